@@ -1,0 +1,51 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+
+namespace Kalpa.Contracts;
+
+/// <summary>The one JSON of Kalpa: command line, HTTP, sync, browser. Source-generated, so that nothing is reflected over.</summary>
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    NumberHandling = JsonNumberHandling.Strict,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true
+)]
+[JsonSerializable(typeof(AssessInput))]
+[JsonSerializable(typeof(Assessment))]
+[JsonSerializable(typeof(VerdictRequest))]
+[JsonSerializable(typeof(Verdict))]
+[JsonSerializable(typeof(LifeFacts))]
+[JsonSerializable(typeof(LifeAnswer))]
+[JsonSerializable(typeof(UrgencyFacts))]
+[JsonSerializable(typeof(UrgencyAnswer))]
+[JsonSerializable(typeof(ParseMeasureRequest))]
+[JsonSerializable(typeof(ParsedMeasure))]
+[JsonSerializable(typeof(ComputeProblem))]
+[JsonSerializable(typeof(FactChanges))]
+[JsonSerializable(typeof(ChangeReceipts))]
+[JsonSerializable(typeof(PropertyFact))]
+[JsonSerializable(typeof(BuildingFact))]
+[JsonSerializable(typeof(RoofFact))]
+[JsonSerializable(typeof(SlopeFact))]
+[JsonSerializable(typeof(CoveringFact))]
+[JsonSerializable(typeof(VisitFact))]
+[JsonSerializable(typeof(LookFact))]
+[JsonSerializable(typeof(StageFact))]
+[JsonSerializable(typeof(FindingFact))]
+[JsonSerializable(typeof(PhotoFact))]
+[JsonSerializable(typeof(SessionAnswer))]
+[JsonSerializable(typeof(SignInRequest))]
+[JsonSerializable(typeof(SetUpRequest))]
+[JsonSerializable(typeof(IReadOnlyList<DemoPerson>))]
+[JsonSerializable(typeof(HomeAnswer))]
+[JsonSerializable(typeof(PropertyDossier))]
+[JsonSerializable(typeof(VisitDossier))]
+[JsonSerializable(typeof(BlobAnswer))]
+[JsonSerializable(typeof(BookAnswer))]
+[JsonSerializable(typeof(ProblemAnswer))]
+public sealed partial class KalpaJson : JsonSerializerContext;

@@ -1,0 +1,76 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Contracts;
+
+public sealed record SessionAnswer(PersonAnswer? Person, string AntiForgeryToken, bool DemoMode, bool NeedsSetUp);
+
+public sealed record PersonAnswer(Guid Id, string Name, string Email, string FirmName);
+
+public sealed record SignInRequest(string Email, string Password);
+
+public sealed record SetUpRequest(string FirmName, string Name, string Email, string Password);
+
+public sealed record DemoPerson(Guid Id, string Name, string Role);
+
+/// <summary>The home screen: every roof on file with what is concluded of it today.</summary>
+public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofRow> Roofs, int FactsWaiting);
+
+public sealed record RoofRow(
+    Guid PropertyId,
+    string PropertyName,
+    string Address,
+    Guid RoofId,
+    string RoofName,
+    VisitFact? LatestVisit,
+    IReadOnlyList<SlopeAssessment> Slopes,
+    string Headline,
+    IReadOnlyList<WorkItem> Due
+);
+
+public sealed record PropertyDossier(
+    PropertyFact Property,
+    IReadOnlyList<BuildingFact> Buildings,
+    IReadOnlyList<RoofFact> Roofs,
+    IReadOnlyList<SlopeFact> Slopes,
+    IReadOnlyList<CoveringFact> Coverings,
+    IReadOnlyList<VisitFact> Visits,
+    IReadOnlyList<FactHead> Heads
+);
+
+/// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
+public sealed record VisitDossier(
+    PropertyFact Property,
+    BuildingFact Building,
+    RoofFact Roof,
+    VisitFact Visit,
+    AssessInput Facts,
+    IReadOnlyList<PhotoFact> Photos,
+    IReadOnlyList<FactHead> Heads,
+    Assessment Assessment
+);
+
+/// <summary>What the intake found out about a picture's bytes.</summary>
+public sealed record BlobAnswer(
+    string Sha256,
+    string MediaType,
+    long Bytes,
+    int Width,
+    int Height,
+    DateTimeOffset? TakenAt,
+    bool AlreadyHeld
+);
+
+/// <summary>The rule book as the front end needs it.</summary>
+public sealed record BookAnswer(
+    string Version,
+    string Hash,
+    IReadOnlyList<Station> Stations,
+    IReadOnlyList<Condition> Conditions,
+    IReadOnlyList<Quantity> Quantities,
+    IReadOnlyList<Covering> Coverings
+);
+
+/// <summary>RFC 9457 problem details as every endpoint answers them.</summary>
+public sealed record ProblemAnswer(string Type, string Title, int Status, string Code, string RequestId, string? Detail);

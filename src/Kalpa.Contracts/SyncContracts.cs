@@ -1,0 +1,52 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Contracts;
+
+/// <summary>
+/// One change of one fact. <paramref name="RequestId"/> makes it safe to send twice; <paramref name="BaseRevision"/> is the revision it was made
+/// from (null: a new fact). A deletion is a change too, and can be undone by a later one.
+/// </summary>
+public sealed record FactChange(
+    Guid RequestId,
+    Guid FactId,
+    FactKind Kind,
+    Guid? BaseRevision,
+    DateTimeOffset RecordedAt,
+    string Device,
+    int ContractVersion,
+    bool Deleted,
+    JsonElement Payload
+)
+{
+    public const int CurrentContractVersion = 1;
+}
+
+public sealed record FactChanges(IReadOnlyList<FactChange> Changes);
+
+[JsonConverter(typeof(CamelCaseEnum<ChangeOutcome>))]
+public enum ChangeOutcome
+{
+    Accepted,
+
+    /// <summary>The same request came before: nothing was done again.</summary>
+    AlreadyKnown,
+
+    /// <summary>Kept, but its parent has not arrived: it shows when that does.</summary>
+    Waiting,
+
+    /// <summary>Made from an older revision than the head: both versions are kept, and a person has to choose.</summary>
+    Clashed,
+
+    /// <summary>Not kept; the problems say why.</summary>
+    Refused,
+}
+
+public sealed record ChangeReceipt(Guid RequestId, ChangeOutcome Outcome, Guid? Revision, IReadOnlyList<FactProblem> Problems);
+
+public sealed record ChangeReceipts(IReadOnlyList<ChangeReceipt> Receipts);
+
+/// <summary>The revision a fact now stands at, and whether two versions clash.</summary>
+public sealed record FactHead(Guid FactId, Guid Revision, bool Clash);

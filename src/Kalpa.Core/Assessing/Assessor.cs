@@ -1,0 +1,172 @@
+using Kalpa.Core.Coverage;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Assessing;
+
+/// <summary>Facts in, judgement out. The same facts, book and day give the same assessment, on the server and in the browser.</summary>
+public static class Assessor
+{
+    /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
+    public const string MethodVersion = "1";
+
+    /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
+    private const double NearEndYears = 5;
+
+    public static Assessment Assess(AssessInput input, RuleBook book)
+    {
+        var problems = new List<FactProblem>();
+        var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
+        var slopes = ordered.Select(s => OfSlope(s, input, book)).ToList();
+        var findings = OfFindings(input, book, slopes, problems);
+        var work = WorkList.Of(book, input, slopes, findings);
+        return new Assessment(
+            book.Version,
+            book.Hash,
+            MethodVersion,
+            input.AsOf,
+            Headline(slopes, work),
+            slopes,
+            findings,
+            work,
+            Coverages.Of(book, ordered, input.Looks),
+            Cautions(input, book),
+            problems
+        );
+    }
+
+    /// <summary>The covering on a slope on a day: begun by then, not yet ended, the latest laid; null when none is recorded.</summary>
+    public static CoveringFact? CoveringOn(IEnumerable<CoveringFact> coverings, Guid slopeId, DateOnly day) =>
+        coverings
+            .Where(c => c.SlopeId == slopeId && (c.LaidFrom is null || c.LaidFrom <= day.Year) && (c.EndedOn is null || c.EndedOn > day))
+            .OrderBy(c => c.LaidFrom ?? int.MinValue)
+            .ThenBy(c => c.Id)
+            .LastOrDefault();
+
+    private static SlopeAssessment OfSlope(SlopeFact slope, AssessInput input, RuleBook book)
+    {
+        var pitch = new Pitch(slope.Pitch.RisePer12);
+        var covering = CoveringOn(input.Coverings, slope.Id, input.AsOf);
+        return new SlopeAssessment(
+            slope.Id,
+            slope.Letter,
+            pitch.ToTradeText(),
+            Math.Round(pitch.Degrees, 1),
+            covering is null ? null : book.Covering(covering.Kind).Name,
+            SlopeSize.Of(slope),
+            covering is null ? null : Fitness.Of(book, covering.Kind, slope.Pitch),
+            covering is null ? null : RemainingLife.Of(book, FactsOf(covering, slope, input))
+        );
+    }
+
+    private static LifeFacts FactsOf(CoveringFact covering, SlopeFact slope, AssessInput input) =>
+        new(
+            covering.Kind,
+            input.Exposure,
+            covering.LaidFrom,
+            covering.LaidTo,
+            covering.AgeSource,
+            covering.Layers,
+            input.Stages.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault()?.Shares,
+            input.AsOf
+        );
+
+    private static List<FindingAssessment> OfFindings(
+        AssessInput input,
+        RuleBook book,
+        List<SlopeAssessment> slopes,
+        List<FactProblem> problems
+    )
+    {
+        var judged = new List<FindingAssessment>();
+        foreach (var finding in input.Findings)
+        {
+            var condition = book.FindCondition(finding.Condition);
+            if (condition is null)
+            {
+                problems.Add(
+                    new FactProblem(
+                        finding.Id,
+                        "finding.unknown-condition",
+                        $"The rule book has no condition \"{finding.Condition}\". Choose another, or bring the rule book up to date."
+                    )
+                );
+                continue;
+            }
+            judged.Add(OfFinding(finding, condition, input, book, slopes));
+        }
+        return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
+    }
+
+    private static FindingAssessment OfFinding(
+        FindingFact finding,
+        Condition condition,
+        AssessInput input,
+        RuleBook book,
+        List<SlopeAssessment> slopes
+    )
+    {
+        var slope = input.Slopes.FirstOrDefault(s => s.Id == finding.SlopeId);
+        var kind = slope is null ? SoleKind(input) : CoveringOn(input.Coverings, slope.Id, input.AsOf)?.Kind;
+        var verdict = Verdicts.Of(book, condition, kind, finding.Measure);
+        var nearEnd = slopes.Any(s => s.SlopeId == finding.SlopeId && NearEnd(s));
+        var urgency = Urgencies.Of(
+            book,
+            condition,
+            new UrgencyFacts(
+                condition.Code,
+                finding.Evidence,
+                finding.Extent,
+                slope?.Beneath ?? Beneath.FinishedRoom,
+                finding.PeopleBelow,
+                verdict.Outcome,
+                verdict.Shortfall,
+                nearEnd
+            )
+        );
+        return new FindingAssessment(
+            finding.Id,
+            finding.SlopeId,
+            condition.Name,
+            verdict,
+            urgency,
+            Words.Observed(condition, finding, slope, verdict),
+            Words.Means(condition)
+        );
+    }
+
+    internal static bool NearEnd(SlopeAssessment slope) =>
+        slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
+
+    /// <summary>A finding on no slope is judged by the roof's covering where all slopes share one.</summary>
+    private static CoveringKind? SoleKind(AssessInput input)
+    {
+        var kinds = input.Slopes.Select(s => CoveringOn(input.Coverings, s.Id, input.AsOf)?.Kind).Distinct().ToList();
+        return kinds.Count == 1 ? kinds[0] : null;
+    }
+
+    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work)
+    {
+        var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
+        var soonest = slopes.Where(s => s.Life?.Stated is not null && !unfit.Contains(s.Letter)).MinBy(s => s.Life!.Stated!.Likely);
+        var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {LowerFirst(soonest.Life!.Headline)}. ";
+        var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is unfit as built. ";
+        var first =
+            work.Count == 0 ? "Nothing to mend was found." : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
+        return built + life + first;
+    }
+
+    private static List<string> Cautions(AssessInput input, RuleBook book)
+    {
+        var stations = book.Stations.Where(s => s.Caution.Length > 0 && input.Looks.Any(l => l.Station == s.Key)).Select(s => s.Caution);
+        var conditions = input.Findings.Select(f => book.FindCondition(f.Condition)?.Caution ?? "").Where(c => c.Length > 0);
+        return [.. conditions.Concat(stations).Distinct()];
+    }
+
+    internal static string LowerFirst(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+}

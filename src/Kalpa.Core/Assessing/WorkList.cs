@@ -1,0 +1,112 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Assessing;
+
+/// <summary>Findings and slopes as work in order of need: class first, then the loss of waiting, then id, so that the order never wavers.</summary>
+internal static class WorkList
+{
+    /// <summary>A re-roof is listed when the likely life is at most this: time to plan and save for it.</summary>
+    private const double PlanReroofYears = 5;
+
+    private const double ReroofWithinYears = 1;
+
+    public static IReadOnlyList<WorkItem> Of(
+        RuleBook book,
+        AssessInput input,
+        IReadOnlyList<SlopeAssessment> slopes,
+        IReadOnlyList<FindingAssessment> findings
+    )
+    {
+        var facts = input.Findings.ToDictionary(f => f.Id);
+        var items = findings
+            .Where(f => f.Verdict.Outcome != VerdictOutcome.Conforms)
+            .Select(f => Repair(book, facts[f.FindingId], f, input))
+            .Concat(slopes.Select(OfSlope).OfType<WorkItem>());
+        return
+        [
+            .. items
+                .OrderByDescending(i => i.Urgency)
+                .ThenByDescending(i => i.LossHigh)
+                .ThenBy(i => i.FindingId ?? i.SlopeId)
+                .Select((item, index) => item with { Number = index + 1 }),
+        ];
+    }
+
+    private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
+    {
+        var condition = book.FindCondition(fact.Condition)!;
+        var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
+        return new WorkItem(
+            0,
+            WorkKind.Repair,
+            condition.Remedy.Title,
+            Words.Place(fact, slope).TrimStart(',', ' '),
+            judged.Urgency.Class,
+            judged.Urgency.Nails,
+            judged.Urgency.Words,
+            string.Join(' ', judged.Urgency.Why),
+            condition.Remedy.Steps,
+            condition.Remedy.NotARepair,
+            judged.Urgency.LossLow,
+            judged.Urgency.LossHigh,
+            fact.Id,
+            fact.SlopeId
+        );
+    }
+
+    private static WorkItem? OfSlope(SlopeAssessment slope)
+    {
+        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
+        {
+            return Slope(
+                slope,
+                WorkKind.Rebuild,
+                $"Rebuild or replace slope {slope.Letter}",
+                UrgencyClass.WithinYear,
+                fitness.Reason,
+                ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer judge which"]
+            );
+        }
+        if (slope.Life?.Stated is not { } left || left.Likely > PlanReroofYears)
+        {
+            return null;
+        }
+        var soon = left.Likely <= ReroofWithinYears;
+        return Slope(
+            slope,
+            WorkKind.Reroof,
+            soon ? $"Re-roof slope {slope.Letter}" : $"Plan the re-roof of slope {slope.Letter}",
+            soon ? UrgencyClass.WithinYear : UrgencyClass.WithReroof,
+            $"{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
+            ["Ask for offers for the whole section to its natural breaks", "Renew underlayment, flashings and edge metal with it"]
+        );
+    }
+
+    private static WorkItem Slope(
+        SlopeAssessment slope,
+        WorkKind kind,
+        string title,
+        UrgencyClass urgency,
+        string why,
+        IReadOnlyList<string> steps
+    ) =>
+        new(
+            0,
+            kind,
+            title,
+            $"on slope {slope.Letter}",
+            urgency,
+            (int)urgency,
+            Urgencies.Words(urgency),
+            why,
+            steps,
+            "",
+            0,
+            0,
+            null,
+            slope.SlopeId
+        );
+}

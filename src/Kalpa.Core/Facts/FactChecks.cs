@@ -1,0 +1,233 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Life;
+using Kalpa.Core.Measures;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Facts;
+
+/// <summary>
+/// Whether a fact can be recorded at all. Every fault of a fact is collected, each with a stable code and what to do; nothing is judged here.
+/// Whether the things it belongs to exist is the store's business: facts may arrive in any order.
+/// </summary>
+public static class FactChecks
+{
+    private const int EarliestYear = 1500;
+    private const int LatestYear = 2200;
+    private const int MostLayers = 5;
+    private const int LongestText = 4_000;
+    private const int LongestName = 200;
+
+    /// <summary>Shares are typed in whole percent and may miss a hundred by rounding.</summary>
+    private const double ShareSlackPercent = 1;
+
+    /// <summary>A value must be the one its text reads as; half a thousandth allows for a text printed with rounding.</summary>
+    private const double TypedSlack = 0.0005;
+
+    public static IReadOnlyList<FactProblem> Of(IFact fact, RuleBook book)
+    {
+        var found = new Found(fact.Id);
+        found.If(fact.Id == Guid.Empty, "fact.no-id", "A fact needs an id of its own.");
+        switch (fact)
+        {
+            case PropertyFact property:
+                found.Name(property.Name, "property.no-name", "Give the property a name.");
+                found.Text(property.Address, property.Owner, property.Note);
+                break;
+            case BuildingFact building:
+                found.Name(building.Name, "building.no-name", "Give the building a name.");
+                break;
+            case RoofFact roof:
+                found.Name(roof.Name, "roof.no-name", "Give the roof a name.");
+                break;
+            case SlopeFact slope:
+                Slope(slope, found);
+                break;
+            case CoveringFact covering:
+                Covering(covering, found);
+                break;
+            case VisitFact visit:
+                found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
+                found.Text(visit.Purpose, visit.Weather);
+                break;
+            case LookFact look:
+                Look(look, book, found);
+                break;
+            case StageFact stage:
+                Shares(stage.Shares, found);
+                break;
+            case FindingFact finding:
+                Finding(finding, book, found);
+                break;
+            case PhotoFact photo:
+                found.If(!IsSha256(photo.Sha256), "photo.bad-hash", "The photo's bytes must be named by their SHA-256.");
+                found.Text(photo.Caption);
+                break;
+        }
+        return found.Problems;
+    }
+
+    /// <summary>All faults of everything an assessment is asked for.</summary>
+    public static IReadOnlyList<FactProblem> Of(AssessInput input, RuleBook book) =>
+        [
+            .. input
+                .Slopes.Cast<IFact>()
+                .Concat(input.Coverings)
+                .Concat(input.Looks)
+                .Concat(input.Stages)
+                .Concat(input.Findings)
+                .SelectMany(fact => Of(fact, book))
+                .Where(problem => problem.Code != UnknownCondition),
+        ];
+
+    public static IReadOnlyList<FactProblem> Of(LifeFacts facts)
+    {
+        var found = new Found(Guid.Empty);
+        Years(facts.LaidFrom, facts.LaidTo, found);
+        Layers(facts.Layers, found);
+        if (facts.Shares is not null)
+        {
+            Shares(facts.Shares, found);
+        }
+        found.If(facts.HorizonYears is < 1 or > 200, "life.bad-horizon", "Ask for 1 to 200 years.");
+        return found.Problems;
+    }
+
+    /// <summary>A newer rule book may know it: the assessment reports it beside the finding instead of refusing all.</summary>
+    private const string UnknownCondition = "finding.unknown-condition";
+
+    private static void Slope(SlopeFact slope, Found found)
+    {
+        found.If(
+            slope.Letter.Length is 0 or > 3 || !slope.Letter.All(char.IsAsciiLetterUpper),
+            "slope.bad-letter",
+            "A slope is called by one to three capital letters."
+        );
+        found.Text(slope.Name);
+        var pitch = PitchText.Parse(slope.Pitch.Typed);
+        found.If(pitch.Problem is not null, "slope.bad-pitch", pitch.Problem?.Text ?? "");
+        found.If(
+            pitch.Value is { } read && !Same(read.RisePer12, slope.Pitch.RisePer12),
+            "slope.pitch-differs",
+            $"The pitch \"{slope.Pitch.Typed}\" does not read as {slope.Pitch.RisePer12:0.###} in 12."
+        );
+        Dimension(slope.EaveLength, "eave length", found);
+        Dimension(slope.PlanRun, "run", found);
+    }
+
+    private static void Dimension(TypedLength? length, string name, Found found)
+    {
+        if (length is null)
+        {
+            return;
+        }
+        var read = LengthText.Parse(length.Typed, LengthUnit.Foot);
+        found.If(read.Problem is not null, "slope.bad-length", read.Problem?.Text ?? "");
+        found.If(!(length.Inches > 0), "slope.bad-length", $"The {name} must be more than nought.");
+        found.If(
+            read.Value is { } value && !Same(value.Inches, length.Inches),
+            "slope.length-differs",
+            $"The {name} \"{length.Typed}\" does not read as {length.Inches:0.###} in."
+        );
+    }
+
+    private static void Covering(CoveringFact covering, Found found)
+    {
+        Years(covering.LaidFrom, covering.LaidTo, found);
+        Layers(covering.Layers, found);
+    }
+
+    private static void Years(int? from, int? to, Found found)
+    {
+        found.If((from is null) != (to is null), "covering.half-year", "Give both ends of the years laid, or neither.");
+        found.If(from > to, "covering.years-swapped", $"Laid from {from} to {to}: the first year must not be after the last.");
+        found.If(
+            from is < EarliestYear or > LatestYear || to is < EarliestYear or > LatestYear,
+            "covering.bad-year",
+            $"A year laid lies between {EarliestYear} and {LatestYear}."
+        );
+    }
+
+    private static void Layers(int layers, Found found) =>
+        found.If(layers is < 1 or > MostLayers, "covering.bad-layers", $"Layers are counted from 1 to {MostLayers}.");
+
+    private static void Look(LookFact look, RuleBook book, Found found)
+    {
+        var station = book.FindStation(look.Station);
+        found.If(station is null, "look.unknown-station", $"There is no station \"{look.Station}\".");
+        found.If(station?.PerSlope == true && look.SlopeId is null, "look.no-slope", $"Say which slope was looked at: {station?.Name}.");
+        found.If(
+            station?.PerSlope == false && look.SlopeId is not null,
+            "look.slope-given",
+            $"{station?.Name} is looked at once for the roof."
+        );
+        found.If(look.State == LookState.Excused && look.Excuse is null, "look.no-excuse", "Say why it was not inspected.");
+        found.Text(look.Note);
+    }
+
+    private static void Shares(IReadOnlyList<StageShare> shares, Found found)
+    {
+        found.If(shares.Any(s => s.Stage is < 0 or > StageModel.LastStage), "stage.bad-stage", "A stage is 0, 1, 2, 3 or 4.");
+        found.If(
+            shares.Any(s => !(s.Percent is > 0 and <= 100)),
+            "stage.bad-share",
+            "A share of the area is more than 0 and at most 100 percent."
+        );
+        var total = shares.Sum(s => s.Percent);
+        found.If(
+            !(Math.Abs(total - 100) <= ShareSlackPercent),
+            "stage.shares-do-not-close",
+            $"The shares add up to {total:0.#} percent, not 100."
+        );
+    }
+
+    private static void Finding(FindingFact finding, RuleBook book, Found found)
+    {
+        var condition = book.FindCondition(finding.Condition);
+        found.If(condition is null, UnknownCondition, $"The rule book has no condition \"{finding.Condition}\".");
+        found.If(book.FindStation(finding.Station) is null, "finding.unknown-station", $"There is no station \"{finding.Station}\".");
+        found.Text(finding.Place, finding.Note);
+        if (finding.Measure is { } measure && condition?.Quantity is not null)
+        {
+            Measure(measure, book.FindQuantity(condition.Quantity)!, found);
+        }
+    }
+
+    private static void Measure(MeasureFact measure, Quantity quantity, Found found)
+    {
+        var read = MeasureReading.Read(measure.Typed, quantity.Unit);
+        found.If(read.Problem is not null, "finding.bad-measure", read.Problem?.Text ?? "");
+        found.If(
+            read.Value is { } value && !Same(value, measure.Value),
+            "finding.measure-differs",
+            $"The measure \"{measure.Typed}\" does not read as {measure.Value:0.###}."
+        );
+    }
+
+    private static bool Same(double a, double b) => Math.Abs(a - b) <= TypedSlack;
+
+    private static bool IsSha256(string text) => text.Length == 64 && text.All(char.IsAsciiHexDigitLower);
+
+    private sealed class Found(Guid factId)
+    {
+        private readonly List<FactProblem> problems = [];
+
+        public IReadOnlyList<FactProblem> Problems => problems;
+
+        public void If(bool fault, string code, string text)
+        {
+            if (fault)
+            {
+                problems.Add(new FactProblem(factId, code, text));
+            }
+        }
+
+        public void Name(string name, string code, string text)
+        {
+            If(string.IsNullOrWhiteSpace(name), code, text);
+            If(name.Length > LongestName, "text.too-long", $"Keep it under {LongestName} characters.");
+        }
+
+        public void Text(params string[] texts) =>
+            If(texts.Any(t => t.Length > LongestText), "text.too-long", $"Keep it under {LongestText} characters.");
+    }
+}

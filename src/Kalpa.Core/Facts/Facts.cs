@@ -1,0 +1,116 @@
+using Kalpa.Core.Measures;
+
+namespace Kalpa.Core.Facts;
+
+/// <summary>A length as typed, with its value in inches.</summary>
+public sealed record TypedLength(string Typed, double Inches)
+{
+    public static TypedLength Of(string typed, LengthUnit bareUnit = LengthUnit.Foot) =>
+        new(
+            typed,
+            LengthText.Parse(typed, bareUnit).Value?.Inches ?? throw new ArgumentException($"\"{typed}\" is not a length.", nameof(typed))
+        );
+}
+
+/// <summary>A pitch as typed, its rise in 12, and how it was read.</summary>
+public sealed record TypedPitch(string Typed, double RisePer12, PitchSource Source)
+{
+    public static TypedPitch Of(string typed, PitchSource source) =>
+        new(
+            typed,
+            PitchText.Parse(typed).Value?.RisePer12 ?? throw new ArgumentException($"\"{typed}\" is not a pitch.", nameof(typed)),
+            source
+        );
+}
+
+/// <summary>A measurement as typed; <paramref name="Value"/> is in the quantity's own unit (inches, rise in 12, or a count).</summary>
+public sealed record MeasureFact(string Typed, double Value, MeasuredHow How);
+
+/// <summary>Anything recorded: a thing with an identity made where it was recorded.</summary>
+public interface IFact
+{
+    Guid Id { get; }
+}
+
+// ---- Structure ----
+
+public sealed record PropertyFact(Guid Id, string Name, string Address, string Owner, Exposure Exposure, string Note = "") : IFact;
+
+public sealed record BuildingFact(Guid Id, Guid PropertyId, string Name) : IFact;
+
+public sealed record RoofFact(Guid Id, Guid BuildingId, string Name) : IFact;
+
+/// <summary>A planar facet. <paramref name="EaveLength"/> and <paramref name="PlanRun"/> are plan dimensions; null until measured.</summary>
+public sealed record SlopeFact(
+    Guid Id,
+    Guid RoofId,
+    string Letter,
+    string Name,
+    TypedPitch Pitch,
+    Facing Facing,
+    Beneath Beneath,
+    TypedLength? EaveLength = null,
+    TypedLength? PlanRun = null
+) : IFact;
+
+/// <summary>
+/// What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
+/// The year laid is a range of whole years, both included; null where unknown.
+/// </summary>
+public sealed record CoveringFact(
+    Guid Id,
+    Guid SlopeId,
+    CoveringKind Kind,
+    int? LaidFrom,
+    int? LaidTo,
+    AgeSource AgeSource,
+    int Layers = 1,
+    DateOnly? EndedOn = null
+) : IFact;
+
+// ---- Observations ----
+
+public sealed record VisitFact(Guid Id, Guid RoofId, DateOnly On, string Inspector, string Purpose, string Weather = "") : IFact;
+
+/// <summary>A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason.</summary>
+public sealed record LookFact(
+    Guid Id,
+    Guid VisitId,
+    string Station,
+    Guid? SlopeId,
+    LookState State,
+    LookHow? How = null,
+    ExcuseReason? Excuse = null,
+    string Note = ""
+) : IFact;
+
+/// <summary>Condition of a slope as stages by share of its area.</summary>
+public sealed record StageFact(Guid Id, Guid VisitId, Guid SlopeId, IReadOnlyList<StageShare> Shares) : IFact;
+
+/// <summary>Stage 0 to 4 on a share of the area (percent); local when the wear has a cause of its own and goes with its repair.</summary>
+public sealed record StageShare(int Stage, double Percent, bool Local = false);
+
+public sealed record FindingFact(
+    Guid Id,
+    Guid VisitId,
+    Guid? SlopeId,
+    string Station,
+    string Condition,
+    string Place,
+    WaterEvidence Evidence,
+    Extent Extent,
+    MeasureFact? Measure = null,
+    bool PeopleBelow = false,
+    string Note = ""
+) : IFact;
+
+/// <summary>A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal.</summary>
+public sealed record PhotoFact(
+    Guid Id,
+    Guid VisitId,
+    Guid? FindingId,
+    Guid? SlopeId,
+    string Sha256,
+    string Caption,
+    DateTimeOffset? TakenAt = null
+) : IFact;

@@ -1,0 +1,81 @@
+namespace Kalpa.Core.Life;
+
+/// <summary>A distribution of years left: a chance of nought, and masses on cells of equal width from nought up.</summary>
+internal sealed class RemainingYears(double cellYears, int cells)
+{
+    private readonly double[] mass = new double[cells];
+    private double atZero;
+    private double total;
+
+    public void Add(double years, double weight)
+    {
+        if (!(weight > 0))
+        {
+            return;
+        }
+        total += weight;
+        if (years <= 0)
+        {
+            atZero += weight;
+            return;
+        }
+        mass[Math.Min(cells - 1, (int)(years / cellYears))] += weight;
+    }
+
+    /// <summary>Adds another distribution on the same cells with its own total scaled to <paramref name="weight"/>.</summary>
+    public void Mix(RemainingYears other, double weight)
+    {
+        if (!(other.total > 0) || !(weight > 0))
+        {
+            return;
+        }
+        var scale = weight / other.total;
+        atZero += other.atZero * scale;
+        total += weight;
+        for (var i = 0; i < mass.Length; i++)
+        {
+            mass[i] += other.mass[i] * scale;
+        }
+    }
+
+    public bool IsEmpty => !(total > 0);
+
+    public double Quantile(double p)
+    {
+        var wanted = p * total;
+        var sum = atZero;
+        if (wanted <= sum)
+        {
+            return 0;
+        }
+        for (var i = 0; i < mass.Length; i++)
+        {
+            if (sum + mass[i] >= wanted)
+            {
+                return (i + (wanted - sum) / mass[i]) * cellYears;
+            }
+            sum += mass[i];
+        }
+        return mass.Length * cellYears;
+    }
+
+    public double ChanceOfAtLeast(double years)
+    {
+        if (years <= 0)
+        {
+            return 1;
+        }
+        var position = years / cellYears;
+        var cell = (int)position;
+        if (cell >= mass.Length)
+        {
+            return 0;
+        }
+        var beyond = mass[cell] * (1 - (position - cell));
+        for (var i = cell + 1; i < mass.Length; i++)
+        {
+            beyond += mass[i];
+        }
+        return beyond / total;
+    }
+}

@@ -1,0 +1,49 @@
+namespace Kalpa.Core.Measures;
+
+/// <summary>A length in inches, double precision: sixteenths are exact in binary, so a value at its limit conforms without a tolerance.</summary>
+public readonly record struct Length(double Inches)
+{
+    public const double InchesPerFoot = 12;
+
+    /// <summary>25.4 mm, exactly: the international inch of 1959.</summary>
+    public const double MillimetresPerInch = 25.4;
+
+    private const int SixteenthsPerInch = 16;
+
+    public double Feet => Inches / InchesPerFoot;
+
+    public double Millimetres => Inches * MillimetresPerInch;
+
+    public static Length FromFeet(double feet) => new(feet * InchesPerFoot);
+
+    public static Length FromMillimetres(double millimetres) => new(millimetres / MillimetresPerInch);
+
+    /// <summary>Prints to the nearest sixteenth of an inch, in feet and inches from one foot up: <c>5 5/8 in</c>, <c>1 ft 3 1/2 in</c>.</summary>
+    public string ToTradeText()
+    {
+        var sixteenths = (long)Math.Round(Math.Abs(Inches) * SixteenthsPerInch, MidpointRounding.AwayFromZero);
+        var sign = Inches < 0 && sixteenths > 0 ? "-" : "";
+        var feet = sixteenths / (SixteenthsPerInch * (long)InchesPerFoot);
+        var rest = sixteenths % (SixteenthsPerInch * (long)InchesPerFoot);
+        if (feet == 0)
+        {
+            return $"{sign}{InchText(rest)} in";
+        }
+        return rest == 0 ? $"{sign}{feet} ft" : $"{sign}{feet} ft {InchText(rest)} in";
+    }
+
+    private static string InchText(long sixteenths)
+    {
+        var whole = sixteenths / SixteenthsPerInch;
+        var part = sixteenths % SixteenthsPerInch;
+        if (part == 0)
+        {
+            return $"{whole}";
+        }
+        var divisor = GreatestCommonDivisor(part, SixteenthsPerInch);
+        var fraction = $"{part / divisor}/{SixteenthsPerInch / divisor}";
+        return whole == 0 ? fraction : $"{whole} {fraction}";
+    }
+
+    private static long GreatestCommonDivisor(long a, long b) => b == 0 ? a : GreatestCommonDivisor(b, a % b);
+}

@@ -1,0 +1,129 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>How sure a limit is, by where it comes from.</summary>
+[JsonConverter(typeof(CamelCaseEnum<SourceClass>))]
+public enum SourceClass
+{
+    Published,
+    CommonPractice,
+    MakersInstruction,
+    Memory,
+}
+
+[JsonConverter(typeof(CamelCaseEnum<QuantityUnit>))]
+public enum QuantityUnit
+{
+    Length,
+    Pitch,
+    Count,
+}
+
+[JsonConverter(typeof(CamelCaseEnum<Consequence>))]
+public enum Consequence
+{
+    LifeSafety,
+    WaterIn,
+    HiddenWet,
+    BlowOff,
+    EarlyAgeing,
+    Looks,
+}
+
+/// <summary>How fast a fault grows worse when left.</summary>
+[JsonConverter(typeof(CamelCaseEnum<Progression>))]
+public enum Progression
+{
+    None,
+    Slow,
+    Steady,
+    Fast,
+}
+
+/// <summary>How likely the fault does its harm within a year, before any sign of water is weighed.</summary>
+[JsonConverter(typeof(CamelCaseEnum<Likelihood>))]
+public enum Likelihood
+{
+    Unlikely,
+    Possible,
+    Likely,
+    NearlySure,
+}
+
+/// <summary>A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.</summary>
+public sealed record Station(string Key, string Name, bool PerSlope, string LookFor, string Caution = "");
+
+public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string HowToMeasure, IReadOnlyList<string> Likely);
+
+/// <summary>
+/// A bound on a quantity: at least, at most, or both, in the quantity's unit. <paramref name="Kinds"/> null: any covering.
+/// </summary>
+public sealed record Limit(
+    string Id,
+    string Quantity,
+    double? Least,
+    double? Most,
+    SourceClass SourceClass,
+    string Source,
+    string Why,
+    IReadOnlyList<CoveringKind>? Kinds = null
+)
+{
+    public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
+}
+
+/// <summary>Something that can be wrong, as one sees it, with its meaning and remedy.</summary>
+public sealed record Condition(
+    string Code,
+    string Name,
+    IReadOnlyList<string> Stations,
+    string Sees,
+    string Check,
+    string Meaning,
+    Consequence Consequence,
+    Likelihood Likelihood,
+    Progression Progression,
+    Remedy Remedy,
+    IReadOnlyList<string> Words,
+    SourceClass SourceClass,
+    IReadOnlyList<CoveringFamily>? Families = null,
+    string? Quantity = null,
+    bool CanFall = false,
+    string Caution = ""
+)
+{
+    public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
+}
+
+/// <summary>What mends it, as steps a roofer can price, and what looks like a repair and is not.</summary>
+public sealed record Remedy(string Title, IReadOnlyList<string> Steps, string NotARepair = "");
+
+/// <summary>A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like.</summary>
+public sealed record Covering(
+    CoveringKind Kind,
+    CoveringFamily Family,
+    string Name,
+    string LifeOf,
+    IReadOnlyList<ReferenceLife> Lives,
+    StageModel Stages,
+    IReadOnlyList<string> StageLooks
+)
+{
+    public ReferenceLife LifeIn(Exposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];
+}
+
+/// <summary>Cost of the damage done in one event, by consequence, in the book's money (US dollars).</summary>
+public sealed record Harm(Consequence Consequence, double Low, double High, SourceClass SourceClass);
+
+internal sealed record BookFile(
+    string Version,
+    IReadOnlyList<Station> Stations,
+    IReadOnlyList<Quantity> Quantities,
+    IReadOnlyList<Limit> Limits,
+    IReadOnlyList<Condition> Conditions,
+    IReadOnlyList<Covering> Coverings,
+    IReadOnlyList<Harm> Harm
+);

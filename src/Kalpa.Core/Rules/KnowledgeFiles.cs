@@ -1,0 +1,53 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>Reads the rule book from the data files packed into the core.</summary>
+internal static class KnowledgeFiles
+{
+    public static RuleBook Load()
+    {
+        using var all = new MemoryStream();
+        var book = new BookFile(
+            Read("book.json", KnowledgeJson.Default.BookStamp, all).Version,
+            Read("stations.json", KnowledgeJson.Default.StationArray, all),
+            Read("quantities.json", KnowledgeJson.Default.QuantityArray, all),
+            Read("limits.json", KnowledgeJson.Default.LimitArray, all),
+            Read("conditions.json", KnowledgeJson.Default.ConditionArray, all),
+            Read("coverings.json", KnowledgeJson.Default.CoveringArray, all),
+            Read("harm.json", KnowledgeJson.Default.HarmArray, all)
+        );
+        return new RuleBook(book, all.ToArray());
+    }
+
+    private static T Read<T>(string name, JsonTypeInfo<T> type, MemoryStream all)
+    {
+        using var stream =
+            typeof(KnowledgeFiles).Assembly.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"The knowledge file {name} is not packed into the core.");
+        using var bytes = new MemoryStream();
+        stream.CopyTo(bytes);
+        all.Write(bytes.GetBuffer(), 0, (int)bytes.Length);
+        return JsonSerializer.Deserialize(bytes.GetBuffer().AsSpan(0, (int)bytes.Length), type)
+            ?? throw new InvalidOperationException($"The knowledge file {name} is empty.");
+    }
+}
+
+internal sealed record BookStamp(string Version);
+
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true
+)]
+[JsonSerializable(typeof(BookStamp))]
+[JsonSerializable(typeof(Station[]))]
+[JsonSerializable(typeof(Quantity[]))]
+[JsonSerializable(typeof(Limit[]))]
+[JsonSerializable(typeof(Condition[]))]
+[JsonSerializable(typeof(Covering[]))]
+[JsonSerializable(typeof(Harm[]))]
+internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -1,0 +1,66 @@
+using System.Collections.Frozen;
+using System.Security.Cryptography;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>The versioned body of knowledge: read once from the files packed with the core; never changed at run time.</summary>
+public sealed class RuleBook
+{
+    private static readonly Lazy<RuleBook> Packed = new(KnowledgeFiles.Load);
+
+    private readonly FrozenDictionary<string, Condition> conditionsByCode;
+    private readonly FrozenDictionary<string, Quantity> quantitiesById;
+    private readonly FrozenDictionary<CoveringKind, Covering> coveringsByKind;
+
+    internal RuleBook(BookFile book, byte[] content)
+    {
+        Version = book.Version;
+        Hash = Convert.ToHexStringLower(SHA256.HashData(content))[..HashLength];
+        Stations = book.Stations;
+        Conditions = book.Conditions;
+        Quantities = book.Quantities;
+        Limits = book.Limits;
+        Coverings = book.Coverings;
+        Harm = book.Harm;
+        conditionsByCode = Conditions.ToFrozenDictionary(c => c.Code);
+        quantitiesById = Quantities.ToFrozenDictionary(q => q.Id);
+        coveringsByKind = Coverings.ToFrozenDictionary(c => c.Kind);
+    }
+
+    /// <summary>Digits of the content hash that are shown and stored: enough to tell any two editions apart.</summary>
+    private const int HashLength = 16;
+
+    public static RuleBook Current => Packed.Value;
+
+    public string Version { get; }
+
+    public string Hash { get; }
+
+    public IReadOnlyList<Station> Stations { get; }
+
+    public IReadOnlyList<Condition> Conditions { get; }
+
+    public IReadOnlyList<Quantity> Quantities { get; }
+
+    public IReadOnlyList<Limit> Limits { get; }
+
+    public IReadOnlyList<Covering> Coverings { get; }
+
+    public IReadOnlyList<Harm> Harm { get; }
+
+    public Condition? FindCondition(string code) => conditionsByCode.GetValueOrDefault(code);
+
+    public Quantity? FindQuantity(string id) => quantitiesById.GetValueOrDefault(id);
+
+    public Covering Covering(CoveringKind kind) => coveringsByKind[kind];
+
+    public Station? FindStation(string key) => Stations.FirstOrDefault(s => s.Key == key);
+
+    /// <summary>The limit on a quantity for a covering; the one that names the covering goes before one for all.</summary>
+    public Limit? LimitFor(string quantityId, CoveringKind? kind) =>
+        Limits
+            .Where(limit => limit.Quantity == quantityId && limit.AppliesTo(kind))
+            .OrderByDescending(limit => limit.Kinds is not null)
+            .FirstOrDefault();
+}

@@ -1,0 +1,12 @@
+// Runs the browser core in Node: dotnet.js, a JSON file of inputs, a JSON file for the answers.
+import { readFile, writeFile } from 'node:fs/promises'
+import { pathToFileURL } from 'node:url'
+
+const [bundle, asked, told] = process.argv.slice(2)
+const { dotnet } = await import(pathToFileURL(bundle).href)
+const { getAssemblyExports, getConfig } = await dotnet.create()
+const core = await getAssemblyExports(getConfig().mainAssemblyName)
+const inputs = JSON.parse(await readFile(asked, 'utf8'))
+const answers = inputs.map((input) => core.Kalpa.Browser.Program.Run('assess', input))
+await writeFile(told, JSON.stringify(answers))
+process.exit(0)

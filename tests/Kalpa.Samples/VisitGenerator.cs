@@ -1,0 +1,155 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Measures;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Samples;
+
+/// <summary>Made-up visits from a fixed seed: for parity, properties and benchmarks. The same seed gives the same visits.</summary>
+public sealed class VisitGenerator(int seed)
+{
+    private static readonly string[] Pitches =
+    [
+        "0.3:12",
+        "2/12",
+        "3/12",
+        "4/12",
+        "6:12",
+        "18.4°",
+        "33 %",
+        "8/12",
+        "12/12",
+        "14\" over 42\"",
+    ];
+    private static readonly string[] Eaves = ["24'", "31' 6\"", "40 ft", "18' 3-1/2\"", "9144 mm"];
+    private static readonly string[] Runs = ["8'", "12' 6\"", "15 ft", "10' 5 5/8\""];
+    private static readonly string[] Places = ["", "above the porch", "third course", "north end"];
+
+    private readonly Random random = new(seed);
+
+    public IEnumerable<AssessInput> Visits(int count) => Enumerable.Range(0, count).Select(_ => Visit());
+
+    public AssessInput Visit(int? slopeCount = null, int? findingCount = null)
+    {
+        var book = RuleBook.Current;
+        var visitId = NewId();
+        var asOf = new DateOnly(random.Next(2015, 2031), random.Next(1, 13), random.Next(1, 28));
+        var slopes = Enumerable.Range(0, slopeCount ?? random.Next(1, 6)).Select(Slope).ToList();
+        var coverings = slopes.Where(_ => random.Next(10) > 0).Select(s => Covering(s, asOf)).ToList();
+        return new AssessInput(
+            Pick<Exposure>(),
+            asOf,
+            slopes,
+            coverings,
+            [.. slopes.SelectMany(s => book.Stations.Where(st => st.PerSlope).Select(st => Look(visitId, st, s)))],
+            [.. slopes.Where(_ => random.Next(4) > 0).Select(s => Stage(visitId, s))],
+            [.. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => Finding(visitId, slopes, book))]
+        );
+    }
+
+    public LifeFacts Life()
+    {
+        var input = Visit(1, 0);
+        var covering = Covering(input.Slopes[0], input.AsOf);
+        return new LifeFacts(
+            covering.Kind,
+            input.Exposure,
+            covering.LaidFrom,
+            covering.LaidTo,
+            covering.AgeSource,
+            covering.Layers,
+            Stage(Guid.Empty, input.Slopes[0]).Shares,
+            input.AsOf
+        );
+    }
+
+    private SlopeFact Slope(int index) =>
+        new(
+            NewId(),
+            Guid.Empty,
+            ((char)('A' + index)).ToString(),
+            "",
+            TypedPitch.Of(Pick(Pitches), Pick<PitchSource>()),
+            Pick<Facing>(),
+            Pick<Beneath>(),
+            random.Next(5) == 0 ? null : TypedLength.Of(Pick(Eaves)),
+            TypedLength.Of(Pick(Runs))
+        );
+
+    private CoveringFact Covering(SlopeFact slope, DateOnly asOf)
+    {
+        var from = asOf.Year - random.Next(0, 45);
+        var known = random.Next(6) > 0;
+        return new CoveringFact(
+            NewId(),
+            slope.Id,
+            Pick<CoveringKind>(),
+            known ? from : null,
+            known ? Math.Min(asOf.Year, from + random.Next(0, 6)) : null,
+            Pick<AgeSource>(),
+            random.Next(1, 4)
+        );
+    }
+
+    private LookFact Look(Guid visitId, Station station, SlopeFact slope)
+    {
+        var excused = random.Next(6) == 0;
+        return new LookFact(
+            NewId(),
+            visitId,
+            station.Key,
+            slope.Id,
+            excused ? LookState.Excused : LookState.Looked,
+            excused ? null : Pick<LookHow>(),
+            excused ? Pick<ExcuseReason>() : null
+        );
+    }
+
+    private StageFact Stage(Guid visitId, SlopeFact slope)
+    {
+        var worst = random.Next(0, 5);
+        var percent = random.Next(1, 20) * 5;
+        List<StageShare> shares =
+            worst == 0 || percent == 100
+                ? [new StageShare(worst, 100)]
+                : [new StageShare(worst - 1, 100 - percent), new StageShare(worst, percent, random.Next(4) == 0)];
+        return new StageFact(NewId(), visitId, slope.Id, shares);
+    }
+
+    private FindingFact Finding(Guid visitId, List<SlopeFact> slopes, RuleBook book)
+    {
+        var condition = Pick(book.Conditions);
+        var slope = random.Next(8) == 0 ? null : Pick(slopes);
+        return new FindingFact(
+            NewId(),
+            visitId,
+            slope?.Id,
+            condition.Stations[0],
+            condition.Code,
+            Pick(Places),
+            Pick<WaterEvidence>(),
+            Pick<Extent>(),
+            condition.Quantity is null || random.Next(5) == 0 ? null : Measure(book.FindQuantity(condition.Quantity)!),
+            random.Next(5) == 0
+        );
+    }
+
+    private MeasureFact Measure(Quantity quantity)
+    {
+        var typed = Pick(quantity.Likely);
+        return new MeasureFact(typed, MeasureReading.Read(typed, quantity.Unit).Value!.Value, Pick<MeasuredHow>());
+    }
+
+    private T Pick<T>()
+        where T : struct, Enum => Pick(Enum.GetValues<T>());
+
+    private T Pick<T>(IReadOnlyList<T> from) => from[random.Next(from.Count)];
+
+    private Guid NewId()
+    {
+        var bytes = new byte[16];
+        random.NextBytes(bytes);
+        return new Guid(bytes);
+    }
+}
