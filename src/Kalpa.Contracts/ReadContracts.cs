@@ -15,9 +15,9 @@ public sealed record SetUpRequest(string FirmName, string Name, string Email, st
 public sealed record DemoPerson(Guid Id, string Name, string Role);
 
 /// <summary>The home screen: every roof on file with what is concluded of it today.</summary>
-public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofRow> Roofs, int FactsWaiting);
+public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofSummary> Roofs, int FactsWaiting);
 
-public sealed record RoofRow(
+public sealed record RoofSummary(
     Guid PropertyId,
     string PropertyName,
     string Address,

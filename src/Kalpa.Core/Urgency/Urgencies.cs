@@ -35,7 +35,7 @@ public sealed record UrgencyAnswer(UrgencyClass Class, int Nails, string Words, 
 public static class Urgencies
 {
     /// <summary>Expected loss of a year's waiting, in dollars, from which a class begins. Common practice, from memory.</summary>
-    private const double BeforeNextRainFrom = 1_800;
+    private const double BeforeNextRainFrom = 1_600;
 
     private const double ThisSeasonFrom = 600;
     private const double WithinYearFrom = 120;

@@ -51,11 +51,12 @@ public class UrgencyTests
     // Common practice: what an experienced roofer would say of each.
     [Theory]
     [InlineData("boot-collar-torn", WaterEvidence.Active, false, UrgencyClass.BeforeNextRain)]
+    [InlineData("boot-collar-torn", WaterEvidence.Stained, false, UrgencyClass.BeforeNextRain)]
     [InlineData("boot-collar-torn", WaterEvidence.NoneSeen, false, UrgencyClass.ThisSeason)]
     [InlineData("tile-slipped", WaterEvidence.NoneSeen, true, UrgencyClass.MakeSafeNow)] // above an entrance
     [InlineData("tile-slipped", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
     [InlineData("kickout-missing", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
-    [InlineData("kickout-missing", WaterEvidence.Stained, false, UrgencyClass.BeforeNextRain)]
+    [InlineData("kickout-missing", WaterEvidence.Stained, false, UrgencyClass.ThisSeason)]
     [InlineData("overhang-off", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
     public void Acts_when_a_roofer_would(string condition, WaterEvidence evidence, bool people, UrgencyClass expected) =>
         Of(new UrgencyFacts(condition, evidence, Extent.OnePlace, Beneath.FinishedRoom, people, VerdictOutcome.Seen, 0, false))

@@ -1,0 +1,128 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Demo;
+
+/// <summary>A picture of the demo and the fact that shows it.</summary>
+internal sealed record DemoPhoto(string File, Func<string, PhotoFact> Fact);
+
+/// <summary>Writes down a made-up property fact by fact, in the order a parent comes before its children.</summary>
+internal sealed class DemoFacts(string place)
+{
+    public List<(FactKind Kind, IFact Fact)> Facts { get; } = [];
+
+    public List<DemoPhoto> Photos { get; } = [];
+
+    private Guid roofId;
+
+    public Guid Id(string name) => DemoIds.Of($"{place}/{name}");
+
+    public void Property(string name, string address, string owner, string building, string roof)
+    {
+        roofId = Id("roof");
+        Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, Exposure.Ordinary));
+        Add(FactKind.Building, new BuildingFact(Id("building"), Id("property"), building));
+        Add(FactKind.Roof, new RoofFact(roofId, Id("building"), roof));
+    }
+
+    public void Slope(string letter, string name, string pitch, Facing facing, Beneath beneath, string eave, string run) =>
+        Add(
+            FactKind.Slope,
+            new SlopeFact(
+                Id(letter),
+                roofId,
+                letter,
+                name,
+                TypedPitch.Of(pitch, PitchSource.Tape),
+                facing,
+                beneath,
+                TypedLength.Of(eave),
+                TypedLength.Of(run)
+            )
+        );
+
+    public void Covering(string letter, CoveringKind kind, int from, int to, AgeSource source, int layers = 1) =>
+        Add(FactKind.Covering, new CoveringFact(Id($"covering-{letter}"), Id(letter), kind, from, to, source, layers));
+
+    public DemoVisit Visit(string name, DateOnly on, string inspector, string purpose, string weather)
+    {
+        Add(FactKind.Visit, new VisitFact(Id(name), roofId, on, inspector, purpose, weather));
+        return new DemoVisit(this, name, Id(name), on);
+    }
+
+    public void Add(FactKind kind, IFact fact) => Facts.Add((kind, fact));
+}
+
+internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, DateOnly on)
+{
+    private int findings;
+    private int photos;
+
+    /// <summary>Every station of every slope looked at, but for those excused later or left out here.</summary>
+    public void LookAtAll(IReadOnlyList<string> letters, params string[] leftOut)
+    {
+        foreach (var station in RuleBook.Current.Stations)
+        {
+            foreach (var letter in station.PerSlope ? letters : [""])
+            {
+                if (!leftOut.Contains($"{station.Key}{letter}"))
+                {
+                    Look(station.Key, letter, LookState.Looked, station.Key == "attic" ? LookHow.FromInside : LookHow.Walked, null, "");
+                }
+            }
+        }
+    }
+
+    public void Excuse(string station, string letter, ExcuseReason reason, string note = "") =>
+        Look(station, letter, LookState.Excused, null, reason, note);
+
+    public void Stage(string letter, params StageShare[] shares) =>
+        facts.Add(FactKind.Stage, new StageFact(facts.Id($"{name}/stage-{letter}"), visitId, facts.Id(letter), shares));
+
+    public Guid Finding(
+        string condition,
+        string station,
+        string letter,
+        string at,
+        WaterEvidence evidence,
+        Extent extent = Extent.OnePlace,
+        string? measure = null,
+        bool peopleBelow = false,
+        string note = ""
+    )
+    {
+        var id = facts.Id($"{name}/finding-{++findings}");
+        var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);
+        facts.Add(
+            FactKind.Finding,
+            new FindingFact(id, visitId, slope, station, condition, at, evidence, extent, Measure(condition, measure), peopleBelow, note)
+        );
+        return id;
+    }
+
+    public void Photo(string file, string caption, Guid? findingId, string? letter, int minutes)
+    {
+        var id = facts.Id($"{name}/photo-{++photos}");
+        var slope = letter is null ? (Guid?)null : facts.Id(letter);
+        var taken = new DateTimeOffset(on.ToDateTime(new TimeOnly(9, 30)).AddMinutes(minutes), TimeSpan.Zero);
+        facts.Photos.Add(new DemoPhoto(file, sha256 => new PhotoFact(id, visitId, findingId, slope, sha256, caption, taken)));
+    }
+
+    private void Look(string station, string letter, LookState state, LookHow? how, ExcuseReason? excuse, string note)
+    {
+        var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);
+        facts.Add(FactKind.Look, new LookFact(facts.Id($"{name}/look-{station}-{letter}"), visitId, station, slope, state, how, excuse, note));
+    }
+
+    private static MeasureFact? Measure(string condition, string? typed)
+    {
+        if (typed is null)
+        {
+            return null;
+        }
+        var book = RuleBook.Current;
+        var unit = book.FindQuantity(book.FindCondition(condition)!.Quantity!)!.Unit;
+        return new MeasureFact(typed, MeasureReading.Read(typed, unit).Value!.Value, MeasuredHow.Tape);
+    }
+}

@@ -1,0 +1,83 @@
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Demo;
+
+/// <summary>The harbour pilot's house of Saltmere: two shingled wings and a boat porch laid too flat; visited in 2019 and 2026. All made up.</summary>
+internal static class PilotHouse
+{
+    private static readonly string[] Letters = ["A", "B", "C", "D", "E"];
+
+    public static DemoFacts Facts()
+    {
+        var facts = new DemoFacts("pilot-house");
+        facts.Property("Pilot’s House", "4 Lantern Steps, Saltmere", "the Harrowgate-Lund family", "House", "House and porch");
+        facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Beneath.OpenAttic, "42'", "14' 6\"");
+        facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Beneath.OpenAttic, "42'", "14' 6\"");
+        facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "11'");
+        facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Beneath.FinishedRoom, "24' 3\"", "11'");
+        facts.Slope("E", "boat porch", "0.3:12", Facing.South, Beneath.Porch, "16'", "9' 4\"");
+        foreach (var letter in Letters[..4])
+        {
+            facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);
+        }
+        facts.Covering("E", CoveringKind.LaminatedShingle, 2018, 2018, AgeSource.Owner);
+        Visit2019(facts.Visit("2019", new DateOnly(2019, 5, 14), "Marit Quillon", "yearly look after a windy winter", "dry, light wind"));
+        Visit2026(facts.Visit("2026", new DateOnly(2026, 9, 14), "Marit Quillon", "what to repair before winter", "dry, 14 °C, overcast"));
+        return facts;
+    }
+
+    private static void Visit2019(DemoVisit visit)
+    {
+        visit.LookAtAll(Letters, "attic");
+        visit.Excuse("attic", "", ExcuseReason.Locked, "key not found");
+        visit.Stage("A", new StageShare(0, 60), new StageShare(1, 40));
+        visit.Stage("B", new StageShare(0, 100));
+        visit.Stage("C", new StageShare(0, 70), new StageShare(1, 30));
+        visit.Stage("D", new StageShare(0, 80), new StageShare(1, 20));
+        var tabs = visit.Finding("tab-unsealed", "field", "A", "fourth course, west end", WaterEvidence.NoneSeen);
+        visit.Photo("shingles-fresh.jpg", "Slope A in 2019: granules still full", tabs, "A", 12);
+        visit.Finding("gutter-clogged", "gutters", "", "yard corner", WaterEvidence.NoneSeen);
+    }
+
+    private static void Visit2026(DemoVisit visit)
+    {
+        visit.LookAtAll(Letters, "wallsD", "fieldC", "ridgesE", "penetrationsE");
+        visit.Excuse("field", "C", ExcuseReason.TooSteep, "seen from the ladder and by camera");
+        visit.Excuse("ridges", "E", ExcuseReason.NotThere);
+        visit.Excuse("penetrations", "E", ExcuseReason.NotThere);
+        visit.Stage("A", new StageShare(1, 45), new StageShare(2, 40), new StageShare(3, 15));
+        visit.Stage("B", new StageShare(0, 20), new StageShare(1, 80));
+        visit.Stage("C", new StageShare(1, 60), new StageShare(2, 40));
+        visit.Stage("D", new StageShare(1, 90), new StageShare(4, 10, Local: true));
+        visit.Stage("E", new StageShare(0, 100));
+        HarbourSide(visit);
+        HillAndWing(visit);
+    }
+
+    private static void HarbourSide(DemoVisit visit)
+    {
+        var boot = visit.Finding("boot-collar-torn", "penetrations", "A", "soil pipe above the bathroom", WaterEvidence.Stained);
+        visit.Photo("boot-torn.jpg", "Collar split on the high side", boot, "A", 21);
+        visit.Photo("attic-stain.jpg", "Stain on the deck below it", boot, "A", 95);
+        var nail = visit.Finding("nail-exposed", "field", "A", "second course above the eave", WaterEvidence.NoneSeen, Extent.Scattered);
+        visit.Photo("nail-exposed.jpg", "One of six heads in the open", nail, "A", 26);
+        var tabs = visit.Finding("tab-unsealed", "field", "A", "west third", WaterEvidence.NoneSeen, Extent.Scattered);
+        visit.Photo("shingles-worn.jpg", "Granules gone in patches, edges dark", tabs, "A", 29);
+        var drip = visit.Finding("drip-edge-lap-short", "edges", "A", "eave, 12 ft from the west rake", WaterEvidence.NoneSeen, Extent.OnePlace, "1/8");
+        visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 8);
+    }
+
+    private static void HillAndWing(DemoVisit visit)
+    {
+        var counter = visit.Finding("counter-flashing-short", "walls", "B", "kitchen chimney", WaterEvidence.Suspected, Extent.OnePlace, "1 1/2");
+        visit.Photo("counter-flashing.jpg", "Metal let in hardly over the apron", counter, "B", 41);
+        visit.Finding("cricket-missing", "walls", "B", "kitchen chimney", WaterEvidence.NoneSeen, Extent.OnePlace, "28");
+        var kickOut = visit.Finding("kickout-missing", "walls", "C", "end of the wall above the porch", WaterEvidence.Stained, note: "Siding soft to the awl two boards down.");
+        visit.Photo("kickout-missing.jpg", "Stain where the wall meets the gutter", kickOut, "C", 52);
+        var valley = visit.Finding("valley-debris", "ridges", "C", "valley to the main wing", WaterEvidence.NoneSeen);
+        visit.Photo("valley-debris.jpg", "Leaves stand a hand high", valley, "C", 57);
+        var flue = visit.Finding("flue-collar-rusted", "penetrations", "D", "boiler flue", WaterEvidence.NoneSeen);
+        visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
+        visit.Finding("gutter-clogged", "gutters", "", "harbour side, both outlets", WaterEvidence.NoneSeen);
+    }
+}

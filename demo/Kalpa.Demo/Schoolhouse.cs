@@ -1,0 +1,44 @@
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Demo;
+
+/// <summary>The former schoolhouse of Saltmere: clay tile on felt of the nineties. All made up.</summary>
+internal static class Schoolhouse
+{
+    private static readonly string[] Letters = ["A", "B", "C", "D"];
+
+    public static DemoFacts Facts()
+    {
+        var facts = new DemoFacts("schoolhouse");
+        facts.Property("Old Schoolhouse", "11 Net Loft Lane, Saltmere", "the Net Loft Lane trust", "Schoolhouse", "Hipped main roof");
+        facts.Slope("A", "street side", "5/12", Facing.SouthWest, Beneath.OpenAttic, "48'", "15'");
+        facts.Slope("B", "playground side", "5/12", Facing.NorthEast, Beneath.OpenAttic, "48'", "15'");
+        facts.Slope("C", "east hip", "5/12", Facing.SouthEast, Beneath.FinishedRoom, "30'", "7' 6\"");
+        facts.Slope("D", "west hip", "5/12", Facing.NorthWest, Beneath.FinishedRoom, "30'", "7' 6\"");
+        foreach (var letter in Letters)
+        {
+            facts.Covering(letter, CoveringKind.ClayTile, 1999, 2001, AgeSource.Owner);
+        }
+        Visit2026(facts.Visit("2026", new DateOnly(2026, 9, 16), "Osric Fennimore", "condition report for the trustees", "dry after two days of rain"));
+        return facts;
+    }
+
+    private static void Visit2026(DemoVisit visit)
+    {
+        visit.LookAtAll(Letters, "fieldD", "ridgesD");
+        visit.Excuse("field", "D", ExcuseReason.Fragile, "tile cracks underfoot");
+        visit.Excuse("ridges", "D", ExcuseReason.Fragile);
+        visit.Stage("A", new StageShare(2, 65), new StageShare(3, 35));
+        visit.Stage("B", new StageShare(1, 70), new StageShare(2, 30));
+        visit.Stage("C", new StageShare(1, 50), new StageShare(2, 50));
+        var slipped = visit.Finding("tile-slipped", "edges", "A", "third tile above the door", WaterEvidence.NoneSeen, peopleBelow: true);
+        visit.Photo("tile-slipped.jpg", "Slid out of its course, over the entrance", slipped, "A", 6);
+        var felt = visit.Finding("underlayment-perished", "edges", "A", "eave, east end", WaterEvidence.Stained, Extent.Scattered);
+        visit.Photo("underlayment.jpg", "Felt curled and thin under the eave tile", felt, "A", 18);
+        var lap = visit.Finding("tile-headlap-short", "field", "B", "upper courses", WaterEvidence.NoneSeen, Extent.Scattered, "2 1/4");
+        visit.Photo("tile-courses.jpg", "Courses stretched towards the ridge", lap, "B", 33);
+        var cracked = visit.Finding("tile-cracked", "field", "C", "middle of the hip", WaterEvidence.NoneSeen);
+        visit.Photo("tile-cracked.jpg", "Crack over a sound lap", cracked, "C", 40);
+        visit.Finding("weep-blocked", "edges", "B", "whole eave", WaterEvidence.Suspected, Extent.General);
+    }
+}

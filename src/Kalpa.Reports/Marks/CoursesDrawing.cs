@@ -1,0 +1,44 @@
+namespace Kalpa.Reports.Marks;
+
+/// <summary>Remaining life as shingle courses, one tab a year: weathered ones behind, whole ones to the low figure, hatched to the high one.</summary>
+public sealed record CoursesDrawing(IReadOnlyList<CourseTab> Tabs, double Width, double? NotchX)
+{
+    public const double Height = 34;
+    public const double TabTop = 8;
+
+    /// <summary>The widest a year is drawn, and the widest a whole row: a long life gets narrower tabs.</summary>
+    private const double WidestTab = 11;
+
+    private const double WidestRow = 440;
+
+    public static CoursesDrawing Of(double? ageYears, double low, double likely, double high)
+    {
+        var behind = (int)Math.Round(ageYears ?? 0);
+        var whole = (int)Math.Round(low);
+        var hatched = Math.Max(0, (int)Math.Ceiling(high) - whole);
+        var count = Math.Max(1, behind + whole + hatched);
+        var width = Math.Min(WidestTab, WidestRow / count);
+        var tabs = Enumerable
+            .Range(0, count)
+            .Select(i => new CourseTab(
+                i * width,
+                width,
+                i < behind ? CourseKind.Weathered
+                    : i < behind + whole ? CourseKind.Whole
+                    : hatched > 0 ? CourseKind.Hatched
+                    : CourseKind.Spent
+            ))
+            .ToList();
+        return new CoursesDrawing(tabs, count * width, high > 0 ? (behind + likely) * width : null);
+    }
+}
+
+public enum CourseKind
+{
+    Weathered,
+    Whole,
+    Hatched,
+    Spent,
+}
+
+public readonly record struct CourseTab(double X, double Width, CourseKind Kind);

@@ -1,0 +1,43 @@
+using Microsoft.AspNetCore.Components;
+using Microsoft.AspNetCore.Components.Web;
+using Microsoft.Extensions.Logging;
+
+namespace Kalpa.Reports;
+
+/// <summary>The report as one HTML page: the same page is the preview, the shared page and, printed, the PDF.</summary>
+public sealed class ReportPages(IServiceProvider services, ILoggerFactory loggers)
+{
+    private static readonly string Css = Text("report.css");
+    private static readonly string Font = Convert.ToBase64String(Bytes("atkinson.woff2"));
+
+    /// <param name="nonce">Of the page's content security policy; null in print, where no policy stands.</param>
+    public async Task<string> Html(ReportModel model, string? nonce)
+    {
+        await using var renderer = new HtmlRenderer(services, loggers);
+        return await renderer.Dispatcher.InvokeAsync(async () =>
+        {
+            var parameters = new Dictionary<string, object?> { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce) };
+            var page = await renderer.RenderComponentAsync<Report>(ParameterView.FromDictionary(parameters));
+            return page.ToHtmlString();
+        });
+    }
+
+    private static string Style(string? nonce)
+    {
+        var with = nonce is null ? "" : $" nonce=\"{nonce}\"";
+        var face = $"@font-face{{font-family:Atkinson;font-weight:200 800;src:url(data:font/woff2;base64,{Font}) format('woff2')}}";
+        return $"<style{with}>{face}{Css}</style>";
+    }
+
+    private static string Text(string name) => System.Text.Encoding.UTF8.GetString(Bytes(name));
+
+    private static byte[] Bytes(string name)
+    {
+        using var stream =
+            typeof(ReportPages).Assembly.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"The report's {name} is not packed.");
+        using var memory = new MemoryStream();
+        stream.CopyTo(memory);
+        return memory.ToArray();
+    }
+}

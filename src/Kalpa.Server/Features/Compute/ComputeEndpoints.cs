@@ -1,0 +1,43 @@
+using System.Net.Mime;
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Life;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Server.SetUp;
+
+namespace Kalpa.Server.Features.Compute;
+
+/// <summary>The core over HTTP: the same methods and the same JSON as the command line and the browser.</summary>
+public static class ComputeEndpoints
+{
+    public static void MapCompute(this IEndpointRouteBuilder api)
+    {
+        Map<AssessInput, Assessment>(api, "assess");
+        Map<VerdictRequest, Verdict>(api, "verdict");
+        Map<LifeFacts, LifeAnswer>(api, "life");
+        Map<UrgencyFacts, UrgencyAnswer>(api, "urgency");
+        Map<ParseMeasureRequest, ParsedMeasure>(api, "parse-measure");
+    }
+
+    // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.
+    private static void Map<TIn, TOut>(IEndpointRouteBuilder api, string method)
+        where TIn : notnull =>
+        api.MapPost($"compute/{method}", (HttpRequest request, RuleBook book, CancellationToken cancel) => Run(method, request, book, cancel))
+            .WithName($"compute-{method}")
+            .Accepts<TIn>(MediaTypeNames.Application.Json)
+            .Produces<TOut>()
+            .ProducesProblem(StatusCodes.Status400BadRequest);
+
+    private static async Task<IResult> Run(string method, HttpRequest request, RuleBook book, CancellationToken cancel)
+    {
+        using var reader = new StreamReader(request.Body);
+        var result = Contracts.Compute.Run(method, await reader.ReadToEndAsync(cancel), book);
+        if (result.Problem is { } problem)
+        {
+            var where = problem.Field is null ? "" : $" (at {problem.Field})";
+            return Problems.Of(StatusCodes.Status400BadRequest, problem.Code, "The input was refused", problem.Text + where);
+        }
+        return TypedResults.Content(result.Json, MediaTypeNames.Application.Json);
+    }
+}

@@ -1,0 +1,22 @@
+using Kalpa.Contracts;
+using Kalpa.Server.SetUp;
+using Kalpa.Store.Dossiers;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Kalpa.Server.Features.Properties;
+
+/// <summary>The home screen, and a property with its roofs.</summary>
+public static class PropertyEndpoints
+{
+    public static void MapProperties(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("home", Home).WithName("getHome");
+        api.MapGet("properties/{id:guid}", Get).WithName("getProperty").ProducesProblem(StatusCodes.Status404NotFound);
+    }
+
+    private static async Task<Ok<HomeAnswer>> Home(DossierReader dossiers, Today today, CancellationToken cancel) =>
+        TypedResults.Ok(await dossiers.Home(today.Day, cancel));
+
+    private static async Task<Results<Ok<PropertyDossier>, ProblemHttpResult>> Get(Guid id, DossierReader dossiers, CancellationToken cancel) =>
+        await dossiers.Property(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("property");
+}

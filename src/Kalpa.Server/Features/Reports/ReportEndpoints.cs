@@ -1,0 +1,96 @@
+using System.Net.Mime;
+using Kalpa.Contracts;
+using Kalpa.Core.Rules;
+using Kalpa.Reports;
+using Kalpa.Reports.Printing;
+using Kalpa.Server.SetUp;
+using Kalpa.Store;
+using Kalpa.Store.Dossiers;
+using Kalpa.Store.Photos;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Server.Features.Reports;
+
+/// <summary>The report of a visit as the page that is previewed, and that page printed.</summary>
+public static class ReportEndpoints
+{
+    public static void MapReports(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("visits/{id:guid}/report", Preview).WithName("getReport").Produces<string>(contentType: MediaTypeNames.Text.Html);
+        api.MapGet("visits/{id:guid}/report.pdf", Pdf).WithName("getReportPdf").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
+    }
+
+    private static async Task<Results<ContentHttpResult, ProblemHttpResult>> Preview(
+        Guid id,
+        HttpContext http,
+        DossierReader dossiers,
+        KalpaDb db,
+        CurrentFirm firm,
+        RuleBook book,
+        ReportPages pages,
+        CancellationToken cancel
+    )
+    {
+        if (await dossiers.Visit(id, cancel) is not { } visit)
+        {
+            return Problems.NotFound("visit");
+        }
+        var model = await Model(visit, db, firm, book, sha256 => $"/api/photos/{sha256}/report", cancel);
+        return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
+    }
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Pdf(
+        Guid id,
+        DossierReader dossiers,
+        KalpaDb db,
+        CurrentFirm firm,
+        PhotoIntake photos,
+        RuleBook book,
+        ReportPages pages,
+        PdfPrinter printer,
+        CancellationToken cancel
+    )
+    {
+        if (await dossiers.Visit(id, cancel) is not { } visit)
+        {
+            return Problems.NotFound("visit");
+        }
+        var inlined = await Inline(visit, firm, photos, cancel);
+        var model = await Model(visit, db, firm, book, sha256 => inlined.GetValueOrDefault(sha256, ""), cancel);
+        var pdf = await printer.Print(await pages.Html(model, nonce: null), cancel);
+        return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(visit));
+    }
+
+    private static async Task<ReportModel> Model(
+        VisitDossier visit,
+        KalpaDb db,
+        CurrentFirm firm,
+        RuleBook book,
+        Func<string, string> source,
+        CancellationToken cancel
+    )
+    {
+        var name = await db.Firms.Where(f => f.Id == firm.FirmId).Select(f => f.Name).FirstAsync(cancel);
+        return new ReportModel(name, visit, book, source);
+    }
+
+    private static async Task<Dictionary<string, string>> Inline(VisitDossier visit, CurrentFirm firm, PhotoIntake photos, CancellationToken cancel)
+    {
+        var inlined = new Dictionary<string, string>();
+        foreach (var sha256 in visit.Photos.Select(p => p.Sha256).Distinct())
+        {
+            if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } path)
+            {
+                inlined[sha256] = $"data:image/jpeg;base64,{Convert.ToBase64String(await File.ReadAllBytesAsync(path, cancel))}";
+            }
+        }
+        return inlined;
+    }
+
+    private static string FileName(VisitDossier visit)
+    {
+        var name = new string([.. visit.Property.Name.Select(c => char.IsLetterOrDigit(c) ? c : '-')]);
+        return $"roof-report-{name}-{visit.Visit.On:yyyy-MM-dd}.pdf";
+    }
+}

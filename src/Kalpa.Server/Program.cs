@@ -1,0 +1,101 @@
+using System.Reflection;
+using Kalpa.Contracts;
+using Kalpa.Core.Rules;
+using Kalpa.Demo;
+using Kalpa.Reports;
+using Kalpa.Reports.Printing;
+using Kalpa.Server.Features.Book;
+using Kalpa.Server.Features.Compute;
+using Kalpa.Server.Features.Facts;
+using Kalpa.Server.Features.Photos;
+using Kalpa.Server.Features.Properties;
+using Kalpa.Server.Features.Reports;
+using Kalpa.Server.Features.Session;
+using Kalpa.Server.Features.Visits;
+using Kalpa.Server.SetUp;
+using Kalpa.Store;
+using Kalpa.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using Serilog;
+
+var builder = WebApplication.CreateBuilder(args);
+
+// The document is made at build, where there is neither data nor a setting.
+var makingDocument = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+var settings = makingDocument ? new KalpaSettings { DataFolder = Path.GetTempPath(), Demo = true } : KalpaSettings.Read(builder.Configuration);
+var folder = new DataFolder(Path.GetFullPath(settings.DataFolder));
+
+builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: null));
+builder.Services.AddSingleton(settings);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<Today>();
+builder.Services.AddSingleton(RuleBook.Current);
+builder.Services.AddScoped<CurrentFirm>();
+builder.Services.AddScoped<IFirmScope>(services => services.GetRequiredService<CurrentFirm>());
+builder.Services.AddKalpaStore(folder);
+builder.Services.AddKalpaSignIn(folder);
+builder.Services.AddKalpaProblems();
+builder.Services.AddSingleton<ReportPages>();
+builder.Services.AddSingleton<PdfPrinter>();
+builder.Services.AddScoped<DemoWorld>();
+builder.Services.ConfigureHttpJsonOptions(options =>
+{
+    var ours = KalpaJson.Default.Options;
+    options.SerializerOptions.TypeInfoResolverChain.Insert(0, KalpaJson.Default);
+    options.SerializerOptions.NumberHandling = ours.NumberHandling;
+    options.SerializerOptions.UnmappedMemberHandling = ours.UnmappedMemberHandling;
+    options.SerializerOptions.RespectNullableAnnotations = true;
+    options.SerializerOptions.RespectRequiredConstructorParameters = true;
+});
+builder.Services.AddOpenApi();
+
+var app = builder.Build();
+
+if (!makingDocument)
+{
+    Directory.CreateDirectory(folder.Path);
+    await using var scope = app.Services.CreateAsyncScope();
+    await scope.ServiceProvider.GetRequiredService<KalpaDb>().Database.MigrateAsync();
+    if (settings.Demo)
+    {
+        scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = DemoWorld.FirmId;
+        await scope.ServiceProvider.GetRequiredService<DemoWorld>().Settle(settings.DemoPhotos, CancellationToken.None);
+    }
+}
+
+app.UsePageSecurity();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseFrontEnd(settings);
+app.UseRouting();
+app.UseAuthentication();
+app.UseAuthorization();
+app.Use(
+    (http, next) =>
+    {
+        http.RequestServices.GetRequiredService<CurrentFirm>().FirmId = CurrentFirm.FirmOf(http.User) ?? Guid.Empty;
+        return next(http);
+    }
+);
+
+var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter<AntiForgeryFilter>();
+api.MapSession();
+if (settings.Demo)
+{
+    api.MapDemoPeople();
+}
+api.MapFacts();
+api.MapProperties();
+api.MapVisits();
+api.MapPhotos();
+api.MapReports();
+api.MapBook();
+api.MapCompute();
+api.MapFallback(() => Problems.NotFound("address")).ExcludeFromDescription();
+app.MapGet("/health", () => "ok").AllowAnonymous().ExcludeFromDescription();
+app.MapFrontEndPage(settings);
+
+await app.RunAsync();
+
+/// <summary>Named for the tests' host.</summary>
+public partial class Program;

@@ -1,0 +1,100 @@
+using System.Security.Claims;
+using Kalpa.Store;
+using Kalpa.Store.Model;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.Extensions.Options;
+
+namespace Kalpa.Server.SetUp;
+
+/// <summary>Cookie sign-in with lock-out, and anti-forgery on everything that changes something.</summary>
+public static class SignInSetUp
+{
+    public const string AntiForgeryHeader = "X-Kalpa-Token";
+
+    private const int AttemptsBeforeLockOut = 5;
+    private static readonly TimeSpan LockOut = TimeSpan.FromMinutes(15);
+    private static readonly TimeSpan SignInLasts = TimeSpan.FromDays(14);
+
+    public static void AddKalpaSignIn(this IServiceCollection services, DataFolder folder)
+    {
+        services
+            .AddIdentityCore<Person>(options =>
+            {
+                options.User.RequireUniqueEmail = true;
+                options.Password.RequiredLength = 10;
+                options.Password.RequireNonAlphanumeric = false;
+                options.Password.RequireUppercase = false;
+                options.Password.RequireDigit = false;
+                options.Lockout.MaxFailedAccessAttempts = AttemptsBeforeLockOut;
+                options.Lockout.DefaultLockoutTimeSpan = LockOut;
+            })
+            .AddEntityFrameworkStores<KalpaDb>()
+            .AddClaimsPrincipalFactory<PersonClaims>()
+            .AddSignInManager();
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, SetCookie);
+        services.AddAuthorization();
+        services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("Kalpa");
+        services.AddAntiforgery(options =>
+        {
+            options.HeaderName = AntiForgeryHeader;
+            options.Cookie.Name = "kalpa-forgery";
+            options.Cookie.SameSite = SameSiteMode.Strict;
+            options.SuppressXFrameOptionsHeader = true;
+        });
+    }
+
+    private static void SetCookie(CookieAuthenticationOptions options)
+    {
+        options.Cookie.Name = "kalpa";
+        options.Cookie.HttpOnly = true;
+        options.Cookie.SameSite = SameSiteMode.Strict;
+        options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        options.ExpireTimeSpan = SignInLasts;
+        options.SlidingExpiration = true;
+        // The front end shows the sign-in itself: an answer, never a redirect.
+        options.Events.OnRedirectToLogin = context => Answer(context, StatusCodes.Status401Unauthorized);
+        options.Events.OnRedirectToAccessDenied = context => Answer(context, StatusCodes.Status403Forbidden);
+    }
+
+    private static Task Answer(RedirectContext<CookieAuthenticationOptions> context, int status)
+    {
+        context.Response.StatusCode = status;
+        return Task.CompletedTask;
+    }
+}
+
+/// <summary>Puts the firm into the cookie.</summary>
+public sealed class PersonClaims(UserManager<Person> people, IOptions<IdentityOptions> options)
+    : UserClaimsPrincipalFactory<Person>(people, options)
+{
+    protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Person user)
+    {
+        var identity = await base.GenerateClaimsAsync(user);
+        identity.AddClaim(new Claim(CurrentFirm.FirmClaim, user.FirmId.ToString()));
+        return identity;
+    }
+}
+
+/// <summary>Refuses a change without the page's token.</summary>
+public sealed class AntiForgeryFilter(IAntiforgery antiForgery) : IEndpointFilter
+{
+    public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    {
+        var http = context.HttpContext;
+        var changes = !(HttpMethods.IsGet(http.Request.Method) || HttpMethods.IsHead(http.Request.Method));
+        if (changes && !await antiForgery.IsRequestValidAsync(http))
+        {
+            return Problems.Of(
+                StatusCodes.Status400BadRequest,
+                "session.stale-token",
+                "The page is out of date",
+                "Fetch the session again and repeat; nothing was changed."
+            );
+        }
+        return await next(context);
+    }
+}

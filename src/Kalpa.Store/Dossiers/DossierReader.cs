@@ -1,0 +1,168 @@
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Store.Facts;
+using Kalpa.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Store.Dossiers;
+
+/// <summary>Facts gathered for a screen, a report or the phone. An id that is unknown, deleted or another firm's gives null.</summary>
+public sealed class DossierReader(KalpaDb db, RuleBook book)
+{
+    /// <summary>Work that is due on the home screen: from "within a year" up.</summary>
+    private const int DueNails = 3;
+
+    public async Task<HomeAnswer> Home(DateOnly today, CancellationToken cancel)
+    {
+        var properties = await Facts<PropertyRow, PropertyFact>(FactKind.Property, cancel);
+        var buildings = await Facts<BuildingRow, BuildingFact>(FactKind.Building, cancel);
+        var roofs = await Facts<RoofRow, RoofFact>(FactKind.Roof, cancel);
+        var rows = new List<RoofSummary>();
+        foreach (var roof in roofs)
+        {
+            var building = buildings.FirstOrDefault(b => b.Id == roof.BuildingId);
+            var property = properties.FirstOrDefault(p => p.Id == building?.PropertyId);
+            if (property is not null)
+            {
+                rows.Add(await Row(property, roof, today, cancel));
+            }
+        }
+        var waiting = await db.WaitingFacts.CountAsync(cancel);
+        return new HomeAnswer(today, [.. rows.OrderBy(r => r.PropertyName, StringComparer.Ordinal).ThenBy(r => r.RoofName, StringComparer.Ordinal)], waiting);
+    }
+
+    public async Task<PropertyDossier?> Property(Guid id, CancellationToken cancel)
+    {
+        var row = await db.Properties.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id && !p.Deleted, cancel);
+        if (row is null)
+        {
+            return null;
+        }
+        var heads = new List<FactHead> { Head(row) };
+        var buildings = await Load<BuildingRow, BuildingFact>(FactKind.Building, db.Buildings.Where(b => b.PropertyId == id), heads, cancel);
+        var buildingIds = buildings.Select(b => b.Id).ToList();
+        var roofs = await Load<RoofRow, RoofFact>(FactKind.Roof, db.Roofs.Where(r => buildingIds.Contains(r.BuildingId)), heads, cancel);
+        var roofIds = roofs.Select(r => r.Id).ToList();
+        var slopes = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => roofIds.Contains(s.RoofId)), heads, cancel);
+        var slopeIds = slopes.Select(s => s.Id).ToList();
+        var coverings = await Load<CoveringRow, CoveringFact>(
+            FactKind.Covering,
+            db.Coverings.Where(c => slopeIds.Contains(c.SlopeId)),
+            heads,
+            cancel
+        );
+        var visits = await Load<VisitRow, VisitFact>(FactKind.Visit, db.Visits.Where(v => roofIds.Contains(v.RoofId)), heads, cancel);
+        return new PropertyDossier(
+            Shelves.Read<PropertyFact>(FactKind.Property, row.Payload),
+            buildings,
+            roofs,
+            InLetterOrder(slopes),
+            coverings,
+            [.. visits.OrderByDescending(v => v.On).ThenByDescending(v => v.Id)],
+            heads
+        );
+    }
+
+    public async Task<VisitDossier?> Visit(Guid id, CancellationToken cancel)
+    {
+        var row = await db.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id && !v.Deleted, cancel);
+        var roof = row is null ? null : await db.Roofs.AsNoTracking().FirstOrDefaultAsync(r => r.Id == row.RoofId && !r.Deleted, cancel);
+        var building =
+            roof is null ? null : await db.Buildings.AsNoTracking().FirstOrDefaultAsync(b => b.Id == roof.BuildingId && !b.Deleted, cancel);
+        var property =
+            building is null ? null
+            : await db.Properties.AsNoTracking().FirstOrDefaultAsync(p => p.Id == building.PropertyId && !p.Deleted, cancel);
+        if (row is null || roof is null || building is null || property is null)
+        {
+            return null;
+        }
+        var heads = new List<FactHead> { Head(row) };
+        var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property.Payload);
+        var facts = await FactsOfVisit(row, propertyFact.Exposure, heads, cancel);
+        var photos = await Load<PhotoRow, PhotoFact>(FactKind.Photo, db.Photos.Where(p => p.VisitId == id), heads, cancel);
+        return new VisitDossier(
+            propertyFact,
+            Shelves.Read<BuildingFact>(FactKind.Building, building.Payload),
+            Shelves.Read<RoofFact>(FactKind.Roof, roof.Payload),
+            Shelves.Read<VisitFact>(FactKind.Visit, row.Payload),
+            facts,
+            photos,
+            heads,
+            Assessor.Assess(facts, book)
+        );
+    }
+
+    private async Task<RoofSummary> Row(PropertyFact property, RoofFact roof, DateOnly today, CancellationToken cancel)
+    {
+        var latest = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.RoofId == roof.Id && !v.Deleted)
+            .OrderByDescending(v => v.On)
+            .ThenByDescending(v => v.Id)
+            .FirstOrDefaultAsync(cancel);
+        var facts = latest is null
+            ? await FactsOfRoof(roof.Id, property.Exposure, today, [], cancel)
+            : await FactsOfVisit(latest, property.Exposure, [], cancel);
+        // What was seen is as old as the visit; the age of the roof is today's.
+        var judged = Assessor.Assess(facts with { AsOf = today }, book);
+        return new RoofSummary(
+            property.Id,
+            property.Name,
+            property.Address,
+            roof.Id,
+            roof.Name,
+            latest is null ? null : Shelves.Read<VisitFact>(FactKind.Visit, latest.Payload),
+            judged.Slopes,
+            judged.Headline,
+            [.. judged.Work.Where(w => w.Nails >= DueNails)]
+        );
+    }
+
+    private async Task<AssessInput> FactsOfVisit(VisitRow visit, Exposure exposure, List<FactHead> heads, CancellationToken cancel)
+    {
+        var facts = await FactsOfRoof(visit.RoofId, exposure, visit.On, heads, cancel);
+        var slopeIds = facts.Slopes.Select(s => s.Id).ToHashSet();
+        var looks = await Load<LookRow, LookFact>(FactKind.Look, db.Looks.Where(l => l.VisitId == visit.Id), heads, cancel);
+        var stages = await Load<StageRow, StageFact>(FactKind.Stage, db.Stages.Where(s => s.VisitId == visit.Id), heads, cancel);
+        var findings = await Load<FindingRow, FindingFact>(FactKind.Finding, db.Findings.Where(f => f.VisitId == visit.Id), heads, cancel);
+        return facts with
+        {
+            Looks = [.. looks.Where(l => l.SlopeId is null || slopeIds.Contains(l.SlopeId.Value))],
+            Stages = [.. stages.Where(s => slopeIds.Contains(s.SlopeId))],
+            Findings = findings,
+        };
+    }
+
+    private async Task<AssessInput> FactsOfRoof(Guid roofId, Exposure exposure, DateOnly asOf, List<FactHead> heads, CancellationToken cancel)
+    {
+        var slopes = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => s.RoofId == roofId), heads, cancel);
+        var slopeIds = slopes.Select(s => s.Id).ToList();
+        var coverings = await Load<CoveringRow, CoveringFact>(
+            FactKind.Covering,
+            db.Coverings.Where(c => slopeIds.Contains(c.SlopeId)),
+            heads,
+            cancel
+        );
+        return new AssessInput(exposure, asOf, InLetterOrder(slopes), coverings, [], [], []);
+    }
+
+    private Task<List<TFact>> Facts<TRow, TFact>(FactKind kind, CancellationToken cancel)
+        where TRow : FactRow
+        where TFact : class, IFact => Load<TRow, TFact>(kind, db.Set<TRow>(), [], cancel);
+
+    private static async Task<List<TFact>> Load<TRow, TFact>(FactKind kind, IQueryable<TRow> rows, List<FactHead> heads, CancellationToken cancel)
+        where TRow : FactRow
+        where TFact : class, IFact
+    {
+        var loaded = await rows.AsNoTracking().Where(r => !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
+        heads.AddRange(loaded.Select(Head));
+        return [.. loaded.Select(r => Shelves.Read<TFact>(kind, r.Payload))];
+    }
+
+    private static FactHead Head(FactRow row) => new(row.Id, row.RevisionId, row.Clash);
+
+    private static List<SlopeFact> InLetterOrder(IEnumerable<SlopeFact> slopes) =>
+        [.. slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id)];
+}

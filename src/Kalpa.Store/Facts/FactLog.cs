@@ -1,0 +1,175 @@
+using System.Text.Json;
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Store.Facts;
+
+/// <summary>Who sends a change, and when it was received.</summary>
+public sealed record Sender(Guid FirmId, Guid PersonId, DateTimeOffset Now);
+
+/// <summary>
+/// The append-only log of facts and the projections made from it, written in one transaction. The same request twice counts once; a stale base
+/// keeps both versions; a fact whose parent has not arrived waits.
+/// </summary>
+public sealed class FactLog(KalpaDb db)
+{
+    public async Task<ChangeReceipts> Accept(FactChanges changes, Sender sender, RuleBook book, CancellationToken cancel)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var receipts = new List<ChangeReceipt>();
+        foreach (var change in changes.Changes)
+        {
+            receipts.Add(await AcceptOne(change, sender, book, cancel));
+        }
+        await transaction.CommitAsync(cancel);
+        return new ChangeReceipts(receipts);
+    }
+
+    /// <summary>Makes every projection again from the log.</summary>
+    public async Task Rebuild(CancellationToken cancel)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        foreach (var shelf in Shelves.ChildrenFirst)
+        {
+            await shelf.Clear(db, cancel);
+        }
+        await db.WaitingFacts.ExecuteDeleteAsync(cancel);
+        db.ChangeTracker.Clear();
+        var heads = new Dictionary<Guid, Guid>();
+        foreach (var revision in await db.Revisions.AsNoTracking().OrderBy(r => r.Sequence).ToListAsync(cancel))
+        {
+            var clash = heads.TryGetValue(revision.FactId, out var head) && revision.BaseId != head;
+            heads[revision.FactId] = revision.Id;
+            await Project(revision, clash, cancel);
+        }
+        await transaction.CommitAsync(cancel);
+    }
+
+    private async Task<ChangeReceipt> AcceptOne(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
+    {
+        var known = await db.Revisions.FirstOrDefaultAsync(r => r.RequestId == change.RequestId, cancel);
+        if (known is not null)
+        {
+            return new ChangeReceipt(change.RequestId, ChangeOutcome.AlreadyKnown, known.Id, []);
+        }
+        var problems = await Check(change, sender, book, cancel);
+        if (problems.Count > 0)
+        {
+            return new ChangeReceipt(change.RequestId, ChangeOutcome.Refused, null, problems);
+        }
+        var head = await db.Revisions.Where(r => r.FactId == change.FactId).OrderByDescending(r => r.Sequence).FirstOrDefaultAsync(cancel);
+        var clash = change.BaseRevision != head?.Id;
+        var revision = NewRevision(change, sender);
+        db.Revisions.Add(revision);
+        var shown = await Project(revision, clash, cancel);
+        var outcome =
+            !shown ? ChangeOutcome.Waiting
+            : clash ? ChangeOutcome.Clashed
+            : ChangeOutcome.Accepted;
+        return new ChangeReceipt(change.RequestId, outcome, revision.Id, []);
+    }
+
+    private async Task<IReadOnlyList<FactProblem>> Check(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
+    {
+        if (change.ContractVersion is < 1 or > FactChange.CurrentContractVersion)
+        {
+            return [Problem(change, "fact.newer-contract", "This device writes a newer form of facts than the server knows. Update the server.")];
+        }
+        var elsewhere = await db.Revisions.IgnoreQueryFilters().FirstOrDefaultAsync(r => r.FactId == change.FactId, cancel);
+        if (elsewhere is not null && (elsewhere.FirmId != sender.FirmId || elsewhere.Kind != change.Kind))
+        {
+            return [Problem(change, "fact.not-found", "There is no such fact to change.")];
+        }
+        IFact? fact;
+        try
+        {
+            fact = Shelves.Of(change.Kind).Read(change.Payload.GetRawText());
+        }
+        catch (JsonException exception)
+        {
+            return [Problem(change, "fact.bad-payload", $"The {change.Kind} cannot be read at {exception.Path}.")];
+        }
+        if (fact is null || fact.Id != change.FactId)
+        {
+            return [Problem(change, "fact.id-differs", "The fact's own id differs from the change's.")];
+        }
+        return FactChecks.Of(fact, book);
+    }
+
+    private static FactProblem Problem(FactChange change, string code, string text) => new(change.FactId, code, text);
+
+    private static Revision NewRevision(FactChange change, Sender sender) =>
+        new()
+        {
+            Id = Guid.CreateVersion7(sender.Now),
+            FirmId = sender.FirmId,
+            FactId = change.FactId,
+            Kind = change.Kind,
+            BaseId = change.BaseRevision,
+            AuthorId = sender.PersonId,
+            Device = change.Device,
+            RecordedAtTicks = change.RecordedAt.UtcTicks,
+            ReceivedAtTicks = sender.Now.UtcTicks,
+            RequestId = change.RequestId,
+            ContractVersion = change.ContractVersion,
+            Deleted = change.Deleted,
+            Payload = change.Payload.GetRawText(),
+        };
+
+    /// <summary>True when the fact shows; false when it waits for a parent.</summary>
+    private async Task<bool> Project(Revision revision, bool clash, CancellationToken cancel)
+    {
+        var shelf = Shelves.Of(revision.Kind);
+        var fact = shelf.Read(revision.Payload)!;
+        var missing = await MissingParent(shelf.Parents(fact), cancel);
+        if (missing is { } parent)
+        {
+            await Wait(revision, parent, cancel);
+            return false;
+        }
+        await shelf.Put(db, fact, revision, clash, cancel);
+        await db.SaveChangesAsync(cancel);
+        await ShowWaiting(revision.FactId, cancel);
+        return true;
+    }
+
+    private async Task<Parent?> MissingParent(IReadOnlyList<Parent> parents, CancellationToken cancel)
+    {
+        foreach (var parent in parents)
+        {
+            if (!await Shelves.Of(parent.Kind).Holds(db, parent.Id, cancel))
+            {
+                return parent;
+            }
+        }
+        return null;
+    }
+
+    private async Task Wait(Revision revision, Parent parent, CancellationToken cancel)
+    {
+        var waiting = await db.WaitingFacts.FirstOrDefaultAsync(w => w.FactId == revision.FactId, cancel);
+        if (waiting is null)
+        {
+            waiting = new WaitingFact { FactId = revision.FactId, FirmId = revision.FirmId, Kind = revision.Kind };
+            db.WaitingFacts.Add(waiting);
+        }
+        waiting.ParentId = parent.Id;
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Everything that waited for this fact shows now, or waits for its next parent.</summary>
+    private async Task ShowWaiting(Guid parentId, CancellationToken cancel)
+    {
+        foreach (var waiting in await db.WaitingFacts.Where(w => w.ParentId == parentId).ToListAsync(cancel))
+        {
+            var revisions = await db.Revisions.Where(r => r.FactId == waiting.FactId).OrderByDescending(r => r.Sequence).Take(2).ToListAsync(cancel);
+            db.WaitingFacts.Remove(waiting);
+            await db.SaveChangesAsync(cancel);
+            await Project(revisions[0], revisions.Count > 1 && revisions[0].BaseId != revisions[1].Id, cancel);
+        }
+    }
+}

@@ -1,0 +1,136 @@
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Kalpa.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Store.Facts;
+
+/// <summary>A parent that must be there before a fact shows.</summary>
+internal readonly record struct Parent(FactKind Kind, Guid Id);
+
+/// <summary>How facts of one kind become rows.</summary>
+internal abstract class Shelf
+{
+    public abstract IFact? Read(string payload);
+
+    public abstract IReadOnlyList<Parent> Parents(IFact fact);
+
+    public abstract Task<bool> Holds(KalpaDb db, Guid id, CancellationToken cancel);
+
+    public abstract Task Put(KalpaDb db, IFact fact, Revision revision, bool clash, CancellationToken cancel);
+
+    public abstract Task Clear(KalpaDb db, CancellationToken cancel);
+}
+
+internal sealed class Shelf<TFact, TRow>(JsonTypeInfo<TFact> json, Func<TFact, IReadOnlyList<Parent>> parents, Action<TRow, TFact> fill)
+    : Shelf
+    where TFact : class, IFact
+    where TRow : FactRow, new()
+{
+    public override IFact? Read(string payload) => JsonSerializer.Deserialize(payload, json);
+
+    public override IReadOnlyList<Parent> Parents(IFact fact) => parents((TFact)fact);
+
+    public override Task<bool> Holds(KalpaDb db, Guid id, CancellationToken cancel) => db.Set<TRow>().AnyAsync(row => row.Id == id, cancel);
+
+    public override async Task Put(KalpaDb db, IFact fact, Revision revision, bool clash, CancellationToken cancel)
+    {
+        var row = await db.Set<TRow>().FirstOrDefaultAsync(r => r.Id == fact.Id, cancel);
+        if (row is null)
+        {
+            row = new TRow { Id = fact.Id, FirmId = revision.FirmId };
+            db.Add(row);
+        }
+        row.RevisionId = revision.Id;
+        row.Clash = clash;
+        row.Deleted = revision.Deleted;
+        row.Payload = revision.Payload;
+        fill(row, (TFact)fact);
+    }
+
+    public override Task Clear(KalpaDb db, CancellationToken cancel) => db.Set<TRow>().ExecuteDeleteAsync(cancel);
+}
+
+/// <summary>The shelf of every kind.</summary>
+internal static class Shelves
+{
+    /// <summary>Reading a stored payload keeps going over fields that a newer device wrote.</summary>
+    private static readonly KalpaJson Json = new(
+        new JsonSerializerOptions(KalpaJson.Default.Options)
+        {
+            UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Skip,
+        }
+    );
+
+    private static readonly Dictionary<FactKind, Shelf> ByKind = new()
+    {
+        [FactKind.Property] = new Shelf<PropertyFact, PropertyRow>(
+            Json.PropertyFact,
+            _ => [],
+            (row, fact) => (row.Name, row.Address) = (fact.Name, fact.Address)
+        ),
+        [FactKind.Building] = new Shelf<BuildingFact, BuildingRow>(
+            Json.BuildingFact,
+            fact => [new(FactKind.Property, fact.PropertyId)],
+            (row, fact) => row.PropertyId = fact.PropertyId
+        ),
+        [FactKind.Roof] = new Shelf<RoofFact, RoofRow>(
+            Json.RoofFact,
+            fact => [new(FactKind.Building, fact.BuildingId)],
+            (row, fact) => row.BuildingId = fact.BuildingId
+        ),
+        [FactKind.Slope] = new Shelf<SlopeFact, SlopeRow>(
+            Json.SlopeFact,
+            fact => [new(FactKind.Roof, fact.RoofId)],
+            (row, fact) => (row.RoofId, row.Letter) = (fact.RoofId, fact.Letter)
+        ),
+        [FactKind.Covering] = new Shelf<CoveringFact, CoveringRow>(
+            Json.CoveringFact,
+            fact => [new(FactKind.Slope, fact.SlopeId)],
+            (row, fact) => row.SlopeId = fact.SlopeId
+        ),
+        [FactKind.Visit] = new Shelf<VisitFact, VisitRow>(
+            Json.VisitFact,
+            fact => [new(FactKind.Roof, fact.RoofId)],
+            (row, fact) => (row.RoofId, row.On) = (fact.RoofId, fact.On)
+        ),
+        [FactKind.Look] = new Shelf<LookFact, LookRow>(
+            Json.LookFact,
+            fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
+            (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
+        ),
+        [FactKind.Stage] = new Shelf<StageFact, StageRow>(
+            Json.StageFact,
+            fact => [new(FactKind.Visit, fact.VisitId), new(FactKind.Slope, fact.SlopeId)],
+            (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
+        ),
+        [FactKind.Finding] = new Shelf<FindingFact, FindingRow>(
+            Json.FindingFact,
+            fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
+            (row, fact) => (row.VisitId, row.SlopeId, row.Condition) = (fact.VisitId, fact.SlopeId, fact.Condition)
+        ),
+        [FactKind.Photo] = new Shelf<PhotoFact, PhotoRow>(
+            Json.PhotoFact,
+            fact =>
+                [
+                    new(FactKind.Visit, fact.VisitId),
+                    .. fact.FindingId is { } finding ? [new Parent(FactKind.Finding, finding)] : Array.Empty<Parent>(),
+                    .. OnSlope(fact.SlopeId),
+                ],
+            (row, fact) => (row.VisitId, row.FindingId, row.SlopeId, row.Sha256) = (fact.VisitId, fact.FindingId, fact.SlopeId, fact.Sha256)
+        ),
+    };
+
+    public static Shelf Of(FactKind kind) => ByKind[kind];
+
+    /// <summary>Children before parents, as foreign keys want it when clearing.</summary>
+    public static IEnumerable<Shelf> ChildrenFirst => Enum.GetValues<FactKind>().OrderDescending().Select(Of);
+
+    private static Parent[] OnSlope(Guid? slopeId) => slopeId is { } id ? [new Parent(FactKind.Slope, id)] : [];
+
+    public static T Read<T>(FactKind kind, string payload)
+        where T : class, IFact =>
+        (T?)Of(kind).Read(payload) ?? throw new InvalidOperationException($"A stored {kind} has an empty payload.");
+}

@@ -1,0 +1,50 @@
+using Kalpa.Store.Model;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Store;
+
+/// <summary>The database. Rows of another firm are filtered here and nowhere else.</summary>
+public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope) : IdentityDbContext<Person, IdentityRole<Guid>, Guid>(options)
+{
+    /// <summary>Read by the query filters at each query.</summary>
+    private Guid FirmId => scope.FirmId;
+
+    public DbSet<Firm> Firms => Set<Firm>();
+    public DbSet<Revision> Revisions => Set<Revision>();
+    public DbSet<WaitingFact> WaitingFacts => Set<WaitingFact>();
+    public DbSet<Blob> Blobs => Set<Blob>();
+    public DbSet<PropertyRow> Properties => Set<PropertyRow>();
+    public DbSet<BuildingRow> Buildings => Set<BuildingRow>();
+    public DbSet<RoofRow> Roofs => Set<RoofRow>();
+    public DbSet<SlopeRow> Slopes => Set<SlopeRow>();
+    public DbSet<CoveringRow> Coverings => Set<CoveringRow>();
+    public DbSet<VisitRow> Visits => Set<VisitRow>();
+    public DbSet<LookRow> Looks => Set<LookRow>();
+    public DbSet<StageRow> Stages => Set<StageRow>();
+    public DbSet<FindingRow> Findings => Set<FindingRow>();
+    public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.ApplyConfigurationsFromAssembly(typeof(KalpaDb).Assembly);
+        Filter<PropertyRow>(builder);
+        Filter<BuildingRow>(builder);
+        Filter<RoofRow>(builder);
+        Filter<SlopeRow>(builder);
+        Filter<CoveringRow>(builder);
+        Filter<VisitRow>(builder);
+        Filter<LookRow>(builder);
+        Filter<StageRow>(builder);
+        Filter<FindingRow>(builder);
+        Filter<PhotoRow>(builder);
+        builder.Entity<Revision>().HasQueryFilter(row => row.FirmId == FirmId);
+        builder.Entity<WaitingFact>().HasQueryFilter(row => row.FirmId == FirmId);
+        builder.Entity<Blob>().HasQueryFilter(row => row.FirmId == FirmId);
+    }
+
+    private void Filter<T>(ModelBuilder builder)
+        where T : FactRow => builder.Entity<T>().HasQueryFilter(row => row.FirmId == FirmId);
+}

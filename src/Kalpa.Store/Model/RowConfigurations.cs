@@ -1,0 +1,167 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+
+namespace Kalpa.Store.Model;
+
+internal abstract class FactRowConfiguration<T> : IEntityTypeConfiguration<T>
+    where T : FactRow
+{
+    public void Configure(EntityTypeBuilder<T> builder)
+    {
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.HasIndex(row => row.FirmId);
+        Extend(builder);
+    }
+
+    protected virtual void Extend(EntityTypeBuilder<T> builder) { }
+}
+
+internal sealed class PropertyRowConfiguration : FactRowConfiguration<PropertyRow>
+{
+    protected override void Extend(EntityTypeBuilder<PropertyRow> builder)
+    {
+        builder.ToTable("Properties");
+        builder.HasIndex(row => row.Name);
+    }
+}
+
+internal sealed class BuildingRowConfiguration : FactRowConfiguration<BuildingRow>
+{
+    protected override void Extend(EntityTypeBuilder<BuildingRow> builder)
+    {
+        builder.ToTable("Buildings");
+        builder.HasOne<PropertyRow>().WithMany().HasForeignKey(row => row.PropertyId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class RoofRowConfiguration : FactRowConfiguration<RoofRow>
+{
+    protected override void Extend(EntityTypeBuilder<RoofRow> builder)
+    {
+        builder.ToTable("Roofs");
+        builder.HasOne<BuildingRow>().WithMany().HasForeignKey(row => row.BuildingId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class SlopeRowConfiguration : FactRowConfiguration<SlopeRow>
+{
+    protected override void Extend(EntityTypeBuilder<SlopeRow> builder)
+    {
+        builder.ToTable("Slopes");
+        builder.HasOne<RoofRow>().WithMany().HasForeignKey(row => row.RoofId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class CoveringRowConfiguration : FactRowConfiguration<CoveringRow>
+{
+    protected override void Extend(EntityTypeBuilder<CoveringRow> builder)
+    {
+        builder.ToTable("Coverings");
+        builder.HasOne<SlopeRow>().WithMany().HasForeignKey(row => row.SlopeId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class VisitRowConfiguration : FactRowConfiguration<VisitRow>
+{
+    protected override void Extend(EntityTypeBuilder<VisitRow> builder)
+    {
+        builder.ToTable("Visits");
+        builder.HasIndex(row => new { row.RoofId, row.On });
+        builder.HasOne<RoofRow>().WithMany().HasForeignKey(row => row.RoofId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class LookRowConfiguration : FactRowConfiguration<LookRow>
+{
+    protected override void Extend(EntityTypeBuilder<LookRow> builder)
+    {
+        builder.ToTable("Looks");
+        builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<SlopeRow>().WithMany().HasForeignKey(row => row.SlopeId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class StageRowConfiguration : FactRowConfiguration<StageRow>
+{
+    protected override void Extend(EntityTypeBuilder<StageRow> builder)
+    {
+        builder.ToTable("Stages");
+        builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<SlopeRow>().WithMany().HasForeignKey(row => row.SlopeId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class FindingRowConfiguration : FactRowConfiguration<FindingRow>
+{
+    protected override void Extend(EntityTypeBuilder<FindingRow> builder)
+    {
+        builder.ToTable("Findings");
+        builder.HasIndex(row => row.Condition);
+        builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<SlopeRow>().WithMany().HasForeignKey(row => row.SlopeId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class PhotoRowConfiguration : FactRowConfiguration<PhotoRow>
+{
+    protected override void Extend(EntityTypeBuilder<PhotoRow> builder)
+    {
+        builder.ToTable("Photos");
+        builder.HasIndex(row => row.Sha256);
+        builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<FindingRow>().WithMany().HasForeignKey(row => row.FindingId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<SlopeRow>().WithMany().HasForeignKey(row => row.SlopeId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class RevisionConfiguration : IEntityTypeConfiguration<Revision>
+{
+    public void Configure(EntityTypeBuilder<Revision> builder)
+    {
+        builder.ToTable("Revisions");
+        // No foreign keys: facts may arrive in any order.
+        builder.HasKey(row => row.Sequence);
+        builder.Property(row => row.Kind).HasConversion<string>();
+        builder.HasIndex(row => row.Id).IsUnique();
+        builder.HasIndex(row => new { row.FirmId, row.RequestId }).IsUnique();
+        builder.HasIndex(row => new { row.FactId, row.Sequence });
+    }
+}
+
+internal sealed class WaitingFactConfiguration : IEntityTypeConfiguration<WaitingFact>
+{
+    public void Configure(EntityTypeBuilder<WaitingFact> builder)
+    {
+        builder.ToTable("WaitingFacts");
+        builder.HasKey(row => row.FactId);
+        builder.Property(row => row.FactId).ValueGeneratedNever();
+        builder.Property(row => row.Kind).HasConversion<string>();
+        builder.HasIndex(row => new { row.FirmId, row.ParentId });
+    }
+}
+
+internal sealed class BlobConfiguration : IEntityTypeConfiguration<Blob>
+{
+    public void Configure(EntityTypeBuilder<Blob> builder)
+    {
+        builder.ToTable("Blobs");
+        builder.HasKey(row => new { row.FirmId, row.Sha256 });
+    }
+}
+
+internal sealed class FirmConfiguration : IEntityTypeConfiguration<Firm>
+{
+    public void Configure(EntityTypeBuilder<Firm> builder)
+    {
+        builder.ToTable("Firms");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+    }
+}
+
+internal sealed class PersonConfiguration : IEntityTypeConfiguration<Person>
+{
+    public void Configure(EntityTypeBuilder<Person> builder) =>
+        builder.HasOne<Firm>().WithMany().HasForeignKey(person => person.FirmId).OnDelete(DeleteBehavior.Restrict);
+}

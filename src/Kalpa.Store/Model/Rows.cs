@@ -1,0 +1,75 @@
+namespace Kalpa.Store.Model;
+
+/// <summary>The head of a fact as an ordinary table row; columns hold what is searched and joined on, the payload the whole.</summary>
+public abstract class FactRow
+{
+    public Guid Id { get; set; }
+    public Guid FirmId { get; set; }
+    public Guid RevisionId { get; set; }
+
+    /// <summary>Two versions stand against each other: the later one shows, and a person has to choose.</summary>
+    public bool Clash { get; set; }
+
+    public bool Deleted { get; set; }
+    public string Payload { get; set; } = "";
+}
+
+public sealed class PropertyRow : FactRow
+{
+    public string Name { get; set; } = "";
+    public string Address { get; set; } = "";
+}
+
+public sealed class BuildingRow : FactRow
+{
+    public Guid PropertyId { get; set; }
+}
+
+public sealed class RoofRow : FactRow
+{
+    public Guid BuildingId { get; set; }
+}
+
+public sealed class SlopeRow : FactRow
+{
+    public Guid RoofId { get; set; }
+    public string Letter { get; set; } = "";
+}
+
+public sealed class CoveringRow : FactRow
+{
+    public Guid SlopeId { get; set; }
+}
+
+public sealed class VisitRow : FactRow
+{
+    public Guid RoofId { get; set; }
+    public DateOnly On { get; set; }
+}
+
+public sealed class LookRow : FactRow
+{
+    public Guid VisitId { get; set; }
+    public Guid? SlopeId { get; set; }
+}
+
+public sealed class StageRow : FactRow
+{
+    public Guid VisitId { get; set; }
+    public Guid SlopeId { get; set; }
+}
+
+public sealed class FindingRow : FactRow
+{
+    public Guid VisitId { get; set; }
+    public Guid? SlopeId { get; set; }
+    public string Condition { get; set; } = "";
+}
+
+public sealed class PhotoRow : FactRow
+{
+    public Guid VisitId { get; set; }
+    public Guid? FindingId { get; set; }
+    public Guid? SlopeId { get; set; }
+    public string Sha256 { get; set; } = "";
+}

@@ -1,0 +1,71 @@
+using System.Data.Common;
+using Kalpa.Store.Dossiers;
+using Kalpa.Store.Facts;
+using Kalpa.Store.Model;
+using Kalpa.Store.Photos;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Kalpa.Store;
+
+/// <summary>Where the data lies: one folder with the database, the photos and the keys.</summary>
+public sealed record DataFolder(string Path)
+{
+    public string Database => System.IO.Path.Combine(Path, "kalpa.db");
+    public string Photos => System.IO.Path.Combine(Path, "photos");
+    public string Keys => System.IO.Path.Combine(Path, "keys");
+}
+
+public static class StoreSetUp
+{
+    public static IServiceCollection AddKalpaStore(this IServiceCollection services, DataFolder folder)
+    {
+        services.AddSingleton(folder);
+        services.AddDbContext<KalpaDb>(options => options.UseKalpaSqlite(folder.Database));
+        services.AddScoped<FactLog>();
+        services.AddScoped<DossierReader>();
+        services.AddScoped<PhotoIntake>();
+        services.AddSingleton<PhotoFiles>();
+        return services;
+    }
+
+    public static DbContextOptionsBuilder UseKalpaSqlite(this DbContextOptionsBuilder options, string database) =>
+        options.UseSqlite($"Data Source={database};Foreign Keys=True;Default Timeout=10").AddInterceptors(new SqliteSettings());
+}
+
+/// <summary>Write-ahead log for readers beside a writer; every commit reaches the disk.</summary>
+internal sealed class SqliteSettings : DbConnectionInterceptor
+{
+    private const string Settings = "PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; PRAGMA busy_timeout = 10000;";
+
+    public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = Settings;
+        command.ExecuteNonQuery();
+    }
+
+    public override async Task ConnectionOpenedAsync(
+        DbConnection connection,
+        ConnectionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = Settings;
+        await command.ExecuteNonQueryAsync(cancellationToken);
+    }
+}
+
+/// <summary>Used by the migrations tool only.</summary>
+internal sealed class DesignTimeDb : IDesignTimeDbContextFactory<KalpaDb>
+{
+    public KalpaDb CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<KalpaDb>();
+        options.UseKalpaSqlite("design.db");
+        return new KalpaDb(options.Options, new FixedFirm(Guid.Empty));
+    }
+}
