@@ -47,7 +47,7 @@ builder.Services.ConfigureHttpJsonOptions(options =>
     options.SerializerOptions.RespectNullableAnnotations = true;
     options.SerializerOptions.RespectRequiredConstructorParameters = true;
 });
-builder.Services.AddOpenApi();
+builder.Services.AddKalpaOpenApi();
 
 var app = builder.Build();
 

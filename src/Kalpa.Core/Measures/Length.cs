@@ -10,6 +10,9 @@ public readonly record struct Length(double Inches)
 
     private const int SixteenthsPerInch = 16;
 
+    /// <summary>Widths of chimneys, rolls and linings are said in inches (30 in, 36 in); runs and eaves in feet.</summary>
+    private const int FeetFrom = 4;
+
     public double Feet => Inches / InchesPerFoot;
 
     public double Millimetres => Inches * MillimetresPerInch;
@@ -18,16 +21,16 @@ public readonly record struct Length(double Inches)
 
     public static Length FromMillimetres(double millimetres) => new(millimetres / MillimetresPerInch);
 
-    /// <summary>Prints to the nearest sixteenth of an inch, in feet and inches from one foot up: <c>5 5/8 in</c>, <c>1 ft 3 1/2 in</c>.</summary>
+    /// <summary>Prints to the nearest sixteenth of an inch, in inches below four feet as the trade says them: <c>5 5/8 in</c>, <c>30 in</c>, <c>14 ft 6 in</c>.</summary>
     public string ToTradeText()
     {
         var sixteenths = (long)Math.Round(Math.Abs(Inches) * SixteenthsPerInch, MidpointRounding.AwayFromZero);
         var sign = Inches < 0 && sixteenths > 0 ? "-" : "";
         var feet = sixteenths / (SixteenthsPerInch * (long)InchesPerFoot);
         var rest = sixteenths % (SixteenthsPerInch * (long)InchesPerFoot);
-        if (feet == 0)
+        if (feet < FeetFrom)
         {
-            return $"{sign}{InchText(rest)} in";
+            return $"{sign}{InchText(sixteenths)} in";
         }
         return rest == 0 ? $"{sign}{feet} ft" : $"{sign}{feet} ft {InchText(rest)} in";
     }

@@ -41,8 +41,9 @@ public class LengthTextTests
     [Theory]
     [InlineData(5.625, "5 5/8 in")]
     [InlineData(0.4375, "7/16 in")]
-    [InlineData(15.5, "1 ft 3 1/2 in")]
-    [InlineData(11.999, "1 ft")] // rounds up across the foot
+    [InlineData(15.5, "15 1/2 in")]
+    [InlineData(174, "14 ft 6 in")]
+    [InlineData(47.999, "4 ft")] // rounds up across the foot
     [InlineData(0.03, "0 in")]
     [InlineData(480, "40 ft")]
     public void Prints_the_nearest_sixteenth(double inches, string text) => new Length(inches).ToTradeText().ShouldBe(text);

@@ -1,0 +1,69 @@
+import { Box, Button, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Condition, Covering } from '../../api/types'
+import { useVisitContext } from '../../shared/visitContext'
+import { conditionsFor } from './conditionSearch'
+
+type Props = {
+  station: string
+  family: Covering['family'] | null
+  chosen: Condition | null
+  onChoose: (condition: Condition | null) => void
+}
+
+export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
+  const { book } = useVisitContext()
+  const [search, setSearch] = useState('')
+  if (chosen) {
+    return (
+      <Stack gap="1">
+        <Text fontWeight="bold" fontSize="xl" lineHeight="short">
+          {chosen.name}
+        </Text>
+        <Text>
+          {chosen.sees}{' '}
+          <Text as="span" color="faint">
+            {chosen.check}
+          </Text>
+        </Text>
+        <Box>
+          <Button variant="outline" size="sm" onClick={() => onChoose(null)}>
+            Something else
+          </Button>
+        </Box>
+      </Stack>
+    )
+  }
+  const found = conditionsFor(book.conditions, { station, family, search })
+  return (
+    <Stack gap="2">
+      <Input
+        size="lg"
+        aria-label="Search what you see by two letters"
+        placeholder="What you see: two letters are enough"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
+      <SimpleGrid columns={{ base: 1, sm: 2 }} gap="2">
+        {found.map((condition) => (
+          <Button
+            key={condition.code}
+            variant="outline"
+            size="lg"
+            justifyContent="start"
+            whiteSpace="normal"
+            textAlign="left"
+            h="auto"
+            py="3"
+            onClick={() => onChoose(condition)}
+          >
+            {condition.name}
+          </Button>
+        ))}
+      </SimpleGrid>
+      {found.length === 0 && (
+        <Text color="faint">Nothing matches “{search}”. Try what a roofer would call it: boot, lap, tab, valley.</Text>
+      )}
+    </Stack>
+  )
+}

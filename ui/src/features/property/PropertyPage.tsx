@@ -1,0 +1,129 @@
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { Plus } from 'lucide-react'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import type { CoveringFact, PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
+import { useCore } from '../../core/useCore'
+import { Courses } from '../../shared/marks/Courses'
+import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { useProperty } from '../../shared/queries'
+import { Empty, Loading, Trouble } from '../../shared/States'
+import { facings } from '../../shared/words'
+import { SlopeEditor } from './SlopeEditor'
+import { VisitList } from './VisitList'
+
+/** A property: its roofs slope by slope, and the visits made. */
+export function PropertyPage({ inspector }: { inspector: string }) {
+  const { propertyId = '' } = useParams()
+  const property = useProperty(propertyId)
+  if (property.isPending) return <Loading what="the property" />
+  if (property.isError) return <Trouble error={property.error} onRetry={() => property.refetch()} />
+  const { data } = property
+  return (
+    <Stack gap="4">
+      <Box>
+        <Heading as="h1" size="2xl">
+          {data.property.name}
+        </Heading>
+        <Text color="faint">
+          {data.property.address} · for {data.property.owner || 'owner not recorded'}
+        </Text>
+      </Box>
+      {data.roofs.map((roof) => (
+        <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
+      ))}
+    </Stack>
+  )
+}
+
+function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: PropertyDossier; inspector: string }) {
+  const [editing, setEditing] = useState<SlopeFact | 'new' | null>(null)
+  const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id)
+  const close = () => setEditing(null)
+  return (
+    <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
+      <Box className="k-sheet" flex="3" w="full">
+        <Flex justify="space-between" align="center" mb="2">
+          <Heading as="h2" size="lg">
+            {roof.name}
+          </Heading>
+          <Button colorPalette="verdigris" onClick={() => setEditing('new')}>
+            <Plus size={18} /> Add a slope
+          </Button>
+        </Flex>
+        {slopes.length === 0 && editing === null && (
+          <Empty title="Letter the slopes first">
+            Each flat face of the roof is a slope: A, B, C … Say its pitch, what covers it and since when; sizes can
+            come later.
+          </Empty>
+        )}
+        {slopes.map((slope) => (
+          <SlopeRow key={slope.id} slope={slope} dossier={dossier} onEdit={() => setEditing(slope)} />
+        ))}
+        {editing && (
+          <SlopeEditor
+            key={editing === 'new' ? 'new' : editing.id}
+            roofId={roof.id}
+            slope={editing === 'new' ? null : editing}
+            dossier={dossier}
+            onClose={close}
+          />
+        )}
+      </Box>
+      <Box flex="2" w="full">
+        <VisitList roof={roof} dossier={dossier} inspector={inspector} canVisit={slopes.length > 0} />
+      </Box>
+    </Flex>
+  )
+}
+
+const today = () => new Date().toISOString().slice(0, 10)
+
+export const coveringNow = (coverings: CoveringFact[], slopeId: string) =>
+  coverings
+    .filter((covering) => covering.slopeId === slopeId && !covering.endedOn)
+    .sort((a, b) => (a.laidFrom ?? 0) - (b.laidFrom ?? 0))
+    .at(-1)
+
+function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: PropertyDossier; onEdit: () => void }) {
+  const judged = useCore('assess', {
+    exposure: dossier.property.exposure,
+    asOf: today(),
+    slopes: [slope],
+    coverings: dossier.coverings.filter((covering) => covering.slopeId === slope.id),
+    looks: [],
+    stages: [],
+    findings: [],
+  })?.slopes[0]
+  return (
+    <Flex gap="3" py="2" borderTopWidth="1px" align="start">
+      <PlanLetter letter={slope.letter} facing={slope.facing} />
+      <Box flex="1" minW="0">
+        <Text fontWeight="bold">
+          {judged?.coveringText ?? 'Covering not recorded'}
+          {slope.name && ` – ${slope.name}`}
+        </Text>
+        <Text>
+          {slope.pitch.typed} ({judged?.pitchDegrees ?? '…'}°) · falls {facings[slope.facing].toLowerCase()}
+          {judged?.size
+            ? ` · ${judged.size.trueAreaSquareFeet.toLocaleString('en-US')} ft², ${judged.size.squares.toFixed(1)} squares`
+            : ' · size not measured'}
+        </Text>
+        {judged?.fitness && judged.fitness.state !== 'fit' && (
+          <Text className={judged.fitness.state === 'unfit' ? 'k-unfit' : undefined}>
+            {judged.fitness.reason} {judged.fitness.toSettle}
+          </Text>
+        )}
+        {judged?.life?.stated && judged.fitness?.state !== 'unfit' && (
+          <>
+            <Courses life={judged.life} />
+            <Text fontSize="sm">{judged.life.headline}, by age alone</Text>
+          </>
+        )}
+      </Box>
+      <Button variant="outline" size="sm" onClick={onEdit} aria-label={`Change slope ${slope.letter}`}>
+        Change
+      </Button>
+    </Flex>
+  )
+}

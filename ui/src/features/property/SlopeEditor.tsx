@@ -1,0 +1,192 @@
+import { Box, Button, Field, Flex, Heading, Input, NativeSelect, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { type FormEvent, useState } from 'react'
+import type { CoveringFact, PropertyDossier, SlopeFact } from '../../api/types'
+import { Choice } from '../../shared/Choice'
+import { type Change, useRecord } from '../../shared/facts'
+import { MeasureInput, useParsed } from '../../shared/MeasureInput'
+import { useBook } from '../../shared/queries'
+import { Trouble } from '../../shared/States'
+import { newId } from '../../shared/uuid'
+import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
+import { coveringNow } from './PropertyPage'
+import { formOf, type SlopeForm, yearOf, yearProblem } from './slopeForm'
+
+type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
+
+/** One slope and what covers it. Lengths and pitch stay as typed; the core says how it read them. */
+export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
+  const covering = slope ? coveringNow(dossier.coverings, slope.id) : undefined
+  const used = dossier.slopes.filter((other) => other.roofId === roofId).map((other) => other.letter)
+  const [form, setForm] = useState(() => formOf(slope, covering, used))
+  const record = useRecord(dossier.heads)
+  const set =
+    <K extends keyof SlopeForm>(name: K) =>
+    (value: SlopeForm[K]) =>
+      setForm((old) => ({ ...old, [name]: value }))
+  const pitch = useParsed(form.pitch, 'pitch')
+  const eave = useParsed(form.eave, 'length', 'foot')
+  const run = useParsed(form.run, 'length', 'foot')
+  const unread = [eave, run].some((length) => length?.problem) || yearProblem(form.laidFrom) || yearProblem(form.laidTo)
+  const ready = pitch?.value != null && !unread
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    if (pitch?.value == null) return
+    const fact: SlopeFact = {
+      id: slope?.id ?? newId(),
+      roofId,
+      letter: form.letter.trim().toUpperCase(),
+      name: form.name,
+      pitch: { typed: form.pitch, risePer12: pitch.value, source: form.pitchSource },
+      facing: form.facing,
+      beneath: form.beneath,
+      eaveLength: eave?.value != null ? { typed: form.eave, inches: eave.value } : null,
+      planRun: run?.value != null ? { typed: form.run, inches: run.value } : null,
+    }
+    const laidFrom = yearOf(form.laidFrom)
+    const covers: CoveringFact = {
+      id: covering?.id ?? newId(),
+      slopeId: fact.id,
+      kind: form.kind,
+      laidFrom,
+      laidTo: laidFrom === null ? null : (yearOf(form.laidTo) ?? laidFrom),
+      ageSource: laidFrom === null ? 'unknown' : form.ageSource,
+      layers: Number(form.layers) || 1,
+      endedOn: null,
+    }
+    const changes: Change[] = [
+      { kind: 'slope', fact },
+      { kind: 'covering', fact: covers },
+    ]
+    record.mutate(changes, { onSuccess: onClose })
+  }
+
+  return (
+    <form onSubmit={submit} aria-label={slope ? `Change slope ${slope.letter}` : 'Add a slope'}>
+      <Stack gap="4" borderTopWidth="3px" borderColor="copper" pt="3" mt="2">
+        <Heading as="h3" size="md">
+          {slope ? `Slope ${slope.letter}` : 'A new slope'}
+        </Heading>
+        <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
+          <Plain label="Letter" value={form.letter} onChange={set('letter')} />
+          <Plain label="Name (optional)" value={form.name} onChange={set('name')} />
+          <MeasureInput
+            label="Pitch"
+            typed={form.pitch}
+            onTyped={set('pitch')}
+            unit="pitch"
+            hint="6/12, 18.4° or 14&quot; over 42&quot;"
+          />
+          <Pick label="Pitch read by" value={form.pitchSource} options={pitchSources} onChange={set('pitchSource')} />
+          <MeasureInput
+            label="Eave length"
+            typed={form.eave}
+            onTyped={set('eave')}
+            unit="length"
+            bareUnit="foot"
+            hint="42' or 31' 6&quot;"
+          />
+          <MeasureInput
+            label="Run on plan, eave to ridge"
+            typed={form.run}
+            onTyped={set('run')}
+            unit="length"
+            bareUnit="foot"
+            hint="14' 6&quot;"
+          />
+        </SimpleGrid>
+        <Choice label="Falls to the" value={form.facing} options={facings} onChange={set('facing')} />
+        <Choice label="What lies under it" value={form.beneath} options={beneaths} onChange={set('beneath')} />
+        <CoveringFields form={form} set={set} />
+        {record.isError && <Trouble error={record.error} />}
+        <Flex gap="3">
+          <Button type="submit" size="lg" colorPalette="verdigris" disabled={!ready} loading={record.isPending}>
+            {slope ? 'Keep the change' : `Add slope ${form.letter}`}
+          </Button>
+          <Button size="lg" variant="outline" onClick={onClose}>
+            Leave it
+          </Button>
+        </Flex>
+        {!ready && <Text color="faint">A pitch that reads is all it takes; sizes and years can come later.</Text>}
+      </Stack>
+    </form>
+  )
+}
+
+type Setter = <K extends keyof SlopeForm>(name: K) => (value: SlopeForm[K]) => void
+
+function CoveringFields({ form, set }: { form: SlopeForm; set: Setter }) {
+  const book = useBook()
+  const kinds = Object.fromEntries(
+    (book.data?.coverings ?? []).map((covering) => [covering.kind, covering.name]),
+  ) as Record<CoveringFact['kind'], string>
+  return (
+    <Box>
+      <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
+        <Pick label="Covering" value={form.kind} options={kinds} onChange={set('kind')} />
+        <Plain label="Layers" value={form.layers} onChange={set('layers')} />
+        <Plain
+          label="Laid in, or from (year)"
+          value={form.laidFrom}
+          onChange={set('laidFrom')}
+          problem={yearProblem(form.laidFrom)}
+        />
+        <Plain
+          label="Laid to, when unsure (year)"
+          value={form.laidTo}
+          onChange={set('laidTo')}
+          problem={yearProblem(form.laidTo)}
+        />
+        <Pick label="The year comes from" value={form.ageSource} options={ageSources} onChange={set('ageSource')} />
+      </SimpleGrid>
+    </Box>
+  )
+}
+
+function Plain({
+  label,
+  value,
+  onChange,
+  problem,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+  problem?: string | null
+}) {
+  return (
+    <Field.Root invalid={Boolean(problem)}>
+      <Field.Label>{label}</Field.Label>
+      <Input value={value} onChange={(event) => onChange(event.target.value)} autoComplete="off" />
+      {problem && <Field.ErrorText>{problem}</Field.ErrorText>}
+    </Field.Root>
+  )
+}
+
+function Pick<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string
+  value: T
+  options: Record<T, string>
+  onChange: (value: T) => void
+}) {
+  return (
+    <Field.Root>
+      <Field.Label>{label}</Field.Label>
+      <NativeSelect.Root>
+        <NativeSelect.Field value={value} onChange={(event) => onChange(event.target.value as T)}>
+          {(Object.entries(options) as [T, string][]).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Field.Root>
+  )
+}

@@ -1,0 +1,48 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react'
+import { useMutation } from '@tanstack/react-query'
+import { FileDown } from 'lucide-react'
+import { problemError } from '../../api/client'
+import { Trouble } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+
+/** The preview is the report: the same page that is printed to PDF. */
+export default function ReportPage() {
+  const { visit, assessment } = useVisitContext()
+  const id = visit.visit.id
+  const pdf = useMutation({ mutationFn: () => download(id) })
+  const left = assessment.coverage.left.length
+  return (
+    <Box>
+      <Flex gap="3" align="center" wrap="wrap" mb="2">
+        <Button
+          size="lg"
+          colorPalette="verdigris"
+          onClick={() => pdf.mutate()}
+          loading={pdf.isPending}
+          loadingText="Printing the PDF"
+        >
+          <FileDown /> Get the PDF
+        </Button>
+        <Text flex="1" minW="14rem">
+          {left > 0
+            ? `${left} places are neither looked at nor excused; the report says so under “What was not inspected”.`
+            : 'Every place is looked at or excused.'}
+        </Text>
+      </Flex>
+      {pdf.isError && <Trouble error={pdf.error} onRetry={() => pdf.mutate()} />}
+      <iframe className="k-frame" title="Report preview" src={`/api/visits/${id}/report`} />
+    </Box>
+  )
+}
+
+async function download(id: string) {
+  const response = await fetch(`/api/visits/${id}/report.pdf`)
+  if (!response.ok) throw problemError(response.status, await response.json().catch(() => undefined))
+  const name = /filename="?([^";]+)/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'roof-report.pdf'
+  const address = URL.createObjectURL(await response.blob())
+  const link = document.createElement('a')
+  link.href = address
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(address)
+}

@@ -1,0 +1,102 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import type { SlopeFact, StageFact } from '../../api/types'
+import { Choice } from '../../shared/Choice'
+import { useRecord } from '../../shared/facts'
+import { Trouble } from '../../shared/States'
+import { newId } from '../../shared/uuid'
+import { useVisitContext } from '../../shared/visitContext'
+import { type StageSaying, sayingOf, sharesOf } from './stageShares'
+
+const stages = { '0': '0', '1': '1', '2': '2', '3': '3', '4': '4' } as const
+const percents = { '0': 'no', '5': '5 %', '10': '10 %', '20': '20 %', '40': '40 %' } as const
+
+/** The slope's condition as stages by share of its area, in the words of what one sees. */
+export function StageRater({ slope }: { slope: SlopeFact }) {
+  const { visit, book } = useVisitContext()
+  const record = useRecord(visit.heads)
+  const fact = visit.facts.stages.find((stage) => stage.slopeId === slope.id)
+  const covering = visit.facts.coverings.find((other) => other.slopeId === slope.id && !other.endedOn)
+  const looks = book.coverings.find((other) => other.kind === covering?.kind)?.stageLooks
+  if (!looks) return <Text color="faint">Record what covers slope {slope.letter} to rate it.</Text>
+  const saying = fact ? sayingOf(fact.shares) : null
+  const say = (next: StageSaying) => {
+    const stage: StageFact = {
+      id: fact?.id ?? newId(),
+      visitId: visit.visit.id,
+      slopeId: slope.id,
+      shares: sharesOf(next),
+    }
+    record.mutate([{ kind: 'stage', fact: stage }])
+  }
+  const setWorse = (percent: string) => {
+    if (!saying) return
+    const stage = Math.min(4, saying.most + 1)
+    say({
+      ...saying,
+      worse:
+        percent === '0'
+          ? null
+          : { stage: saying.worse?.stage ?? stage, percent: Number(percent), local: saying.worse?.local ?? false },
+    })
+  }
+  return (
+    <Box mt="3">
+      <Choice
+        label={`Stage of most of slope ${slope.letter}`}
+        value={saying ? (String(saying.most) as keyof typeof stages) : null}
+        options={stages}
+        onChange={(most) => say({ most: Number(most), worse: null })}
+      />
+      {saying && (
+        <Text fontSize="sm" mt="1">
+          {looks[saying.most]}.
+        </Text>
+      )}
+      {saying && saying.most < 4 && (
+        <Flex gap="4" mt="2" wrap="wrap" align="end">
+          <Choice
+            label="Part of it worse?"
+            value={String(saying.worse?.percent ?? 0) as keyof typeof percents}
+            options={percents}
+            onChange={setWorse}
+          />
+          {saying.worse && <WorsePart saying={saying} worse={saying.worse} onSay={say} />}
+        </Flex>
+      )}
+      {saying?.worse && (
+        <Text fontSize="sm" mt="1">
+          {saying.worse.percent} %: {looks[saying.worse.stage]?.toLowerCase()}.
+        </Text>
+      )}
+      {record.isError && <Trouble error={record.error} />}
+    </Box>
+  )
+}
+
+type WorseProps = {
+  saying: StageSaying
+  worse: NonNullable<StageSaying['worse']>
+  onSay: (saying: StageSaying) => void
+}
+
+function WorsePart({ saying, worse, onSay }: WorseProps) {
+  const choices = Object.fromEntries(
+    [1, 2, 3, 4].filter((stage) => stage > saying.most).map((stage) => [String(stage), String(stage)]),
+  )
+  return (
+    <>
+      <Choice
+        label="at stage"
+        value={String(worse.stage)}
+        options={choices}
+        onChange={(stage) => onSay({ ...saying, worse: { ...worse, stage: Number(stage) } })}
+      />
+      <Choice
+        label="The wear is"
+        value={worse.local ? 'local' : 'general'}
+        options={{ general: 'General', local: 'Local, with its own cause' }}
+        onChange={(kind) => onSay({ ...saying, worse: { ...worse, local: kind === 'local' } })}
+      />
+    </>
+  )
+}

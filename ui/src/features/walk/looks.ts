@@ -1,0 +1,21 @@
+import type { LookFact, SlopeFact, Station } from '../../api/types'
+
+export type CellState = 'open' | 'looked' | 'excused'
+
+export type Place = { station: Station; slope: SlopeFact | null }
+
+/** The places of a station: each slope, or the roof as a whole. */
+export const placesOf = (station: Station, slopes: SlopeFact[]): Place[] =>
+  station.perSlope ? slopes.map((slope) => ({ station, slope })) : [{ station, slope: null }]
+
+/** The look recorded at a place, if any; ids sort by when they were made, so the last one counts. */
+export const lookAt = (looks: LookFact[], { station, slope }: Place): LookFact | undefined =>
+  looks
+    .filter((look) => look.station === station.key && look.slopeId === (slope?.id ?? null))
+    .sort((a, b) => a.id.localeCompare(b.id))
+    .at(-1)
+
+export const stateOf = (look: LookFact | undefined): CellState => {
+  if (!look) return 'open'
+  return look.state === 'looked' || look.excuse === 'notThere' ? 'looked' : 'excused'
+}

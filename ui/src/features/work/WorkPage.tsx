@@ -1,0 +1,74 @@
+import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { WorkItem } from '../../api/types'
+import { NailMarks } from '../../shared/marks/NailMarks'
+import { Empty } from '../../shared/States'
+import { thumbOf, useVisitContext } from '../../shared/visitContext'
+
+/** Repairs in order of need, each with its reason. */
+export function WorkPage() {
+  const { assessment } = useVisitContext()
+  if (assessment.work.length === 0)
+    return (
+      <Empty title="Nothing to mend was found">
+        Findings that miss their limit, and slopes near their end, become work here.
+      </Empty>
+    )
+  return (
+    <Stack gap="3" as="ol" listStyleType="none">
+      {assessment.work.map((item) => (
+        <WorkRow key={item.number} item={item} />
+      ))}
+    </Stack>
+  )
+}
+
+const money = (amount: number) => `$${amount.toLocaleString('en-US')}`
+
+function WorkRow({ item }: { item: WorkItem }) {
+  const { visit } = useVisitContext()
+  const photo = visit.photos.find((other) => other.findingId !== null && other.findingId === item.findingId)
+  return (
+    <Box as="li" className="k-sheet">
+      <Flex gap="4" align="start">
+        {photo && <img className="k-thumb k-phonehide" src={thumbOf(photo.sha256)} alt="" style={{ width: '150px' }} />}
+        <Box flex="1" minW="0">
+          <Flex gap="3" wrap="wrap" align="center">
+            <Heading as="h2" size="md">
+              {item.number}.{' '}
+              {item.findingId ? (
+                <Link to={`../findings/${item.findingId}`} relative="path">
+                  {item.title}
+                </Link>
+              ) : (
+                item.title
+              )}
+            </Heading>
+            <NailMarks nails={item.nails} words={item.urgencyWords} />
+          </Flex>
+          <Text color="faint">{item.place}</Text>
+          <Text>{item.why}</Text>
+          {item.lossHigh > 0 && (
+            <Text fontSize="sm" color="faint">
+              Expected loss of a year’s waiting: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an
+              offer)
+            </Text>
+          )}
+          <details>
+            <summary>How it is mended</summary>
+            <Box as="ol" pl="5" listStyleType="decimal">
+              {item.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </Box>
+            {item.notARepair && (
+              <Text className="k-unfit" mt="1">
+                Not a repair: {item.notARepair}
+              </Text>
+            )}
+          </details>
+        </Box>
+      </Flex>
+    </Box>
+  )
+}
