@@ -19,7 +19,11 @@ export function Shell({ person, demoMode, onSignOut }: Props) {
             </Text>
           </Flex>
         </Link>
-        {demoMode && <Text fontSize="sm">Demo: everything here is made up</Text>}
+        {demoMode && (
+          <Text fontSize="sm">
+            Demo<span className="k-phonehide">: everything here is made up</span>
+          </Text>
+        )}
         <Box flex="1" />
         <ThemeSwitch />
         <Text className="k-phonehide" fontSize="sm">

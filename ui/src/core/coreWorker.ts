@@ -18,10 +18,14 @@ async function boot() {
 
 const core = boot()
 
-self.onmessage = async ({ data: { id, method, json } }: MessageEvent<{ id: number; method: string; json: string }>) => {
-  try {
-    self.postMessage({ id, result: (await core).Run(method, json) })
-  } catch (error) {
-    self.postMessage({ id, failure: String(error) })
-  }
-}
+// A listener, not `onmessage`: the runtime takes a worker that has `onmessage` set for a thread of its own and never starts.
+self.addEventListener(
+  'message',
+  async ({ data: { id, method, json } }: MessageEvent<{ id: number; method: string; json: string }>) => {
+    try {
+      self.postMessage({ id, result: (await core).Run(method, json) })
+    } catch (error) {
+      self.postMessage({ id, failure: String(error) })
+    }
+  },
+)

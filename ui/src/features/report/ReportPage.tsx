@@ -25,7 +25,7 @@ export default function ReportPage() {
         </Button>
         <Text flex="1" minW="14rem">
           {left > 0
-            ? `${left} places are neither looked at nor excused; the report says so under “What was not inspected”.`
+            ? `${left} ${left === 1 ? 'place is' : 'places are'} neither looked at nor excused; the report says so under “What was not inspected”.`
             : 'Every place is looked at or excused.'}
         </Text>
       </Flex>

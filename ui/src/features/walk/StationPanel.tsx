@@ -42,7 +42,6 @@ export function StationPanel({ station }: { station: Station }) {
         <Text>{station.lookFor}</Text>
       </Box>
       {station.caution && <Caution>{station.caution}</Caution>}
-      <Findings station={station} />
       {open.length > 1 && (
         <Button variant="outline" size="lg" onClick={() => note(open, { state: 'looked' })} loading={record.isPending}>
           <Check /> Looked at the other {open.length} slopes
@@ -57,6 +56,7 @@ export function StationPanel({ station }: { station: Station }) {
           onExcused={(excuse) => note([place], { state: 'excused', excuse })}
         />
       ))}
+      <Findings station={station} />
     </Stack>
   )
 }
@@ -144,7 +144,8 @@ function Findings({ station }: { station: Station }) {
   const here = visit.facts.findings.filter((finding) => finding.station === station.key)
   if (here.length === 0) return null
   return (
-    <Stack gap="2">
+    <Stack gap="2" borderTopWidth="1px" pt="3">
+      <Text fontWeight="bold">Found here</Text>
       {here.map((finding) => {
         const judged = assessment.findings.find((other) => other.findingId === finding.id)
         const photo = visit.photos.find((other) => other.findingId === finding.id)
