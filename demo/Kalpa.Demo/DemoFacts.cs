@@ -112,7 +112,10 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
     private void Look(string station, string letter, LookState state, LookHow? how, ExcuseReason? excuse, string note)
     {
         var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);
-        facts.Add(FactKind.Look, new LookFact(facts.Id($"{name}/look-{station}-{letter}"), visitId, station, slope, state, how, excuse, note));
+        facts.Add(
+            FactKind.Look,
+            new LookFact(facts.Id($"{name}/look-{station}-{letter}"), visitId, station, slope, state, how, excuse, note)
+        );
     }
 
     private static MeasureFact? Measure(string condition, string? typed)

@@ -80,7 +80,9 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
         var refused = receipts.Receipts.FirstOrDefault(r => r.Outcome != ChangeOutcome.Accepted);
         if (refused is not null)
         {
-            throw new InvalidOperationException($"A demo fact was {refused.Outcome}: {string.Join(" ", refused.Problems.Select(p => p.Text))}");
+            throw new InvalidOperationException(
+                $"A demo fact was {refused.Outcome}: {string.Join(" ", refused.Problems.Select(p => p.Text))}"
+            );
         }
     }
 

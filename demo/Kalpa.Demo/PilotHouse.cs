@@ -63,16 +63,39 @@ internal static class PilotHouse
         visit.Photo("nail-exposed.jpg", "One of six heads in the open", nail, "A", 26);
         var tabs = visit.Finding("tab-unsealed", "field", "A", "west third", WaterEvidence.NoneSeen, Extent.Scattered);
         visit.Photo("shingles-worn.jpg", "Granules gone in patches, edges dark", tabs, "A", 29);
-        var drip = visit.Finding("drip-edge-lap-short", "edges", "A", "eave, 12 ft from the west rake", WaterEvidence.NoneSeen, Extent.OnePlace, "1/8");
+        var drip = visit.Finding(
+            "drip-edge-lap-short",
+            "edges",
+            "A",
+            "eave, 12 ft from the west rake",
+            WaterEvidence.NoneSeen,
+            Extent.OnePlace,
+            "1/8"
+        );
         visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 8);
     }
 
     private static void HillAndWing(DemoVisit visit)
     {
-        var counter = visit.Finding("counter-flashing-short", "walls", "B", "kitchen chimney", WaterEvidence.Suspected, Extent.OnePlace, "1 1/2");
+        var counter = visit.Finding(
+            "counter-flashing-short",
+            "walls",
+            "B",
+            "kitchen chimney",
+            WaterEvidence.Suspected,
+            Extent.OnePlace,
+            "1 1/2"
+        );
         visit.Photo("counter-flashing.jpg", "Metal let in hardly over the apron", counter, "B", 41);
         visit.Finding("cricket-missing", "walls", "B", "kitchen chimney", WaterEvidence.NoneSeen, Extent.OnePlace, "28");
-        var kickOut = visit.Finding("kickout-missing", "walls", "C", "end of the wall above the porch", WaterEvidence.Stained, note: "Siding soft to the awl two boards down.");
+        var kickOut = visit.Finding(
+            "kickout-missing",
+            "walls",
+            "C",
+            "end of the wall above the porch",
+            WaterEvidence.Stained,
+            note: "Siding soft to the awl two boards down."
+        );
         visit.Photo("kickout-missing.jpg", "Stain where the wall meets the gutter", kickOut, "C", 52);
         var valley = visit.Finding("valley-debris", "ridges", "C", "valley to the main wing", WaterEvidence.NoneSeen);
         visit.Photo("valley-debris.jpg", "Leaves stand a hand high", valley, "C", 57);

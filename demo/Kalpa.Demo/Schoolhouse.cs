@@ -19,7 +19,15 @@ internal static class Schoolhouse
         {
             facts.Covering(letter, CoveringKind.ClayTile, 1999, 2001, AgeSource.Owner);
         }
-        Visit2026(facts.Visit("2026", new DateOnly(2026, 9, 16), "Osric Fennimore", "condition report for the trustees", "dry after two days of rain"));
+        Visit2026(
+            facts.Visit(
+                "2026",
+                new DateOnly(2026, 9, 16),
+                "Osric Fennimore",
+                "condition report for the trustees",
+                "dry after two days of rain"
+            )
+        );
         return facts;
     }
 

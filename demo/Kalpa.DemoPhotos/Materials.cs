@@ -49,7 +49,11 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
 
     private void Shade(SKRect tab, float wear)
     {
-        using var dark = new SKPaint { Color = new SKColor(16, 16, 18, 150), MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, 3.5f) };
+        using var dark = new SKPaint
+        {
+            Color = new SKColor(16, 16, 18, 150),
+            MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, 3.5f),
+        };
         canvas.DrawRect(tab.Left, tab.Bottom - 2, tab.Width, 8, dark);
         dark.Color = new SKColor(20, 20, 22, (byte)(60 + 120 * wear));
         canvas.DrawRect(tab.Right - 2, tab.Top, 4, tab.Height, dark);
@@ -59,7 +63,11 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
 
     public void Bald(float x, float y, float radius)
     {
-        using var paint = new SKPaint { Color = Asphalt.WithAlpha(165), MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, radius / 5) };
+        using var paint = new SKPaint
+        {
+            Color = Asphalt.WithAlpha(165),
+            MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, radius / 5),
+        };
         using var blot = texture.Blot(x, y, radius, 0.16f);
         canvas.DrawPath(blot, paint);
         // Glints of glass where the mat shows.
@@ -93,7 +101,13 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
         using var shader = SKShader.CreateLinearGradient(
             new SKPoint(tile.Left, 0),
             new SKPoint(tile.Right, 0),
-            [Texture.Mix(color, SKColors.Black, 0.55f), color, Texture.Mix(color, SKColors.White, 0.22f), color, Texture.Mix(color, SKColors.Black, 0.6f)],
+            [
+                Texture.Mix(color, SKColors.Black, 0.55f),
+                color,
+                Texture.Mix(color, SKColors.White, 0.22f),
+                color,
+                Texture.Mix(color, SKColors.Black, 0.6f),
+            ],
             [0, 0.28f, 0.45f, 0.65f, 1],
             SKShaderTileMode.Clamp
         );
@@ -140,7 +154,10 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
         {
             for (var x = area.Left - (row % 2) * course * 1.2f; x < area.Right; x += course * 2.4f)
             {
-                var brick = SKRect.Intersect(new SKRect(x + 3, area.Top + row * course + 3, x + course * 2.4f - 3, area.Top + (row + 1) * course - 3), area);
+                var brick = SKRect.Intersect(
+                    new SKRect(x + 3, area.Top + row * course + 3, x + course * 2.4f - 3, area.Top + (row + 1) * course - 3),
+                    area
+                );
                 Fill(brick, texture.Vary(Brick, 22));
                 texture.Speckle(canvas, brick, Brick, (int)(brick.Width * brick.Height / 220), 1.8f);
             }
@@ -161,7 +178,13 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
         using var paint = new SKPaint { Shader = shader, IsAntialias = true };
         Shadow(path, 8);
         canvas.DrawPath(path, paint);
-        using var edge = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 2, Color = new SKColor(40, 42, 44, 190), IsAntialias = true };
+        using var edge = new SKPaint
+        {
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 2,
+            Color = new SKColor(40, 42, 44, 190),
+            IsAntialias = true,
+        };
         canvas.DrawPath(path, edge);
     }
 
@@ -171,7 +194,11 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
         {
             var (x, y) = (texture.Between(area.Left, area.Right), texture.Between(area.Top, area.Bottom));
             using var blot = texture.Blot(x, y, texture.Between(6, 34), 0.5f);
-            using var paint = new SKPaint { Color = texture.Vary(Rust, 26).WithAlpha(190), MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, 2) };
+            using var paint = new SKPaint
+            {
+                Color = texture.Vary(Rust, 26).WithAlpha(190),
+                MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, 2),
+            };
             canvas.DrawPath(blot, paint);
             texture.Speckle(canvas, new SKRect(x - 30, y - 30, x + 30, y + 30), Rust, 60, 2.4f);
         }
@@ -206,7 +233,11 @@ internal sealed class Materials(SKCanvas canvas, Texture texture)
 
     public void Shadow(SKPath path, float drop)
     {
-        using var shadow = new SKPaint { Color = new SKColor(10, 10, 12, 150), MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, drop) };
+        using var shadow = new SKPaint
+        {
+            Color = new SKColor(10, 10, 12, 150),
+            MaskFilter = SKMaskFilter.CreateBlur(SKBlurStyle.Normal, drop),
+        };
         canvas.Save();
         canvas.Translate(drop * 0.6f, drop);
         canvas.DrawPath(path, shadow);

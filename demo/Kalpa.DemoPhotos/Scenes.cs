@@ -51,7 +51,14 @@ internal static class Scenes
         canvas.DrawPath(collar, rubber);
         t.Speckle(canvas, new SKRect(570, 520, 1030, 880), new SKColor(60, 60, 62), 900, 2);
         Pipe(canvas, m, 800, 660, 105, 430);
-        using var gap = new SKPaint { Color = new SKColor(4, 4, 5), Style = SKPaintStyle.Stroke, StrokeWidth = 26, StrokeCap = SKStrokeCap.Round, IsAntialias = true };
+        using var gap = new SKPaint
+        {
+            Color = new SKColor(4, 4, 5),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 26,
+            StrokeCap = SKStrokeCap.Round,
+            IsAntialias = true,
+        };
         using var tear = t.Crack(new SKPoint(898, 690), new SKPoint(1030, 600), 12, 7);
         canvas.DrawPath(tear, gap);
         gap.StrokeWidth = 9;
@@ -71,7 +78,13 @@ internal static class Scenes
         m.Metal(path, new SKColor(196, 196, 190));
         using var rim = new SKPaint { Color = new SKColor(26, 26, 28), IsAntialias = true };
         canvas.DrawOval(x, y - height, radius, radius * 0.36f, rim);
-        using var lip = new SKPaint { Color = new SKColor(214, 214, 208), Style = SKPaintStyle.Stroke, StrokeWidth = 12, IsAntialias = true };
+        using var lip = new SKPaint
+        {
+            Color = new SKColor(214, 214, 208),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 12,
+            IsAntialias = true,
+        };
         canvas.DrawOval(x, y - height, radius, radius * 0.36f, lip);
     }
 
@@ -99,7 +112,13 @@ internal static class Scenes
         using var head = Oval(800, 640, 58, 54);
         m.Metal(head, new SKColor(152, 128, 108));
         m.RustOn(new SKRect(770, 610, 830, 670), 7);
-        using var dent = new SKPaint { Color = new SKColor(30, 26, 24, 170), Style = SKPaintStyle.Stroke, StrokeWidth = 6, IsAntialias = true };
+        using var dent = new SKPaint
+        {
+            Color = new SKColor(30, 26, 24, 170),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 6,
+            IsAntialias = true,
+        };
         canvas.DrawOval(800, 640, 59, 55, dent);
         t.Speckle(canvas, new SKRect(700, 560, 900, 820), Materials.Rust, 220, 2);
     }
@@ -126,7 +145,12 @@ internal static class Scenes
         m.Bricks(new SKRect(250, 0, 1350, 700), 74);
         m.Metal(Quad(230, 640, 1370, 640, 1430, 860, 170, 860), Materials.Lead);
         m.Metal(Quad(236, 600, 1366, 612, 1366, 668, 236, 652), new SKColor(158, 162, 164));
-        using var gap = new SKPaint { Color = new SKColor(18, 16, 16), StrokeWidth = 11, Style = SKPaintStyle.Stroke };
+        using var gap = new SKPaint
+        {
+            Color = new SKColor(18, 16, 16),
+            StrokeWidth = 11,
+            Style = SKPaintStyle.Stroke,
+        };
         using var joint = t.Crack(new SKPoint(240, 598), new SKPoint(1362, 608), 4, 30);
         canvas.DrawPath(joint, gap);
         m.Stain(700, 560, 120, new SKColor(60, 52, 46, 90), 80);
@@ -144,7 +168,10 @@ internal static class Scenes
         }
         for (var i = 0; i < 7; i++)
         {
-            m.Metal(Quad(60 + i * 118, 200 + i * 58, 190 + i * 118, 264 + i * 58, 190 + i * 118, 372 + i * 58, 60 + i * 118, 308 + i * 58), Materials.Lead);
+            m.Metal(
+                Quad(60 + i * 118, 200 + i * 58, 190 + i * 118, 264 + i * 58, 190 + i * 118, 372 + i * 58, 60 + i * 118, 308 + i * 58),
+                Materials.Lead
+            );
         }
         m.Metal(Quad(860, 730, 1010, 730, 1010, 860, 860, 860), new SKColor(232, 232, 228));
         m.Stain(1010, 830, 95, new SKColor(70, 62, 40, 165), 330);
@@ -189,7 +216,14 @@ internal static class Scenes
     private static void CrackedTile(SKCanvas canvas, Materials m, Texture t)
     {
         m.Tiles(All, 270, 400);
-        using var dark = new SKPaint { Color = new SKColor(24, 12, 8), Style = SKPaintStyle.Stroke, StrokeWidth = 10, IsAntialias = true, StrokeJoin = SKStrokeJoin.Round };
+        using var dark = new SKPaint
+        {
+            Color = new SKColor(24, 12, 8),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 10,
+            IsAntialias = true,
+            StrokeJoin = SKStrokeJoin.Round,
+        };
         using var crack = t.Crack(new SKPoint(570, 560), new SKPoint(800, 780), 26);
         canvas.DrawPath(crack, dark);
         dark.StrokeWidth = 5;
@@ -214,7 +248,13 @@ internal static class Scenes
         m.Shadow(path, 14);
         using var paint = new SKPaint { Color = new SKColor(44, 42, 40), IsAntialias = true };
         canvas.DrawPath(path, paint);
-        using var curl = new SKPaint { Color = new SKColor(96, 90, 82), Style = SKPaintStyle.Stroke, StrokeWidth = 16, IsAntialias = true };
+        using var curl = new SKPaint
+        {
+            Color = new SKColor(96, 90, 82),
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 16,
+            IsAntialias = true,
+        };
         canvas.DrawPath(path, curl);
         t.Speckle(canvas, new SKRect(0, 470, Width, 660), new SKColor(80, 76, 70), 2600, 2);
         m.Stain(500, 860, 110, new SKColor(52, 34, 18, 140), 90);

@@ -22,7 +22,9 @@ var builder = WebApplication.CreateBuilder(args);
 
 // The document is made at build, where there is neither data nor a setting.
 var makingDocument = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
-var settings = makingDocument ? new KalpaSettings { DataFolder = Path.GetTempPath(), Demo = true } : KalpaSettings.Read(builder.Configuration);
+var settings = makingDocument
+    ? new KalpaSettings { DataFolder = Path.GetTempPath(), Demo = true }
+    : KalpaSettings.Read(builder.Configuration);
 var folder = new DataFolder(Path.GetFullPath(settings.DataFolder));
 
 builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: null));
@@ -47,6 +49,9 @@ builder.Services.ConfigureHttpJsonOptions(options =>
     options.SerializerOptions.RespectNullableAnnotations = true;
     options.SerializerOptions.RespectRequiredConstructorParameters = true;
 });
+
+// A body that cannot be read goes through the one place that words refusals, and names its field.
+builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.AddKalpaOpenApi();
 
 var app = builder.Build();

@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Kalpa.Store;
 
 /// <summary>The database. Rows of another firm are filtered here and nowhere else.</summary>
-public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope) : IdentityDbContext<Person, IdentityRole<Guid>, Guid>(options)
+public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
+    : IdentityDbContext<Person, IdentityRole<Guid>, Guid>(options)
 {
     /// <summary>Read by the query filters at each query.</summary>
     private Guid FirmId => scope.FirmId;

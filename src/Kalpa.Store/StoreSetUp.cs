@@ -3,6 +3,7 @@ using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -42,6 +43,10 @@ internal sealed class SqliteSettings : DbConnectionInterceptor
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
+        if (IsReadOnly(connection))
+        {
+            return;
+        }
         using var command = connection.CreateCommand();
         command.CommandText = Settings;
         command.ExecuteNonQuery();
@@ -53,10 +58,18 @@ internal sealed class SqliteSettings : DbConnectionInterceptor
         CancellationToken cancellationToken = default
     )
     {
+        if (IsReadOnly(connection))
+        {
+            return;
+        }
         await using var command = connection.CreateCommand();
         command.CommandText = Settings;
         await command.ExecuteNonQueryAsync(cancellationToken);
     }
+
+    // Migrating first looks whether the database is there, through a connection that may change nothing.
+    private static bool IsReadOnly(DbConnection connection) =>
+        new SqliteConnectionStringBuilder(connection.ConnectionString).Mode == SqliteOpenMode.ReadOnly;
 }
 
 /// <summary>Used by the migrations tool only.</summary>

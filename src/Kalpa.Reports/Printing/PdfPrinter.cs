@@ -38,7 +38,9 @@ public sealed class PdfPrinter : IAsyncDisposable
         try
         {
             var chromium = await Browser();
-            await using var context = await chromium.NewContextAsync(new BrowserNewContextOptions { JavaScriptEnabled = false, Offline = true });
+            await using var context = await chromium.NewContextAsync(
+                new BrowserNewContextOptions { JavaScriptEnabled = false, Offline = true }
+            );
             await context.RouteAsync("**/*", route => route.AbortAsync());
             var page = await context.NewPageAsync();
             page.SetDefaultTimeout(PatienceMilliseconds);
@@ -92,7 +94,12 @@ public sealed class PdfPrinter : IAsyncDisposable
         }
         playwright ??= await Playwright.CreateAsync();
         browser = await playwright.Chromium.LaunchAsync(
-            new BrowserTypeLaunchOptions { ExecutablePath = Chromium, Headless = true, Args = Arguments }
+            new BrowserTypeLaunchOptions
+            {
+                ExecutablePath = Chromium,
+                Headless = true,
+                Args = Arguments,
+            }
         );
         return browser;
     }

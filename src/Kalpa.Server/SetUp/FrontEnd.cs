@@ -54,7 +54,10 @@ public static class FrontEnd
             {
                 http.Response.ContentType = "text/html; charset=utf-8";
                 http.Response.Headers.CacheControl = "no-store";
-                return http.Response.WriteAsync(page.Replace(NoncePlace, PageSecurity.NonceOf(http), StringComparison.Ordinal), http.RequestAborted);
+                return http.Response.WriteAsync(
+                    page.Replace(NoncePlace, PageSecurity.NonceOf(http), StringComparison.Ordinal),
+                    http.RequestAborted
+                );
             })
             .AllowAnonymous();
     }

@@ -11,7 +11,10 @@ public static class OpenApiSetUp
                     // An enum that is somewhere optional would count null among its values everywhere; the places that take null say so themselves.
                     if (schema.Enum is { Count: > 1 } values)
                     {
-                        schema.Enum = [.. values.Where(value => value is not null && value.GetValueKind() != System.Text.Json.JsonValueKind.Null)];
+                        schema.Enum =
+                        [
+                            .. values.Where(value => value is not null && value.GetValueKind() != System.Text.Json.JsonValueKind.Null),
+                        ];
                     }
                     return Task.CompletedTask;
                 }

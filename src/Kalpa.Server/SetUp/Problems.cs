@@ -24,7 +24,9 @@ public static class Problems
 
     public static void AddKalpaProblems(this IServiceCollection services)
     {
-        services.AddProblemDetails(options => options.CustomizeProblemDetails = context => Complete(context.HttpContext, context.ProblemDetails));
+        services.AddProblemDetails(options =>
+            options.CustomizeProblemDetails = context => Complete(context.HttpContext, context.ProblemDetails)
+        );
         services.AddExceptionHandler<KnownFailures>();
     }
 

@@ -30,7 +30,11 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             }
         }
         var waiting = await db.WaitingFacts.CountAsync(cancel);
-        return new HomeAnswer(today, [.. rows.OrderBy(r => r.PropertyName, StringComparer.Ordinal).ThenBy(r => r.RoofName, StringComparer.Ordinal)], waiting);
+        return new HomeAnswer(
+            today,
+            [.. rows.OrderBy(r => r.PropertyName, StringComparer.Ordinal).ThenBy(r => r.RoofName, StringComparer.Ordinal)],
+            waiting
+        );
     }
 
     public async Task<PropertyDossier?> Property(Guid id, CancellationToken cancel)
@@ -41,7 +45,12 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             return null;
         }
         var heads = new List<FactHead> { Head(row) };
-        var buildings = await Load<BuildingRow, BuildingFact>(FactKind.Building, db.Buildings.Where(b => b.PropertyId == id), heads, cancel);
+        var buildings = await Load<BuildingRow, BuildingFact>(
+            FactKind.Building,
+            db.Buildings.Where(b => b.PropertyId == id),
+            heads,
+            cancel
+        );
         var buildingIds = buildings.Select(b => b.Id).ToList();
         var roofs = await Load<RoofRow, RoofFact>(FactKind.Roof, db.Roofs.Where(r => buildingIds.Contains(r.BuildingId)), heads, cancel);
         var roofIds = roofs.Select(r => r.Id).ToList();
@@ -69,10 +78,11 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
     {
         var row = await db.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id && !v.Deleted, cancel);
         var roof = row is null ? null : await db.Roofs.AsNoTracking().FirstOrDefaultAsync(r => r.Id == row.RoofId && !r.Deleted, cancel);
-        var building =
-            roof is null ? null : await db.Buildings.AsNoTracking().FirstOrDefaultAsync(b => b.Id == roof.BuildingId && !b.Deleted, cancel);
-        var property =
-            building is null ? null
+        var building = roof is null
+            ? null
+            : await db.Buildings.AsNoTracking().FirstOrDefaultAsync(b => b.Id == roof.BuildingId && !b.Deleted, cancel);
+        var property = building is null
+            ? null
             : await db.Properties.AsNoTracking().FirstOrDefaultAsync(p => p.Id == building.PropertyId && !p.Deleted, cancel);
         if (row is null || roof is null || building is null || property is null)
         {
@@ -135,7 +145,13 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         };
     }
 
-    private async Task<AssessInput> FactsOfRoof(Guid roofId, Exposure exposure, DateOnly asOf, List<FactHead> heads, CancellationToken cancel)
+    private async Task<AssessInput> FactsOfRoof(
+        Guid roofId,
+        Exposure exposure,
+        DateOnly asOf,
+        List<FactHead> heads,
+        CancellationToken cancel
+    )
     {
         var slopes = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => s.RoofId == roofId), heads, cancel);
         var slopeIds = slopes.Select(s => s.Id).ToList();
@@ -152,7 +168,12 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         where TRow : FactRow
         where TFact : class, IFact => Load<TRow, TFact>(kind, db.Set<TRow>(), [], cancel);
 
-    private static async Task<List<TFact>> Load<TRow, TFact>(FactKind kind, IQueryable<TRow> rows, List<FactHead> heads, CancellationToken cancel)
+    private static async Task<List<TFact>> Load<TRow, TFact>(
+        FactKind kind,
+        IQueryable<TRow> rows,
+        List<FactHead> heads,
+        CancellationToken cancel
+    )
         where TRow : FactRow
         where TFact : class, IFact
     {

@@ -77,7 +77,14 @@ public sealed class FactLog(KalpaDb db)
     {
         if (change.ContractVersion is < 1 or > FactChange.CurrentContractVersion)
         {
-            return [Problem(change, "fact.newer-contract", "This device writes a newer form of facts than the server knows. Update the server.")];
+            return
+            [
+                Problem(
+                    change,
+                    "fact.newer-contract",
+                    "This device writes a newer form of facts than the server knows. Update the server."
+                ),
+            ];
         }
         var elsewhere = await db.Revisions.IgnoreQueryFilters().FirstOrDefaultAsync(r => r.FactId == change.FactId, cancel);
         if (elsewhere is not null && (elsewhere.FirmId != sender.FirmId || elsewhere.Kind != change.Kind))
@@ -154,7 +161,12 @@ public sealed class FactLog(KalpaDb db)
         var waiting = await db.WaitingFacts.FirstOrDefaultAsync(w => w.FactId == revision.FactId, cancel);
         if (waiting is null)
         {
-            waiting = new WaitingFact { FactId = revision.FactId, FirmId = revision.FirmId, Kind = revision.Kind };
+            waiting = new WaitingFact
+            {
+                FactId = revision.FactId,
+                FirmId = revision.FirmId,
+                Kind = revision.Kind,
+            };
             db.WaitingFacts.Add(waiting);
         }
         waiting.ParentId = parent.Id;
@@ -166,7 +178,11 @@ public sealed class FactLog(KalpaDb db)
     {
         foreach (var waiting in await db.WaitingFacts.Where(w => w.ParentId == parentId).ToListAsync(cancel))
         {
-            var revisions = await db.Revisions.Where(r => r.FactId == waiting.FactId).OrderByDescending(r => r.Sequence).Take(2).ToListAsync(cancel);
+            var revisions = await db
+                .Revisions.Where(r => r.FactId == waiting.FactId)
+                .OrderByDescending(r => r.Sequence)
+                .Take(2)
+                .ToListAsync(cancel);
             db.WaitingFacts.Remove(waiting);
             await db.SaveChangesAsync(cancel);
             await Project(revisions[0], revisions.Count > 1 && revisions[0].BaseId != revisions[1].Id, cancel);

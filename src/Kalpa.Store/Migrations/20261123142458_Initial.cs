@@ -18,12 +18,13 @@ namespace Kalpa.Store.Migrations
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
                     NormalizedName = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
-                    ConcurrencyStamp = table.Column<string>(type: "TEXT", nullable: true)
+                    ConcurrencyStamp = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_AspNetRoles", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Blobs",
@@ -37,24 +38,26 @@ namespace Kalpa.Store.Migrations
                     Height = table.Column<int>(type: "INTEGER", nullable: false),
                     TakenAtTicks = table.Column<long>(type: "INTEGER", nullable: true),
                     TakenOffsetMinutes = table.Column<int>(type: "INTEGER", nullable: true),
-                    ReceivedAtTicks = table.Column<long>(type: "INTEGER", nullable: false)
+                    ReceivedAtTicks = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Blobs", x => new { x.FirmId, x.Sha256 });
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Firms",
                 columns: table => new
                 {
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
-                    Name = table.Column<string>(type: "TEXT", nullable: false)
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Firms", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Properties",
@@ -67,19 +70,19 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Properties", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Revisions",
                 columns: table => new
                 {
-                    Sequence = table.Column<long>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Sequence = table.Column<long>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     FirmId = table.Column<Guid>(type: "TEXT", nullable: false),
                     FactId = table.Column<Guid>(type: "TEXT", nullable: false),
@@ -92,12 +95,13 @@ namespace Kalpa.Store.Migrations
                     RequestId = table.Column<Guid>(type: "TEXT", nullable: false),
                     ContractVersion = table.Column<int>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Revisions", x => x.Sequence);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "WaitingFacts",
@@ -106,22 +110,22 @@ namespace Kalpa.Store.Migrations
                     FactId = table.Column<Guid>(type: "TEXT", nullable: false),
                     FirmId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Kind = table.Column<string>(type: "TEXT", nullable: false),
-                    ParentId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    ParentId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_WaitingFacts", x => x.FactId);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetRoleClaims",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     RoleId = table.Column<Guid>(type: "TEXT", nullable: false),
                     ClaimType = table.Column<string>(type: "TEXT", nullable: true),
-                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true)
+                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -131,8 +135,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.RoleId,
                         principalTable: "AspNetRoles",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUsers",
@@ -156,7 +162,7 @@ namespace Kalpa.Store.Migrations
                     TwoFactorEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
                     LockoutEnd = table.Column<DateTimeOffset>(type: "TEXT", nullable: true),
                     LockoutEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
-                    AccessFailedCount = table.Column<int>(type: "INTEGER", nullable: false)
+                    AccessFailedCount = table.Column<int>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -166,8 +172,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.FirmId,
                         principalTable: "Firms",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Buildings",
@@ -179,7 +187,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -189,18 +197,19 @@ namespace Kalpa.Store.Migrations
                         column: x => x.PropertyId,
                         principalTable: "Properties",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserClaims",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     UserId = table.Column<Guid>(type: "TEXT", nullable: false),
                     ClaimType = table.Column<string>(type: "TEXT", nullable: true),
-                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true)
+                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -210,8 +219,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserLogins",
@@ -220,7 +231,7 @@ namespace Kalpa.Store.Migrations
                     LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
                     ProviderKey = table.Column<string>(type: "TEXT", nullable: false),
                     ProviderDisplayName = table.Column<string>(type: "TEXT", nullable: true),
-                    UserId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    UserId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -230,15 +241,17 @@ namespace Kalpa.Store.Migrations
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserRoles",
                 columns: table => new
                 {
                     UserId = table.Column<Guid>(type: "TEXT", nullable: false),
-                    RoleId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    RoleId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -248,14 +261,17 @@ namespace Kalpa.Store.Migrations
                         column: x => x.RoleId,
                         principalTable: "AspNetRoles",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "FK_AspNetUserRoles_AspNetUsers_UserId",
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AspNetUserTokens",
@@ -264,18 +280,28 @@ namespace Kalpa.Store.Migrations
                     UserId = table.Column<Guid>(type: "TEXT", nullable: false),
                     LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
-                    Value = table.Column<string>(type: "TEXT", nullable: true)
+                    Value = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
-                    table.PrimaryKey("PK_AspNetUserTokens", x => new { x.UserId, x.LoginProvider, x.Name });
+                    table.PrimaryKey(
+                        "PK_AspNetUserTokens",
+                        x => new
+                        {
+                            x.UserId,
+                            x.LoginProvider,
+                            x.Name,
+                        }
+                    );
                     table.ForeignKey(
                         name: "FK_AspNetUserTokens_AspNetUsers_UserId",
                         column: x => x.UserId,
                         principalTable: "AspNetUsers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Roofs",
@@ -287,7 +313,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -297,8 +323,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.BuildingId,
                         principalTable: "Buildings",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Slopes",
@@ -311,7 +339,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -321,8 +349,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.RoofId,
                         principalTable: "Roofs",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Visits",
@@ -335,7 +365,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -345,8 +375,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.RoofId,
                         principalTable: "Roofs",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Coverings",
@@ -358,7 +390,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -368,8 +400,10 @@ namespace Kalpa.Store.Migrations
                         column: x => x.SlopeId,
                         principalTable: "Slopes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Findings",
@@ -383,7 +417,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -393,14 +427,17 @@ namespace Kalpa.Store.Migrations
                         column: x => x.SlopeId,
                         principalTable: "Slopes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Findings_Visits_VisitId",
                         column: x => x.VisitId,
                         principalTable: "Visits",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Looks",
@@ -413,7 +450,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -423,14 +460,17 @@ namespace Kalpa.Store.Migrations
                         column: x => x.SlopeId,
                         principalTable: "Slopes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Looks_Visits_VisitId",
                         column: x => x.VisitId,
                         principalTable: "Visits",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Stages",
@@ -443,7 +483,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -453,14 +493,17 @@ namespace Kalpa.Store.Migrations
                         column: x => x.SlopeId,
                         principalTable: "Slopes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Stages_Visits_VisitId",
                         column: x => x.VisitId,
                         principalTable: "Visits",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Photos",
@@ -475,7 +518,7 @@ namespace Kalpa.Store.Migrations
                     RevisionId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Clash = table.Column<bool>(type: "INTEGER", nullable: false),
                     Deleted = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Payload = table.Column<string>(type: "TEXT", nullable: false)
+                    Payload = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -485,286 +528,157 @@ namespace Kalpa.Store.Migrations
                         column: x => x.FindingId,
                         principalTable: "Findings",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Photos_Slopes_SlopeId",
                         column: x => x.SlopeId,
                         principalTable: "Slopes",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Photos_Visits_VisitId",
                         column: x => x.VisitId,
                         principalTable: "Visits",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetRoleClaims_RoleId",
-                table: "AspNetRoleClaims",
-                column: "RoleId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetRoleClaims_RoleId", table: "AspNetRoleClaims", column: "RoleId");
 
-            migrationBuilder.CreateIndex(
-                name: "RoleNameIndex",
-                table: "AspNetRoles",
-                column: "NormalizedName",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "RoleNameIndex", table: "AspNetRoles", column: "NormalizedName", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUserClaims_UserId",
-                table: "AspNetUserClaims",
-                column: "UserId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUserClaims_UserId", table: "AspNetUserClaims", column: "UserId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUserLogins_UserId",
-                table: "AspNetUserLogins",
-                column: "UserId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUserLogins_UserId", table: "AspNetUserLogins", column: "UserId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUserRoles_RoleId",
-                table: "AspNetUserRoles",
-                column: "RoleId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUserRoles_RoleId", table: "AspNetUserRoles", column: "RoleId");
 
-            migrationBuilder.CreateIndex(
-                name: "EmailIndex",
-                table: "AspNetUsers",
-                column: "NormalizedEmail");
+            migrationBuilder.CreateIndex(name: "EmailIndex", table: "AspNetUsers", column: "NormalizedEmail");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AspNetUsers_FirmId",
-                table: "AspNetUsers",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_AspNetUsers_FirmId", table: "AspNetUsers", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "UserNameIndex",
-                table: "AspNetUsers",
-                column: "NormalizedUserName",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "UserNameIndex", table: "AspNetUsers", column: "NormalizedUserName", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Buildings_FirmId",
-                table: "Buildings",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Buildings_FirmId", table: "Buildings", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Buildings_PropertyId",
-                table: "Buildings",
-                column: "PropertyId");
+            migrationBuilder.CreateIndex(name: "IX_Buildings_PropertyId", table: "Buildings", column: "PropertyId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Coverings_FirmId",
-                table: "Coverings",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Coverings_FirmId", table: "Coverings", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Coverings_SlopeId",
-                table: "Coverings",
-                column: "SlopeId");
+            migrationBuilder.CreateIndex(name: "IX_Coverings_SlopeId", table: "Coverings", column: "SlopeId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Findings_Condition",
-                table: "Findings",
-                column: "Condition");
+            migrationBuilder.CreateIndex(name: "IX_Findings_Condition", table: "Findings", column: "Condition");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Findings_FirmId",
-                table: "Findings",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Findings_FirmId", table: "Findings", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Findings_SlopeId",
-                table: "Findings",
-                column: "SlopeId");
+            migrationBuilder.CreateIndex(name: "IX_Findings_SlopeId", table: "Findings", column: "SlopeId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Findings_VisitId",
-                table: "Findings",
-                column: "VisitId");
+            migrationBuilder.CreateIndex(name: "IX_Findings_VisitId", table: "Findings", column: "VisitId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Looks_FirmId",
-                table: "Looks",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Looks_FirmId", table: "Looks", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Looks_SlopeId",
-                table: "Looks",
-                column: "SlopeId");
+            migrationBuilder.CreateIndex(name: "IX_Looks_SlopeId", table: "Looks", column: "SlopeId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Looks_VisitId",
-                table: "Looks",
-                column: "VisitId");
+            migrationBuilder.CreateIndex(name: "IX_Looks_VisitId", table: "Looks", column: "VisitId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Photos_FindingId",
-                table: "Photos",
-                column: "FindingId");
+            migrationBuilder.CreateIndex(name: "IX_Photos_FindingId", table: "Photos", column: "FindingId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Photos_FirmId",
-                table: "Photos",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Photos_FirmId", table: "Photos", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Photos_Sha256",
-                table: "Photos",
-                column: "Sha256");
+            migrationBuilder.CreateIndex(name: "IX_Photos_Sha256", table: "Photos", column: "Sha256");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Photos_SlopeId",
-                table: "Photos",
-                column: "SlopeId");
+            migrationBuilder.CreateIndex(name: "IX_Photos_SlopeId", table: "Photos", column: "SlopeId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Photos_VisitId",
-                table: "Photos",
-                column: "VisitId");
+            migrationBuilder.CreateIndex(name: "IX_Photos_VisitId", table: "Photos", column: "VisitId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Properties_FirmId",
-                table: "Properties",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Properties_FirmId", table: "Properties", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Properties_Name",
-                table: "Properties",
-                column: "Name");
+            migrationBuilder.CreateIndex(name: "IX_Properties_Name", table: "Properties", column: "Name");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Revisions_FactId_Sequence",
-                table: "Revisions",
-                columns: new[] { "FactId", "Sequence" });
+            migrationBuilder.CreateIndex(name: "IX_Revisions_FactId_Sequence", table: "Revisions", columns: new[] { "FactId", "Sequence" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Revisions_FirmId_RequestId",
                 table: "Revisions",
                 columns: new[] { "FirmId", "RequestId" },
-                unique: true);
+                unique: true
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Revisions_Id",
-                table: "Revisions",
-                column: "Id",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Revisions_Id", table: "Revisions", column: "Id", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Roofs_BuildingId",
-                table: "Roofs",
-                column: "BuildingId");
+            migrationBuilder.CreateIndex(name: "IX_Roofs_BuildingId", table: "Roofs", column: "BuildingId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Roofs_FirmId",
-                table: "Roofs",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Roofs_FirmId", table: "Roofs", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Slopes_FirmId",
-                table: "Slopes",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Slopes_FirmId", table: "Slopes", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Slopes_RoofId",
-                table: "Slopes",
-                column: "RoofId");
+            migrationBuilder.CreateIndex(name: "IX_Slopes_RoofId", table: "Slopes", column: "RoofId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Stages_FirmId",
-                table: "Stages",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Stages_FirmId", table: "Stages", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Stages_SlopeId",
-                table: "Stages",
-                column: "SlopeId");
+            migrationBuilder.CreateIndex(name: "IX_Stages_SlopeId", table: "Stages", column: "SlopeId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Stages_VisitId",
-                table: "Stages",
-                column: "VisitId");
+            migrationBuilder.CreateIndex(name: "IX_Stages_VisitId", table: "Stages", column: "VisitId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Visits_FirmId",
-                table: "Visits",
-                column: "FirmId");
+            migrationBuilder.CreateIndex(name: "IX_Visits_FirmId", table: "Visits", column: "FirmId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Visits_RoofId_On",
-                table: "Visits",
-                columns: new[] { "RoofId", "On" });
+            migrationBuilder.CreateIndex(name: "IX_Visits_RoofId_On", table: "Visits", columns: new[] { "RoofId", "On" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_WaitingFacts_FirmId_ParentId",
                 table: "WaitingFacts",
-                columns: new[] { "FirmId", "ParentId" });
+                columns: new[] { "FirmId", "ParentId" }
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "AspNetRoleClaims");
+            migrationBuilder.DropTable(name: "AspNetRoleClaims");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserClaims");
+            migrationBuilder.DropTable(name: "AspNetUserClaims");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserLogins");
+            migrationBuilder.DropTable(name: "AspNetUserLogins");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserRoles");
+            migrationBuilder.DropTable(name: "AspNetUserRoles");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUserTokens");
+            migrationBuilder.DropTable(name: "AspNetUserTokens");
 
-            migrationBuilder.DropTable(
-                name: "Blobs");
+            migrationBuilder.DropTable(name: "Blobs");
 
-            migrationBuilder.DropTable(
-                name: "Coverings");
+            migrationBuilder.DropTable(name: "Coverings");
 
-            migrationBuilder.DropTable(
-                name: "Looks");
+            migrationBuilder.DropTable(name: "Looks");
 
-            migrationBuilder.DropTable(
-                name: "Photos");
+            migrationBuilder.DropTable(name: "Photos");
 
-            migrationBuilder.DropTable(
-                name: "Revisions");
+            migrationBuilder.DropTable(name: "Revisions");
 
-            migrationBuilder.DropTable(
-                name: "Stages");
+            migrationBuilder.DropTable(name: "Stages");
 
-            migrationBuilder.DropTable(
-                name: "WaitingFacts");
+            migrationBuilder.DropTable(name: "WaitingFacts");
 
-            migrationBuilder.DropTable(
-                name: "AspNetRoles");
+            migrationBuilder.DropTable(name: "AspNetRoles");
 
-            migrationBuilder.DropTable(
-                name: "AspNetUsers");
+            migrationBuilder.DropTable(name: "AspNetUsers");
 
-            migrationBuilder.DropTable(
-                name: "Findings");
+            migrationBuilder.DropTable(name: "Findings");
 
-            migrationBuilder.DropTable(
-                name: "Firms");
+            migrationBuilder.DropTable(name: "Firms");
 
-            migrationBuilder.DropTable(
-                name: "Slopes");
+            migrationBuilder.DropTable(name: "Slopes");
 
-            migrationBuilder.DropTable(
-                name: "Visits");
+            migrationBuilder.DropTable(name: "Visits");
 
-            migrationBuilder.DropTable(
-                name: "Roofs");
+            migrationBuilder.DropTable(name: "Roofs");
 
-            migrationBuilder.DropTable(
-                name: "Buildings");
+            migrationBuilder.DropTable(name: "Buildings");
 
-            migrationBuilder.DropTable(
-                name: "Properties");
+            migrationBuilder.DropTable(name: "Properties");
         }
     }
 }

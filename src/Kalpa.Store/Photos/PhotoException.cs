@@ -14,7 +14,10 @@ public sealed class PhotoException : Exception
         new("photo.too-large", $"The file is over {limit / 1_000_000} MB. Send it from the camera at a smaller size.");
 
     public static PhotoException Heic() =>
-        new("photo.heic", "This is a HEIC picture, which Kalpa does not read. Set the camera to “Most compatible” (JPEG), or export it as JPEG.");
+        new(
+            "photo.heic",
+            "This is a HEIC picture, which Kalpa does not read. Set the camera to “Most compatible” (JPEG), or export it as JPEG."
+        );
 
     public static PhotoException NotAPicture() => new("photo.not-a-picture", "This file is not a JPEG, PNG or WebP picture.");
 

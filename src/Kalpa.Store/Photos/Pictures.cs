@@ -92,7 +92,11 @@ public static class Pictures
             return null;
         }
         // Without an offset the camera's clock is taken as it stands.
-        var offset = TimeSpan.TryParse(Field(image, "exif-ifd2-OffsetTimeOriginal")?.TrimStart('+'), CultureInfo.InvariantCulture, out var told)
+        var offset = TimeSpan.TryParse(
+            Field(image, "exif-ifd2-OffsetTimeOriginal")?.TrimStart('+'),
+            CultureInfo.InvariantCulture,
+            out var told
+        )
             ? told
             : TimeSpan.Zero;
         return new DateTimeOffset(local, offset);

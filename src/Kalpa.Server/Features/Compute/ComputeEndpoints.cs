@@ -23,7 +23,10 @@ public static class ComputeEndpoints
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.
     private static void Map<TIn, TOut>(IEndpointRouteBuilder api, string method)
         where TIn : notnull =>
-        api.MapPost($"compute/{method}", (HttpRequest request, RuleBook book, CancellationToken cancel) => Run(method, request, book, cancel))
+        api.MapPost(
+                $"compute/{method}",
+                (HttpRequest request, RuleBook book, CancellationToken cancel) => Run(method, request, book, cancel)
+            )
             .WithName($"compute-{method}")
             .Accepts<TIn>(MediaTypeNames.Application.Json)
             .Produces<TOut>()

@@ -58,7 +58,10 @@ public static class PhotoEndpoints
         CancellationToken cancel
     )
     {
-        if (!Enum.TryParse<Rendition>(rendition, ignoreCase: true, out var wanted) || await intake.Find(firm.FirmId, sha256, wanted, cancel) is not { } path)
+        if (
+            !Enum.TryParse<Rendition>(rendition, ignoreCase: true, out var wanted)
+            || await intake.Find(firm.FirmId, sha256, wanted, cancel) is not { } path
+        )
         {
             return Problems.NotFound("photo");
         }

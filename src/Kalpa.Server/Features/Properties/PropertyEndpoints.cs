@@ -17,6 +17,9 @@ public static class PropertyEndpoints
     private static async Task<Ok<HomeAnswer>> Home(DossierReader dossiers, Today today, CancellationToken cancel) =>
         TypedResults.Ok(await dossiers.Home(today.Day, cancel));
 
-    private static async Task<Results<Ok<PropertyDossier>, ProblemHttpResult>> Get(Guid id, DossierReader dossiers, CancellationToken cancel) =>
-        await dossiers.Property(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("property");
+    private static async Task<Results<Ok<PropertyDossier>, ProblemHttpResult>> Get(
+        Guid id,
+        DossierReader dossiers,
+        CancellationToken cancel
+    ) => await dossiers.Property(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("property");
 }

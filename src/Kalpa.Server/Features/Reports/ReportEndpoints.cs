@@ -18,7 +18,9 @@ public static class ReportEndpoints
     public static void MapReports(this IEndpointRouteBuilder api)
     {
         api.MapGet("visits/{id:guid}/report", Preview).WithName("getReport").Produces<string>(contentType: MediaTypeNames.Text.Html);
-        api.MapGet("visits/{id:guid}/report.pdf", Pdf).WithName("getReportPdf").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
+        api.MapGet("visits/{id:guid}/report.pdf", Pdf)
+            .WithName("getReportPdf")
+            .Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> Preview(
@@ -75,7 +77,12 @@ public static class ReportEndpoints
         return new ReportModel(name, visit, book, source);
     }
 
-    private static async Task<Dictionary<string, string>> Inline(VisitDossier visit, CurrentFirm firm, PhotoIntake photos, CancellationToken cancel)
+    private static async Task<Dictionary<string, string>> Inline(
+        VisitDossier visit,
+        CurrentFirm firm,
+        PhotoIntake photos,
+        CancellationToken cancel
+    )
     {
         var inlined = new Dictionary<string, string>();
         foreach (var sha256 in visit.Photos.Select(p => p.Sha256).Distinct())

@@ -11,6 +11,9 @@ public static class VisitEndpoints
     public static void MapVisits(this IEndpointRouteBuilder api) =>
         api.MapGet("visits/{id:guid}", Get).WithName("getVisit").ProducesProblem(StatusCodes.Status404NotFound);
 
-    private static async Task<Results<Ok<VisitDossier>, ProblemHttpResult>> Get(Guid id, DossierReader dossiers, CancellationToken cancel) =>
-        await dossiers.Visit(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("visit");
+    private static async Task<Results<Ok<VisitDossier>, ProblemHttpResult>> Get(
+        Guid id,
+        DossierReader dossiers,
+        CancellationToken cancel
+    ) => await dossiers.Visit(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("visit");
 }

@@ -1,0 +1,41 @@
+using System.Globalization;
+using System.Text.Json;
+using Kalpa.Bench;
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Rules;
+using Kalpa.Samples;
+
+// Ratios in one run on one machine: ./kalpa bench. The last results are kept in docs/performance.md.
+if (args is not [var root, ..])
+{
+    await Console.Error.WriteLineAsync("usage: Kalpa.Bench ROOT");
+    return 1;
+}
+const int Slopes = 4;
+const int Findings = 40;
+const int Seed = 4;
+Print("what", "ours", "beside", "ratio", "aim");
+
+var visit = new VisitGenerator(Seed).Visit(Slopes, Findings);
+var server = Timing.MedianMilliseconds(30, 60, () => Assessor.Assess(visit, RuleBook.Current));
+Print("assessment of 40 findings on 4 slopes, server", $"{server:0.0} ms", "", "", "< 16 ms");
+
+using var work = new WorkFolder();
+var input = Path.Combine(work.Path, "visit.json");
+await File.WriteAllTextAsync(input, JsonSerializer.Serialize(visit, KalpaJson.Default.AssessInput));
+var framework = Path.Combine(root, "artifacts/browser/wwwroot/_framework");
+var said = await Timing.Run("node", Path.Combine(root, "bench/browser-core.mjs"), Path.Combine(framework, "dotnet.js"), input);
+var browser = JsonDocument.Parse(said).RootElement;
+Print("the same in the browser core", $"{browser.GetProperty("assessMs").GetDouble():0.0} ms", "", "", "< 100 ms");
+Print("boot of the browser core (Node)", $"{browser.GetProperty("bootMs").GetDouble():0} ms", "", "", "");
+var size = Directory.GetFiles(framework, "*.br").Sum(f => new FileInfo(f).Length);
+Print("size of the browser core, Brotli", $"{size / 1e6:0.00} MB", "", "", "");
+
+await PhotoBench.Run(work.Path, Path.Combine(root, "demo/photos/boot-torn.jpg"), Print);
+await ReportBench.Run(Path.Combine(root, "demo/photos"), work.Path, Print);
+await StartBench.Run(root, work.Path, Print);
+return 0;
+
+static void Print(string what, string ours, string beside, string ratio, string aim) =>
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {what, -52} | {ours, 10} | {beside, 24} | {ratio, 6} | {aim, 9} |"));

@@ -1,0 +1,63 @@
+using System.Text;
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Reports;
+using Kalpa.Reports.Printing;
+using Kalpa.Samples;
+using Kalpa.Store.Photos;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging.Abstractions;
+
+namespace Kalpa.Bench;
+
+/// <summary>A report of 20 findings and 40 photos beside Chromium printing a bare page with the same pictures.</summary>
+internal static class ReportBench
+{
+    private const int Findings = 20;
+    private const int Photos = 40;
+
+    public static async Task Run(string photoFolder, string folder, Action<string, string, string, string, string> print)
+    {
+        var sources = Directory.GetFiles(photoFolder, "*.jpg").Order().Select(file => DataAddress(file, folder)).ToList();
+        var visit = new VisitGenerator(7).Visit(4, Findings);
+        var photos = Enumerable
+            .Range(0, Photos)
+            .Select(i => new PhotoFact(Guid.CreateVersion7(), Guid.Empty, visit.Findings[i % Findings].Id, null, $"{i}", $"Photo {i}"))
+            .ToList();
+        var model = new ReportModel("Bench", Dossier(visit, photos), RuleBook.Current, name => sources[int.Parse(name) % sources.Count]);
+        var services = new ServiceCollection().AddLogging().BuildServiceProvider();
+        var pages = new ReportPages(services, NullLoggerFactory.Instance);
+        await using var printer = new PdfPrinter();
+        byte[] pdf = [];
+        var ours = await Timing.MedianMilliseconds(1, 3, async () => pdf = await printer.Print(await pages.Html(model, null), default));
+        var bare = new StringBuilder("<!DOCTYPE html><title>bare</title>");
+        foreach (var photo in photos)
+        {
+            bare.Append($"<img style=\"width:45%\" src=\"{model.PhotoSource(photo.Sha256)}\">");
+        }
+        var theirs = await Timing.MedianMilliseconds(1, 3, () => printer.Print(bare.ToString(), default));
+        print("report PDF, 20 findings and 40 photos", $"{ours:0} ms", $"{theirs:0} ms bare page", $"{ours / theirs:0.00}", "< 1.5");
+        print("its size", $"{pdf.Length / 1e6:0.0} MB", "", "", "< 8 MB");
+    }
+
+    private static string DataAddress(string file, string folder)
+    {
+        string Target(Rendition r) => Path.Combine(folder, $"{Path.GetFileName(file)}-{r}.jpg");
+        Pictures.WriteRenditions(file, Target);
+        return $"data:image/jpeg;base64,{Convert.ToBase64String(File.ReadAllBytes(Target(Rendition.Report)))}";
+    }
+
+    private static VisitDossier Dossier(AssessInput facts, IReadOnlyList<PhotoFact> photos) =>
+        new(
+            new PropertyFact(Guid.Empty, "Bench", "", "", facts.Exposure),
+            new BuildingFact(Guid.Empty, Guid.Empty, "House"),
+            new RoofFact(Guid.Empty, Guid.Empty, "Roof"),
+            new VisitFact(Guid.Empty, Guid.Empty, facts.AsOf, "Bench", ""),
+            facts,
+            photos,
+            [],
+            Assessor.Assess(facts, RuleBook.Current)
+        );
+}

@@ -1,0 +1,65 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text;
+using Kalpa.Contracts;
+
+namespace Kalpa.Server.Tests;
+
+public sealed class ReportTests
+{
+    [Fact]
+    public async Task The_demos_report_says_what_was_found_on_page_and_on_paper()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Roofs.Single(r => r.PropertyName == "Pilot’s House").LatestVisit!.Id;
+        var visit = await marit.Get<VisitDossier>($"/api/visits/{id}");
+
+        var html = await marit.Http.GetStringAsync($"/api/visits/{id}/report");
+        html.ShouldContain("Roof condition report");
+        html.ShouldNotContain("<script");
+        html.ShouldContain(visit.Photos[0].Sha256);
+
+        var pdf = await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf");
+        pdf.Length.ShouldBeLessThan(8_000_000);
+        var raw = Encoding.Latin1.GetString(pdf);
+        raw.ShouldContain("/MarkInfo"); // tagged
+        raw.ShouldContain("/Outlines");
+        var text = await TextOf(pdf);
+        foreach (var finding in visit.Assessment.Findings)
+        {
+            text.ShouldContain(Squeezed(finding.Name));
+        }
+        visit
+            .Assessment.Slopes.Where(s => s.Fitness!.State == Core.Rules.FitnessState.Fit)
+            .ShouldAllBe(s => text.Contains(Squeezed(s.Life!.Headline)));
+        text.ShouldContain(Squeezed("Unfit as built."));
+        text.ShouldContain(Squeezed(visit.Assessment.Coverage.Limitations[0]));
+        text.ShouldContain(Squeezed("Page 1 of"));
+    }
+
+    [Fact]
+    public async Task An_unknown_visit_is_a_problem_with_a_code()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var response = await marit.Http.GetAsync($"/api/visits/{Guid.CreateVersion7()}/report.pdf");
+        response.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await response.Code()).ShouldBe("not-found");
+    }
+
+    /// <summary>Text of the PDF by an independent reader, without blanks: line breaks fall where they like.</summary>
+    private static async Task<string> TextOf(byte[] pdf)
+    {
+        var file = Path.GetTempFileName();
+        await File.WriteAllBytesAsync(file, pdf);
+        using var reader = Process.Start(new ProcessStartInfo("pdftotext", [file, "-"]) { RedirectStandardOutput = true })!;
+        var text = await reader.StandardOutput.ReadToEndAsync();
+        await reader.WaitForExitAsync();
+        File.Delete(file);
+        return Squeezed(text);
+    }
+
+    private static string Squeezed(string text) => string.Concat(text.Where(c => !char.IsWhiteSpace(c)));
+}

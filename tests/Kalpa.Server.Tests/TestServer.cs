@@ -1,0 +1,133 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+
+namespace Kalpa.Server.Tests;
+
+/// <summary>The whole server on a data folder of its own; demo mode or not.</summary>
+public sealed class TestServer : WebApplicationFactory<Program>
+{
+    private readonly string data = Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
+    private readonly bool demo;
+
+    public TestServer(bool demo = false)
+    {
+        this.demo = demo;
+        // Read by the program before the host is built, so they cannot come later.
+        Environment.SetEnvironmentVariable("Kalpa__DataFolder", data);
+        Environment.SetEnvironmentVariable("Kalpa__Demo", demo ? "true" : "false");
+        Environment.SetEnvironmentVariable("Kalpa__DemoPhotos", Path.Combine(Root, "demo/photos"));
+        Environment.SetEnvironmentVariable("Kalpa__Today", "2026-09-18");
+        _ = Server;
+    }
+
+    public static string Root { get; } = FindRoot();
+
+    public string DataFolder => data;
+
+    /// <summary>Somebody new in a firm of their own; only the first can be set up by the front door, so the others are hired in the store.</summary>
+    public async Task<Inspector> FirstInspector()
+    {
+        var visitor = await Visitor();
+        await visitor.Post("/api/set-up", new SetUpRequest("Test Survey", "Tess Tester", "tess@example.test", Inspector.Password));
+        await visitor.Refresh();
+        return visitor;
+    }
+
+    public async Task<Inspector> DemoInspector()
+    {
+        var visitor = await Visitor();
+        var people = await visitor.Http.GetFromJsonAsync<IReadOnlyList<DemoPerson>>("/api/demo/people", Inspector.Json);
+        await visitor.Post<object?>($"/api/demo/people/{people![0].Id}/sign-in", null);
+        await visitor.Refresh();
+        return visitor;
+    }
+
+    public async Task<Inspector> Visitor()
+    {
+        var visitor = new Inspector(CreateClient(new WebApplicationFactoryClientOptions { BaseAddress = new Uri("https://localhost") }));
+        await visitor.Refresh();
+        return visitor;
+    }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder.UseEnvironment(demo ? "Demo" : "Production");
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        if (disposing && Directory.Exists(data))
+        {
+            Directory.Delete(data, true);
+        }
+    }
+
+    private static string FindRoot()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "Kalpa.slnx")))
+        {
+            folder = folder.Parent;
+        }
+        return folder?.FullName ?? throw new DirectoryNotFoundException("Kalpa.slnx is in no folder above the tests.");
+    }
+}
+
+/// <summary>Somebody at a browser: cookies, and the page's token on every change.</summary>
+public sealed class Inspector(HttpClient http)
+{
+    public const string Password = "a-long-password";
+
+    public static readonly JsonSerializerOptions Json = new(KalpaJson.Default.Options)
+    {
+        UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Skip,
+    };
+
+    public HttpClient Http { get; } = http;
+
+    public SessionAnswer Session { get; private set; } = null!;
+
+    public async Task Refresh()
+    {
+        Session = (await Http.GetFromJsonAsync<SessionAnswer>("/api/session", Json))!;
+        Http.DefaultRequestHeaders.Remove("X-Kalpa-Token");
+        Http.DefaultRequestHeaders.Add("X-Kalpa-Token", Session.AntiForgeryToken);
+    }
+
+    public Task<HttpResponseMessage> Post<T>(string path, T body) => Http.PostAsJsonAsync(path, body, Json);
+
+    public async Task<T> Get<T>(string path) => (await Http.GetFromJsonAsync<T>(path, Json))!;
+
+    public async Task<IReadOnlyList<ChangeReceipt>> Send(params FactChange[] changes)
+    {
+        var response = await Post("/api/facts", new FactChanges(changes));
+        response.EnsureSuccessStatusCode();
+        return (await response.Content.ReadFromJsonAsync<ChangeReceipts>(Json))!.Receipts;
+    }
+
+    public static FactChange Change(FactKind kind, IFact fact, Guid? from = null, bool deleted = false) =>
+        new(
+            Guid.CreateVersion7(),
+            fact.Id,
+            kind,
+            from,
+            DateTimeOffset.UnixEpoch,
+            "test",
+            1,
+            deleted,
+            JsonSerializer.SerializeToElement(fact, fact.GetType(), KalpaJson.Default)
+        );
+}
+
+public static class Answers
+{
+    /// <summary>The stable code of a refusal.</summary>
+    public static async Task<string> Code(this HttpResponseMessage response)
+    {
+        var problem = JsonDocument.Parse(await response.Content.ReadAsStringAsync()).RootElement;
+        problem.GetProperty("requestId").GetString().ShouldNotBeNullOrEmpty();
+        return problem.GetProperty("code").GetString()!;
+    }
+}

@@ -1,0 +1,199 @@
+import { execFileSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
+import { resolve } from 'node:path'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+
+const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
+const address = () => process.env.KALPA_ADDRESS as string
+
+async function signIn(page: Page, path = '/') {
+  await page.goto(address())
+  await page.getByRole('button', { name: /Marit Quillon/ }).click()
+  await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
+  if (path !== '/') await page.goto(address() + path)
+}
+
+async function chooseKey(page: Page, group: string, key: string) {
+  await page.getByRole('group', { name: group }).getByText(key, { exact: true }).click()
+}
+
+async function addSlope(page: Page, slope: { pitch: string; eave: string; run: string; laid: string; falls: string }) {
+  await page.getByRole('button', { name: 'Add a slope' }).click()
+  await page.getByLabel('Pitch', { exact: true }).fill(slope.pitch)
+  await page.getByLabel('Eave length').fill(slope.eave)
+  await page.getByLabel('Run on plan').fill(slope.run)
+  await page.getByLabel('Laid in, or from').fill(slope.laid)
+  await page.getByLabel('The year comes from').selectOption('permit')
+  await chooseKey(page, 'Falls to the', slope.falls)
+  await page.getByRole('button', { name: /^Add slope/ }).click()
+  await expect(page.getByRole('form', { name: 'Add a slope' })).toBeHidden()
+}
+
+test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
+  await signIn(page)
+  await page.getByRole('link', { name: 'New property' }).click()
+  await page.getByLabel(/^Name, as you/).fill('Chart Room Cottage')
+  await page.getByLabel('Address').fill('2 Signal Row, Saltmere')
+  await page.getByRole('button', { name: 'Add the property' }).click()
+
+  // A pitch that does not read says what to type, and loses nothing.
+  await page.getByRole('button', { name: 'Add a slope' }).click()
+  await page.getByLabel('Pitch', { exact: true }).fill('steepish')
+  await expect(page.getByText(/not a measure Kalpa knows/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Add slope A' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Leave it' }).click()
+
+  await addSlope(page, { pitch: '14" over 28"', eave: `40'`, run: `15'`, laid: '2009', falls: 'South' })
+  await expect(page.getByText(/26.6°.*671 ft².*6.7 squares/)).toBeVisible()
+  await addSlope(page, { pitch: '0.3:12', eave: `12' 6"`, run: '8 ft', laid: '2019', falls: 'North' })
+  await expect(page.getByText(/wear life does not apply/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'Start a visit today' }).click()
+  await expect(page.getByRole('status').first()).toContainText('14 of 14 places left')
+
+  // Stations: everything looked at, one place excused.
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', { name: /^Slope field/ })
+    .click()
+  const panel = page.getByRole('main')
+  await panel.getByRole('button', { name: 'Could not, Slope B' }).click()
+  await chooseKey(page, 'Why Slope B was not inspected', 'Fragile')
+  await panel.getByRole('button', { name: 'Looked, Slope A' }).click()
+  await chooseKey(page, 'Stage of most of slope A', '2')
+  await expect(page.getByText(/Loss in spots, edges dark/).first()).toBeVisible()
+
+  // A measured finding with a photo from disk: the verdict stands beside the limit at once.
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', { name: /^Edges/ })
+    .click()
+  await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
+  await page.getByRole('button', { name: 'Drip edge laps short' }).click()
+  await page.getByRole('button', { name: '1/8', exact: true }).click()
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('R905.2.8.5')
+  const broken = info.outputPath('broken.jpg')
+  writeFileSync(broken, 'this is no picture')
+  await page.getByLabel('Photos').setInputFiles([photo('drip-edge.jpg'), broken])
+  await expect(page.getByText(/not a JPEG, PNG or WebP/)).toBeVisible()
+  await page.getByRole('button', { name: 'Drop broken.jpg' }).click()
+  await expect(page.getByRole('img', { name: 'drip-edge.jpg' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
+
+  // A second finding, found by two letters.
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', { name: /^Penetrations/ })
+    .click()
+  await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
+  await page.getByLabel(/two letters/).fill('bo')
+  await page.getByRole('button', { name: 'Torn or cracked boot collar' }).click()
+  await chooseKey(page, 'Signs of water', 'Stained')
+  await page.getByLabel('Where on it').fill('soil pipe')
+  await page.getByRole('button', { name: 'Keep the finding' }).click()
+
+  // Life and work follow from the facts.
+  await page.getByRole('link', { name: 'Life', exact: true }).click()
+  const headline = await page
+    .getByRole('heading', { name: /years left, likely/ })
+    .first()
+    .innerText()
+  await expect(page.getByText(/Chance of lasting 10 years/)).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Unfit as built' })).toBeVisible()
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await expect(page.getByRole('heading', { name: /^1\. Replace the boot/ })).toBeVisible()
+  await expect(page.getByText('Before the next rain')).toBeVisible()
+
+  // The report on paper holds the findings and the range.
+  await page.getByRole('link', { name: 'Report', exact: true }).click()
+  await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Roof condition report' })).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Get the PDF' }).click()
+  const file = info.outputPath('report.pdf')
+  await (await download).saveAs(file)
+  const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
+  for (const words of [
+    'Drip edge laps short',
+    'Short by 1 7/8 in',
+    'Torn or cracked boot collar',
+    'soil pipe',
+    headline,
+    'Unfit as built',
+    'too fragile to tread on',
+  ]) {
+    expect(text).toContain(words)
+  }
+})
+
+test('what is changed or deleted in a finding shows at once', async ({ page }) => {
+  await signIn(page)
+  await page
+    .getByRole('article')
+    .filter({ hasText: 'Pilot’s House' })
+    .getByRole('link', { name: 'Open the visit' })
+    .click()
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await page.getByRole('link', { name: 'Remake the laps' }).click()
+  await page.getByLabel('or typed').fill('2 1/4')
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Conforms')
+  await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Remake the laps' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Renew collar and cap' }).click()
+  await page.getByRole('button', { name: 'Delete' }).click()
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toHaveCount(0)
+})
+
+test('a wrong password is refused and what was typed stays', async ({ page }) => {
+  await page.goto(address())
+  await page.getByLabel('E-mail').fill('marit@saltmere.example')
+  await page.getByLabel('Password').fill('not this one')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('wrong')
+  await expect(page.getByLabel('E-mail')).toHaveValue('marit@saltmere.example')
+})
+
+test('no page asks for anything that its policy refuses, and axe finds no serious fault on any main screen', async ({
+  page,
+}) => {
+  const refused: string[] = []
+  page.on(
+    'console',
+    (message) => /Content Security Policy|Refused to/.test(message.text()) && refused.push(message.text()),
+  )
+  await page.goto(address())
+  await expect(page.getByRole('button', { name: /Marit/ })).toBeVisible()
+  await expectNoSeriousFault(page, 'sign-in')
+  await signIn(page)
+  await expectNoSeriousFault(page, 'home')
+  const schoolhouse = page.getByRole('article').filter({ hasText: 'Old Schoolhouse' })
+  const visit = (await schoolhouse.getByRole('link', { name: 'Open the visit' }).getAttribute('href')) as string
+  await schoolhouse.getByRole('heading').getByRole('link').click()
+  await expect(page.getByText(/by age alone/).first()).toBeVisible()
+  await expectNoSeriousFault(page, 'property')
+  const screens = ['walk?station=field', 'findings/new?station=edges', 'life', 'work', 'report']
+  for (const theme of ['light', 'sun', 'night']) {
+    await page.evaluate((name) => localStorage.setItem('kalpa-theme', name), theme)
+    for (const screen of screens) {
+      await page.goto(address() + visit.replace('walk', screen))
+      await expect(page.getByRole('navigation', { name: 'Visit' })).toBeVisible()
+      await expectNoSeriousFault(page, `${screen} in ${theme}`)
+    }
+  }
+  expect(refused).toEqual([])
+})
+
+async function expectNoSeriousFault(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(
+    serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
+    where,
+  ).toEqual([])
+}

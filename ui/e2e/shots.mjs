@@ -1,0 +1,76 @@
+// Takes the pictures of the main views from the demo: address, folder.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+
+const [address, folder] = process.argv.slice(2)
+mkdirSync(folder, { recursive: true })
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+const SETTLED_MS = 1500
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
+
+async function shoot(name, viewport, { theme = 'light', path, prepare, signIn = true }) {
+  const context = await browser.newContext({ viewport })
+  const page = await context.newPage()
+  await page.goto(address)
+  await page.evaluate((chosen) => localStorage.setItem('kalpa-theme', chosen), theme)
+  await page.reload()
+  if (signIn) {
+    await page.getByRole('button', { name: /Marit/ }).click()
+    await page.getByRole('heading', { name: 'Roofs' }).waitFor()
+    if (path) await page.goto(address + path)
+  }
+  await page.waitForTimeout(SETTLED_MS)
+  await prepare?.(page)
+  await page.waitForTimeout(SETTLED_MS)
+  await page.screenshot({ path: join(folder, `${name}.png`) })
+  await context.close()
+}
+
+async function demoPaths() {
+  const context = await browser.newContext()
+  const page = await context.newPage()
+  await page.goto(address)
+  await page.getByRole('button', { name: /Marit/ }).click()
+  const house = page.getByRole('article').filter({ hasText: 'Pilot’s House' })
+  const visit = (await house.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
+  const property = await house.getByRole('heading').getByRole('link').getAttribute('href')
+  const facts = await page.evaluate(
+    (id) => fetch(`/api/visits/${id}`).then((answer) => answer.json()),
+    visit.split('/').at(-1),
+  )
+  const drip = facts.facts.findings.find((finding) => finding.condition === 'drip-edge-lap-short').id
+  await context.close()
+  return { visit, property, drip }
+}
+
+const { visit, property, drip } = await demoPaths()
+await shoot('sign-in', DESK, { signIn: false })
+await shoot('home', DESK, {})
+await shoot('roof', DESK, { path: property })
+await shoot('walk', DESK, { path: `${visit}/walk` })
+await shoot('walk-phone', PHONE, { path: `${visit}/walk?station=walls` })
+await shoot('finding', DESK, { path: `${visit}/findings/${drip}` })
+await shoot('finding-phone', PHONE, {
+  path: `${visit}/findings/${drip}`,
+  theme: 'sun',
+  prepare: (page) => page.getByText('Drip edge lap, inches').scrollIntoViewIfNeeded(),
+})
+await shoot('life', DESK, { path: `${visit}/life` })
+await shoot('life-night', DESK, { path: `${visit}/life`, theme: 'night' })
+await shoot('work', DESK, { path: `${visit}/work` })
+await shoot('report', DESK, { path: `${visit}/report` })
+await browser.close()

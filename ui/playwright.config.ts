@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '*.e2e.ts',
+  timeout: 120_000,
+  workers: 1,
+  forbidOnly: true,
+  globalSetup: './e2e/startServer.ts',
+  reporter: process.env.KALPA_RESULTS ? [['list'], ['json', { outputFile: process.env.KALPA_RESULTS }]] : 'list',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import type { Condition } from '../../api/types'
+import { conditionsFor } from './conditionSearch'
+
+const condition = (
+  code: string,
+  name: string,
+  stations: string[],
+  words: string[],
+  families: Condition['families'] = null,
+) => ({ code, name, stations, words, families }) as Condition
+
+const all = [
+  condition('boot', 'Torn boot collar', ['penetrations'], ['pipe', 'vent']),
+  condition('tab', 'Unsealed tabs', ['field', 'edges'], ['wind', 'loose'], ['asphalt']),
+  condition('drip', 'Drip edge laps short', ['edges'], ['metal'], ['asphalt']),
+  condition('slip', 'Slipped tile', ['field', 'edges'], ['loose'], ['tile']),
+]
+const codes = (where: Parameters<typeof conditionsFor>[1]) => conditionsFor(all, where).map((found) => found.code)
+
+describe('conditions of a place', () => {
+  it('are those of the station, its own first', () =>
+    expect(codes({ station: 'edges', family: 'asphalt', search: '' })).toEqual(['drip', 'tab']))
+  it('are those of the covering', () =>
+    expect(codes({ station: 'field', family: 'tile', search: '' })).toEqual(['slip']))
+  it('are found by two letters of an everyday word, wherever one stands', () =>
+    expect(codes({ station: 'edges', family: 'asphalt', search: 'pi' })).toEqual(['boot']))
+  it('are not searched by one letter', () =>
+    expect(codes({ station: 'edges', family: 'asphalt', search: 'p' })).toEqual(['drip', 'tab']))
+  it('are none where nothing matches', () =>
+    expect(codes({ station: 'edges', family: null, search: 'zz' })).toEqual([]))
+})
