@@ -15,7 +15,7 @@ async function signIn(page: Page, path = '/') {
 }
 
 async function chooseKey(page: Page, group: string, key: string) {
-  await page.getByRole('group', { name: group }).getByText(key, { exact: true }).click()
+  await page.getByRole('group', { name: group }).getByRole('radio', { name: key, exact: true }).click()
 }
 
 async function addSlope(page: Page, slope: { pitch: string; eave: string; run: string; laid: string; falls: string }) {
@@ -100,7 +100,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   const headline = await page
     .getByRole('heading', { name: /years left, likely/ })
     .first()
-    .innerText()
+    .textContent()
   await expect(page.getByText(/Chance of lasting 10 years/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Unfit as built' })).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()

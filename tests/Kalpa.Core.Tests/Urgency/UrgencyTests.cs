@@ -57,7 +57,7 @@ public class UrgencyTests
     [InlineData("tile-slipped", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
     [InlineData("kickout-missing", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
     [InlineData("kickout-missing", WaterEvidence.Stained, false, UrgencyClass.ThisSeason)]
-    [InlineData("overhang-off", WaterEvidence.NoneSeen, false, UrgencyClass.WithinYear)]
+    [InlineData("overhang-off", WaterEvidence.NoneSeen, false, UrgencyClass.Watch)]
     public void Acts_when_a_roofer_would(string condition, WaterEvidence evidence, bool people, UrgencyClass expected) =>
         Of(new UrgencyFacts(condition, evidence, Extent.OnePlace, Beneath.FinishedRoom, people, VerdictOutcome.Seen, 0, false))
             .Class.ShouldBe(expected);

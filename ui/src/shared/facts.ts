@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { ApiError, api, dataOf } from '../api/client'
 import type { Fact, FactHead, FactKind } from '../api/types'
+import { keys } from './queries'
 import { newId } from './uuid'
 
 const CONTRACT_VERSION = 1
@@ -38,12 +39,13 @@ export async function recordFacts(changes: Change[], heads: FactHead[] = []): Pr
   }
 }
 
+const showsFacts = new Set<string>([keys.home[0], keys.property('')[0], keys.visit('')[0]])
+
 /** Recording from a screen: afterwards everything that shows facts is fetched again. */
 export function useRecord(heads: FactHead[] = []) {
   const queries = useQueryClient()
   return useMutation({
     mutationFn: (changes: Change[]) => recordFacts(changes, heads),
-    onSuccess: () =>
-      queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'core' && queryKey[0] !== 'book' }),
+    onSuccess: () => queries.invalidateQueries({ predicate: ({ queryKey }) => showsFacts.has(String(queryKey[0])) }),
   })
 }

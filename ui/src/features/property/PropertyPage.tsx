@@ -106,7 +106,7 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
         <Text>
           {slope.pitch.typed} ({judged?.pitchDegrees ?? '…'}°) · falls {facings[slope.facing].toLowerCase()}
           {judged?.size
-            ? ` · ${judged.size.trueAreaSquareFeet.toLocaleString('en-US')} ft², ${judged.size.squares.toFixed(1)} squares`
+            ? ` · ${judged.size.trueAreaSquareFeet.toLocaleString('en-US', { maximumFractionDigits: 0 })} ft², ${judged.size.squares.toFixed(1)} squares`
             : ' · size not measured'}
         </Text>
         {judged?.fitness && judged.fitness.state !== 'fit' && (

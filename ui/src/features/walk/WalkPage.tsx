@@ -1,4 +1,4 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Text, useMediaQuery } from '@chakra-ui/react'
 import { useSearchParams } from 'react-router'
 import type { Station } from '../../api/types'
 import { useVisitContext } from '../../shared/visitContext'
@@ -7,7 +7,9 @@ import { StationPanel } from './StationPanel'
 
 /** The visit in walking order: what is left on which slope, always in sight. The order is suggested, never forced. */
 export function WalkPage() {
-  const { visit, assessment, book } = useVisitContext()
+  const { assessment, book } = useVisitContext()
+  // On the phone the panel opens under its station; on the desk it stands beside the list.
+  const [desk] = useMediaQuery(['(min-width: 48em)'], { ssr: false })
   const [query, setQuery] = useSearchParams()
   const { coverage } = assessment
   const firstOpen = book.stations.find((station) => coverage.left.some((left) => left.station === station.key))
@@ -28,18 +30,19 @@ export function WalkPage() {
         {book.stations.map((station) => (
           <Box key={station.key}>
             <StationRow station={station} current={station.key === chosen?.key} onChoose={() => choose(station)} />
-            {station.key === chosen?.key && (
-              <Box display={{ base: 'block', md: 'none' }} pb="3">
+            {!desk && station.key === chosen?.key && (
+              <Box pb="3">
                 <StationPanel key={station.key} station={station} />
               </Box>
             )}
           </Box>
         ))}
       </Box>
-      <Box flex="1" minW="0" display={{ base: 'none', md: 'block' }} w="full">
-        {chosen && <StationPanel key={chosen.key} station={chosen} />}
-      </Box>
-      <span className="k-hidden">{visit.visit.inspector}</span>
+      {desk && chosen && (
+        <Box flex="1" minW="0" w="full">
+          <StationPanel key={chosen.key} station={chosen} />
+        </Box>
+      )}
     </Flex>
   )
 }
