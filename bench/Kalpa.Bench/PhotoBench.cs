@@ -30,7 +30,7 @@ internal static class PhotoBench
                         "-s",
                         $"{size}x{size}>",
                         "-o",
-                        $"{folder}/theirs-{size}.jpg[Q={quality},keep=icc]"
+                        $"{folder}/theirs-{size}.jpg[Q={quality},strip]"
                     );
                 }
             }

@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
+using Kalpa.Samples;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 
@@ -19,12 +20,10 @@ public sealed class TestServer : WebApplicationFactory<Program>
         // Read by the program before the host is built, so they cannot come later.
         Environment.SetEnvironmentVariable("Kalpa__DataFolder", data);
         Environment.SetEnvironmentVariable("Kalpa__Demo", demo ? "true" : "false");
-        Environment.SetEnvironmentVariable("Kalpa__DemoPhotos", Path.Combine(Root, "demo/photos"));
+        Environment.SetEnvironmentVariable("Kalpa__DemoPhotos", Path.Combine(Repository.Root, "demo/photos"));
         Environment.SetEnvironmentVariable("Kalpa__Today", "2026-09-18");
         _ = Server;
     }
-
-    public static string Root { get; } = FindRoot();
 
     public string DataFolder => data;
 
@@ -62,16 +61,6 @@ public sealed class TestServer : WebApplicationFactory<Program>
         {
             Directory.Delete(data, true);
         }
-    }
-
-    private static string FindRoot()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "Kalpa.slnx")))
-        {
-            folder = folder.Parent;
-        }
-        return folder?.FullName ?? throw new DirectoryNotFoundException("Kalpa.slnx is in no folder above the tests.");
     }
 }
 

@@ -197,3 +197,32 @@ async function expectNoSeriousFault(page: Page, where: string) {
     where,
   ).toEqual([])
 }
+
+test('on the phone a finding is kept with a thumb, and no screen runs over its side', async ({ browser }) => {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage()
+  await signIn(page)
+  await expectNoSideways(page, 'home')
+  await page
+    .getByRole('article')
+    .filter({ hasText: 'Old Schoolhouse' })
+    .getByRole('link', { name: 'Open the visit' })
+    .tap()
+  await page.getByRole('button', { name: /^Penetrations/ }).tap()
+  await expectNoSideways(page, 'walk')
+  await page.getByRole('link', { name: 'New finding, Slope B' }).tap()
+  await page.getByRole('button', { name: 'Vent pipe too short' }).tap()
+  await page.getByRole('button', { name: '4', exact: true }).tap()
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 2 in')
+  await expectNoSideways(page, 'finding')
+  await page.getByRole('button', { name: 'Keep the finding' }).tap()
+  await expect(page.getByText('Found here')).toBeVisible()
+  for (const screen of ['Life', 'Work', 'Report']) {
+    await page.getByRole('link', { name: screen, exact: true }).tap()
+    await expectNoSideways(page, screen)
+  }
+})
+
+async function expectNoSideways(page: Page, where: string) {
+  const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(over, `${where} runs over its side by ${over} px`).toBeLessThanOrEqual(0)
+}

@@ -44,11 +44,11 @@ public static class Urgencies
     private const double StainedAdds = 0.45;
 
     private const double SuspectedAdds = 0.15;
-    private const double ActiveChance = 0.95;
 
     /// <summary>"None seen" counts by how visible a leak would be: much under an open attic, hardly at all over a finished room.</summary>
     private const double DryOpenAttic = 0.5;
 
+    /// <summary>Water that is coming in does harm but for luck; nothing is surer than that.</summary>
     private const double MostChance = 0.95;
     private const double ConformsWeight = 0.2;
     private const double CannotTellWeight = 0.7;
@@ -93,15 +93,15 @@ public static class Urgencies
 
     private static double Chance(Condition condition, UrgencyFacts facts)
     {
-        var own = OwnChance(condition.Likelihood) * ExtentWeight(facts.Extent) * MeasureWeight(facts);
-        own = Math.Min(own, MostChance);
-        return facts.Evidence switch
+        var own = Math.Min(MostChance, OwnChance(condition.Likelihood) * ExtentWeight(facts.Extent) * MeasureWeight(facts));
+        var seen = facts.Evidence switch
         {
-            WaterEvidence.Active => Math.Max(own, ActiveChance),
+            WaterEvidence.Active => MostChance,
             WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
             WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
             _ => facts.Beneath is Beneath.OpenAttic or Beneath.Porch ? own * DryOpenAttic : own,
         };
+        return Math.Min(MostChance, seen);
     }
 
     private static double OwnChance(Likelihood likelihood) =>

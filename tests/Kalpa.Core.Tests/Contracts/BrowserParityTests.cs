@@ -16,7 +16,7 @@ public class BrowserParityTests
     [Fact]
     public async Task The_browser_core_answers_the_same_json_for_generated_visits()
     {
-        var root = FindRoot();
+        var root = Repository.Root;
         var bundle = Path.Combine(root, "artifacts/browser/wwwroot/_framework/dotnet.js");
         File.Exists(bundle).ShouldBeTrue("The browser core is not built. Run ./kalpa test, or: ./kalpa build");
         var inputs = new VisitGenerator(Seed)
@@ -48,16 +48,6 @@ public class BrowserParityTests
         using var limit = new CancellationTokenSource(Patience);
         await node.WaitForExitAsync(limit.Token);
         node.ExitCode.ShouldBe(0, errors);
-    }
-
-    private static string FindRoot()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "Kalpa.slnx")))
-        {
-            folder = folder.Parent;
-        }
-        return folder?.FullName ?? throw new DirectoryNotFoundException("Kalpa.slnx is in no folder above the tests.");
     }
 
     private sealed class TemporaryFolder : IDisposable

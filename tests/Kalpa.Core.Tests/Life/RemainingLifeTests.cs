@@ -190,6 +190,16 @@ public class RemainingLifeTests
     public void A_tile_roof_of_20_years_has_about_five_to_ten_left() =>
         RemainingLife.Of(Book, Facts(CoveringKind.ClayTile, 2006, null)).Stated!.Likely.ShouldBeInRange(4, 10);
 
+    /// <summary>One inspector's opinion, as a plausibility range only: shingles that look 8 to 10 years old over a second layer have 8 to 12 left.</summary>
+    [Fact]
+    public void The_range_of_nine_year_old_shingles_over_a_second_layer_holds_eight_to_twelve_years()
+    {
+        var left = RemainingLife.Of(Book, Facts(laid: 2017, stage: 0, layers: 2)).Stated!;
+        left.Low.ShouldBeLessThan(8);
+        left.High.ShouldBeGreaterThan(12);
+        left.Likely.ShouldBeLessThan(RemainingLife.Of(Book, Facts(laid: 2017, stage: 0)).Stated!.Likely);
+    }
+
     [Fact]
     public void An_age_guessed_from_the_look_is_not_combined_with_it()
     {

@@ -1,0 +1,101 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Tests.Life;
+
+/// <summary>
+/// Roofs made up from the model itself: lives drawn from the law, stages from the stage's chance. The stated range must hold as often as it says.
+/// </summary>
+public class SimulatedRoofsTests
+{
+    private const int Roofs = 2_000;
+    private const int Seed = 1;
+
+    /// <summary>Two standard errors of 80 % over 2,000 roofs are 1.8 %.</summary>
+    private const double LeastHeld = 0.78;
+
+    private const double MostHeld = 0.82;
+
+    [Theory]
+    [InlineData(CoveringKind.LaminatedShingle)]
+    [InlineData(CoveringKind.ClayTile)]
+    public void Eight_in_ten_true_lives_lie_inside_the_stated_range(CoveringKind kind)
+    {
+        var random = new Random(Seed);
+        var covering = RuleBook.Current.Covering(kind);
+        var reference = covering.LifeIn(Exposure.Ordinary);
+        var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
+        var held = 0;
+        for (var roof = 0; roof < Roofs; )
+        {
+            var life = law.Quantile(random.NextDouble());
+            var laid = 2026 - random.Next(1, (int)reference.High);
+            var age = 2026 - laid - random.NextDouble();
+            var stage = StageOf(covering.Stages, age / life, random.NextDouble());
+            if (stage == StageModel.LastStage || age >= life)
+            {
+                // Spent roofs are said to be spent; the range speaks of the others.
+                continue;
+            }
+            var left = Answer(kind, laid, stage);
+            held += life - age >= left.Low && life - age <= left.High ? 1 : 0;
+            roof++;
+        }
+        // Leaving out the spent ones leaves out lives below the range, so a little more than 80 % of the rest is right too.
+        ((double)held / Roofs).ShouldBeInRange(LeastHeld, MostHeld + 0.06);
+    }
+
+    [Fact]
+    public void The_age_tables_range_holds_as_often_as_it_says()
+    {
+        var random = new Random(Seed);
+        var reference = RuleBook.Current.Covering(CoveringKind.LaminatedShingle).LifeIn(Exposure.Ordinary);
+        var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
+        var held = 0;
+        for (var roof = 0; roof < Roofs; )
+        {
+            var life = law.Quantile(random.NextDouble());
+            var laid = 2026 - random.Next(1, (int)reference.High);
+            var age = 2026 - laid - random.NextDouble();
+            if (age >= life)
+            {
+                continue;
+            }
+            var left = Answer(CoveringKind.LaminatedShingle, laid, null);
+            held += life - age >= left.Low && life - age <= left.High ? 1 : 0;
+            roof++;
+        }
+        ((double)held / Roofs).ShouldBeInRange(LeastHeld, MostHeld);
+    }
+
+    private static int StageOf(StageModel model, double used, double draw)
+    {
+        double sum = 0;
+        for (var stage = 0; stage < StageModel.LastStage; stage++)
+        {
+            sum += model.Chance(stage, used);
+            if (draw < sum)
+            {
+                return stage;
+            }
+        }
+        return StageModel.LastStage;
+    }
+
+    private static YearsLeft Answer(CoveringKind kind, int laid, int? stage)
+    {
+        // Seen on the first day of 2026, so that a roof of the year before is nought to one year old.
+        var facts = new LifeFacts(
+            kind,
+            Exposure.Ordinary,
+            laid,
+            laid,
+            AgeSource.Permit,
+            1,
+            stage is null ? null : [new StageShare(stage.Value, 100)],
+            new DateOnly(2026, 1, 1)
+        );
+        return RemainingLife.Of(RuleBook.Current, facts).Stated!;
+    }
+}
