@@ -55,7 +55,9 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   const condition = book.conditions.find((other) => other.code === draft.condition) ?? null
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
-  const measure = quantity && parsed?.value != null ? { typed, value: parsed.value, how } : null
+  // What was kept before was read before: it is judged at once, without reading it again.
+  const value = typed === start.measure?.typed ? start.measure.value : parsed?.value
+  const measure = quantity && value != null ? { typed, value, how } : null
   const finding: FindingFact = { ...draft, measure }
   // The whole visit is judged again with this finding in it: verdict and urgency are the ones the report will state.
   const others = visit.facts.findings.filter((other) => other.id !== finding.id)
@@ -102,7 +104,7 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
     record.mutate([{ kind: 'finding', fact: start, deleted: true }], { onSuccess: () => navigate(back) })
 
   return (
-    <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
+    <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
       <Stack className="k-sheet" gap="4" flex="3" w="full">
         <PlaceFields draft={draft} onChange={set} />
         <ConditionPicker

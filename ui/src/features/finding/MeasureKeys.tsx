@@ -1,4 +1,4 @@
-import { Flex, Stack, Text } from '@chakra-ui/react'
+import { Box, Flex, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import type { MeasureFact, Quantity } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { MeasureInput } from '../../shared/MeasureInput'
@@ -22,12 +22,12 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
         {name}
         {unit}
       </Text>
-      <Flex gap="2" wrap="wrap">
+      <SimpleGrid columns={6} gap="2">
         {quantity.likely.map((value) => (
           <button
             key={value}
             type="button"
-            className="k-key"
+            className="k-key k-tightkey"
             data-on={value === typed || undefined}
             aria-pressed={value === typed}
             onClick={() => onTyped(value)}
@@ -35,15 +35,19 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
             {value}
           </button>
         ))}
+      </SimpleGrid>
+      <Flex gap="4" wrap="wrap" align="start">
+        <Box flex="1" minW="9rem">
+          <MeasureInput
+            label="or typed"
+            typed={typed}
+            onTyped={onTyped}
+            unit={quantity.unit}
+            hint={quantity.unit === 'count' ? '4' : '1 1/2 or 38 mm'}
+          />
+        </Box>
+        <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} />
       </Flex>
-      <MeasureInput
-        label="or typed"
-        typed={typed}
-        onTyped={onTyped}
-        unit={quantity.unit}
-        hint={quantity.unit === 'count' ? '4' : '1 1/2 or 38 mm'}
-      />
-      <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} />
     </Stack>
   )
 }

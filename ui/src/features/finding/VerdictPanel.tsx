@@ -10,7 +10,7 @@ const classes = {
 
 /** The verdict beside its limit and the limit's source, at once. */
 export function VerdictPanel({ verdict }: { verdict: Verdict | undefined }) {
-  if (!verdict) return null
+  if (!verdict) return <Box className="k-verdict">Judging …</Box>
   return (
     <Box className="k-verdict" data-outcome={verdict.outcome} role="status" aria-label="Verdict">
       <Text fontWeight="bold" fontSize="lg">

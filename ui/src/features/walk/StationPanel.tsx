@@ -93,33 +93,37 @@ function PlacePart({ place, onLooked, onExcused }: PlaceProps) {
             {words[state]}
           </Text>
         </Box>
-        <Button asChild colorPalette="verdigris" size="lg">
-          <Link
-            to={`../findings/new?station=${station.key}${slope ? `&slope=${slope.id}` : ''}`}
-            relative="path"
-            aria-label={`New finding, ${name}`}
+        <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>
+          <Button asChild colorPalette="verdigris" size="lg" flex="1">
+            <Link
+              to={`../findings/new?station=${station.key}${slope ? `&slope=${slope.id}` : ''}`}
+              relative="path"
+              aria-label={`New finding, ${name}`}
+            >
+              <Camera /> Finding
+            </Link>
+          </Button>
+          <Button
+            variant={state === 'looked' ? 'subtle' : 'outline'}
+            size="lg"
+            flex="1"
+            onClick={onLooked}
+            aria-label={`Looked, ${name}`}
+            aria-pressed={state === 'looked'}
           >
-            <Camera /> Finding
-          </Link>
-        </Button>
-        <Button
-          variant={state === 'looked' ? 'subtle' : 'outline'}
-          size="lg"
-          onClick={onLooked}
-          aria-label={`Looked, ${name}`}
-          aria-pressed={state === 'looked'}
-        >
-          <Check /> Looked
-        </Button>
-        <Button
-          variant="outline"
-          size="lg"
-          onClick={() => setExcusing(!excusing)}
-          aria-expanded={excusing}
-          aria-label={`Could not, ${name}`}
-        >
-          Could not …
-        </Button>
+            <Check /> Looked
+          </Button>
+          <Button
+            variant="outline"
+            size="lg"
+            flex="1"
+            onClick={() => setExcusing(!excusing)}
+            aria-expanded={excusing}
+            aria-label={`Could not, ${name}`}
+          >
+            Could not
+          </Button>
+        </Flex>
       </Flex>
       {excusing && (
         <Box mt="2">

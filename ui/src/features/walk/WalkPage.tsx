@@ -1,4 +1,5 @@
 import { Box, Flex, Text, useMediaQuery } from '@chakra-ui/react'
+import { useEffect } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Station } from '../../api/types'
 import { useVisitContext } from '../../shared/visitContext'
@@ -15,17 +16,22 @@ export function WalkPage() {
   const firstOpen = book.stations.find((station) => coverage.left.some((left) => left.station === station.key))
   const chosen = book.stations.find((station) => station.key === query.get('station')) ?? firstOpen ?? book.stations[0]
   const choose = (station: Station) => setQuery({ station: station.key }, { replace: true })
+  useEffect(() => {
+    if (!desk && chosen) document.getElementById(rowId(chosen))?.scrollIntoView({ block: 'start' })
+  }, [desk, chosen])
   const done = coverage.asked - coverage.left.length
   return (
     <Flex gap="4" direction={{ base: 'column', md: 'row' }} align="start">
       <Box as="nav" aria-label="Stations" w={{ base: 'full', md: '21rem' }} flex="none">
-        <Text fontWeight="bold" mb="1" role="status">
-          {coverage.left.length === 0
-            ? 'Nothing is left: every place is looked at or excused.'
-            : `${coverage.left.length} of ${coverage.asked} places left`}
-        </Text>
-        <Box h="8px" bg="bg.muted" borderRadius="sm" mb="2" aria-hidden="true">
-          <Box h="8px" bg="verdigris" borderRadius="sm" w={`${(100 * done) / coverage.asked}%`} />
+        <Box className="k-left">
+          <Text fontWeight="bold" mb="1" role="status">
+            {coverage.left.length === 0
+              ? 'Nothing is left: every place is looked at or excused.'
+              : `${coverage.left.length} of ${coverage.asked} places left`}
+          </Text>
+          <Box h="8px" bg="bg.muted" borderRadius="sm" mb="2" aria-hidden="true">
+            <Box h="8px" bg="verdigris" borderRadius="sm" w={`${(100 * done) / coverage.asked}%`} />
+          </Box>
         </Box>
         {book.stations.map((station) => (
           <Box key={station.key}>
@@ -47,6 +53,8 @@ export function WalkPage() {
   )
 }
 
+const rowId = (station: Station) => `station-${station.key}`
+
 const signs = { open: '', looked: '✓', excused: '–' } as const
 
 function StationRow({ station, current, onChoose }: { station: Station; current: boolean; onChoose: () => void }) {
@@ -58,7 +66,7 @@ function StationRow({ station, current, onChoose }: { station: Station; current:
   const found = visit.facts.findings.filter((finding) => finding.station === station.key).length
   const left = places.filter(({ state }) => state === 'open').length
   return (
-    <button type="button" className="k-stationrow" aria-current={current} onClick={onChoose}>
+    <button type="button" id={rowId(station)} className="k-stationrow" aria-current={current} onClick={onChoose}>
       <Box flex="1" minW="0">
         <Text fontWeight={current ? 'bold' : 'medium'} lineHeight="short">
           {station.name}
