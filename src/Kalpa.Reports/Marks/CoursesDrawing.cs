@@ -11,6 +11,17 @@ public sealed record CoursesDrawing(IReadOnlyList<CourseTab> Tabs, double Width,
 
     private const double WidestRow = 440;
 
+    /// <summary>Strokes across the hatched tabs, as one path: a pattern would be drawn anew for each tab when printed.</summary>
+    public string Hatching =>
+        string.Concat(
+            Tabs.Where(tab => tab.Kind == CourseKind.Hatched)
+                .Select(tab =>
+                    FormattableString.Invariant(
+                        $"M{tab.X + 1:0.##} 19 L{tab.X + tab.Width - 1:0.##} 11 M{tab.X + 1:0.##} 29 L{tab.X + tab.Width - 1:0.##} 21 "
+                    )
+                )
+        );
+
     public static CoursesDrawing Of(double? ageYears, double low, double likely, double high)
     {
         var behind = (int)Math.Round(ageYears ?? 0);

@@ -25,9 +25,6 @@ public sealed class PdfPrinter : IAsyncDisposable
         "--disable-sync",
     ];
 
-    private const string Footer =
-        "<div style=\"width:100%;font-size:8px;padding:0 15mm;color:#45525c;text-align:right\">Page <span class=\"pageNumber\"></span> of <span class=\"totalPages\"></span></div>";
-
     private readonly SemaphoreSlim queue = new(1, 1);
     private IPlaywright? playwright;
     private IBrowser? browser;
@@ -52,9 +49,6 @@ public sealed class PdfPrinter : IAsyncDisposable
                     PrintBackground = true,
                     Tagged = true,
                     Outline = true,
-                    DisplayHeaderFooter = true,
-                    HeaderTemplate = "<span></span>",
-                    FooterTemplate = Footer,
                 }
             );
         }
