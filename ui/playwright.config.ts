@@ -3,7 +3,9 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.e2e.ts',
-  timeout: 120_000,
+  timeout: 180_000,
+  // The browser core boots in a second or two; on a busy machine in more.
+  expect: { timeout: 20_000 },
   workers: 1,
   forbidOnly: true,
   globalSetup: './e2e/startServer.ts',

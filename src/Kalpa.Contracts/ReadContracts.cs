@@ -29,7 +29,9 @@ public sealed record RoofSummary(
     IReadOnlyList<WorkItem> Due
 );
 
+/// <summary>A property with everything on it; <paramref name="Today"/> is the day that judgement is made for.</summary>
 public sealed record PropertyDossier(
+    DateOnly Today,
     PropertyFact Property,
     IReadOnlyList<BuildingFact> Buildings,
     IReadOnlyList<RoofFact> Roofs,

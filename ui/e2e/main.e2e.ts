@@ -80,6 +80,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await expect(page.getByText(/not a JPEG, PNG or WebP/)).toBeVisible()
   await page.getByRole('button', { name: 'Drop broken.jpg' }).click()
   await expect(page.getByRole('img', { name: 'drip-edge.jpg' })).toBeVisible()
+  await page.getByLabel('Caption of drip-edge.jpg').fill('Lap by the rake')
   await page.getByRole('button', { name: 'Keep the finding' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 
@@ -120,6 +121,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     'Short by 1 7/8 in',
     'Torn or cracked boot collar',
     'soil pipe',
+    'Lap by the rake',
     headline,
     'Unfit as built',
     'too fragile to tread on',
@@ -145,9 +147,32 @@ test('what is changed or deleted in a finding shows at once', async ({ page }) =
   await expect(page.getByRole('link', { name: 'Remake the laps' })).toHaveCount(0)
   await page.getByRole('link', { name: 'Renew collar and cap' }).click()
   await page.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByText(/Storm collar or flue rusted or loose” was deleted/)).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toHaveCount(0)
+  // Deleting can be taken back, photos and all.
+  await page.goBack()
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByRole('button', { name: 'Take it back' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toBeVisible()
+  await expect(page.getByText(/changed in two places/)).toHaveCount(0)
+})
+
+test('a re-roof leaves what an old visit saw', async ({ page }) => {
+  await signIn(page)
+  await page.getByRole('link', { name: 'Old Schoolhouse' }).click()
+  await page.getByRole('button', { name: 'Change slope B' }).click()
+  await chooseKey(page, 'What covers it', 'It was re-roofed')
+  await page.getByLabel('Covering', { exact: true }).selectOption('slate')
+  await page.getByLabel('Re-roofed on').fill('2026-09-17')
+  await page.getByRole('button', { name: 'Keep the change' }).click()
+  await expect(page.getByText('slate – playground side')).toBeVisible()
+  // The visit of the day before still speaks of tile.
+  await page.getByRole('link', { name: 'Open' }).first().click()
+  await page.getByRole('link', { name: 'Life', exact: true }).click()
+  await expect(page.getByText('clay tile, 5:12')).toHaveCount(4)
 })
 
 test('a wrong password is refused and what was typed stays', async ({ page }) => {

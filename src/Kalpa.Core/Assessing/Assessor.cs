@@ -40,11 +40,15 @@ public static class Assessor
         );
     }
 
-    /// <summary>The covering on a slope on a day: begun by then, not yet ended, the latest laid; null when none is recorded.</summary>
+    /// <summary>
+    /// The covering on a slope on a day: begun by then and not yet ended; the one that ends first (a re-roof later in the year of the visit has
+    /// not happened yet), then the latest laid. Null when none is recorded.
+    /// </summary>
     public static CoveringFact? CoveringOn(IEnumerable<CoveringFact> coverings, Guid slopeId, DateOnly day) =>
         coverings
             .Where(c => c.SlopeId == slopeId && (c.LaidFrom is null || c.LaidFrom <= day.Year) && (c.EndedOn is null || c.EndedOn > day))
-            .OrderBy(c => c.LaidFrom ?? int.MinValue)
+            .OrderByDescending(c => c.EndedOn ?? DateOnly.MaxValue)
+            .ThenBy(c => c.LaidFrom ?? int.MinValue)
             .ThenBy(c => c.Id)
             .LastOrDefault();
 

@@ -37,7 +37,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         );
     }
 
-    public async Task<PropertyDossier?> Property(Guid id, CancellationToken cancel)
+    public async Task<PropertyDossier?> Property(Guid id, DateOnly today, CancellationToken cancel)
     {
         var row = await db.Properties.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id && !p.Deleted, cancel);
         if (row is null)
@@ -64,6 +64,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         );
         var visits = await Load<VisitRow, VisitFact>(FactKind.Visit, db.Visits.Where(v => roofIds.Contains(v.RoofId)), heads, cancel);
         return new PropertyDossier(
+            today,
             Shelves.Read<PropertyFact>(FactKind.Property, row.Payload),
             buildings,
             roofs,

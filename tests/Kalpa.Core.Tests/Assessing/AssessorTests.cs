@@ -70,6 +70,7 @@ public class AssessorTests
         var ended = old with { EndedOn = new DateOnly(2024, 5, 1) };
         var fresh = old with { Id = Guid.CreateVersion7(), LaidFrom = 2024, LaidTo = 2024 };
         Assessor.CoveringOn([ended, fresh], slope.Id, new DateOnly(2020, 6, 1)).ShouldBe(ended);
+        Assessor.CoveringOn([ended, fresh], slope.Id, new DateOnly(2024, 4, 30)).ShouldBe(ended); // earlier in the year of the re-roof
         Assessor.CoveringOn([ended, fresh], slope.Id, new DateOnly(2025, 6, 1)).ShouldBe(fresh);
         Assessor.CoveringOn([fresh], slope.Id, new DateOnly(2020, 6, 1)).ShouldBeNull();
     }

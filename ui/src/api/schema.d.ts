@@ -714,6 +714,8 @@ export interface components {
          */
         Progression: "none" | "slow" | "steady" | "fast";
         PropertyDossier: {
+            /** Format: date */
+            today: string;
             property: components["schemas"]["PropertyFact"];
             buildings: components["schemas"]["BuildingFact"][];
             roofs: components["schemas"]["RoofFact"][];

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { ApiError, api, dataOf } from '../api/client'
-import type { Fact, FactHead, FactKind } from '../api/types'
+import type { ChangeReceipt, Fact, FactHead, FactKind } from '../api/types'
 import { keys } from './queries'
 import { newId } from './uuid'
 
@@ -16,7 +16,7 @@ function deviceName() {
  * Records facts in one request. A refused fact throws with the server's own words; nothing else of the request is lost.
  * `heads` are the revisions that the changed facts were read at.
  */
-export async function recordFacts(changes: Change[], heads: FactHead[] = []): Promise<void> {
+export async function recordFacts(changes: Change[], heads: FactHead[] = []): Promise<ChangeReceipt[]> {
   const bases = new Map(heads.map((head) => [head.factId, head.revision]))
   const body = {
     changes: changes.map(({ kind, fact, deleted }) => ({
@@ -37,6 +37,7 @@ export async function recordFacts(changes: Change[], heads: FactHead[] = []): Pr
     const [problem] = refused.problems
     throw new ApiError(422, problem?.code ?? 'fact.refused', 'That was not recorded', problem?.text ?? '')
   }
+  return receipts
 }
 
 const showsFacts = new Set<string>([keys.home[0], keys.property('')[0], keys.visit('')[0]])

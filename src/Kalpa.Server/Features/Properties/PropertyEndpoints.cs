@@ -20,6 +20,7 @@ public static class PropertyEndpoints
     private static async Task<Results<Ok<PropertyDossier>, ProblemHttpResult>> Get(
         Guid id,
         DossierReader dossiers,
+        Today today,
         CancellationToken cancel
-    ) => await dossiers.Property(id, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("property");
+    ) => await dossiers.Property(id, today.Day, cancel) is { } dossier ? TypedResults.Ok(dossier) : Problems.NotFound("property");
 }

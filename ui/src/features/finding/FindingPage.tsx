@@ -1,17 +1,17 @@
-import { Box, Button, Checkbox, Field, Flex, Input, NativeSelect, Stack, Text, Textarea } from '@chakra-ui/react'
+import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import type { Condition, FindingFact, LookFact, PhotoFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
-import { Choice } from '../../shared/Choice'
+import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
 import { useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { Caution, Empty, Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
-import { evidences, extents } from '../../shared/words'
 import { ConditionPicker } from './ConditionPicker'
+import { PlaceFields, SeenFields } from './FindingFields'
 import { MeasureKeys } from './MeasureKeys'
 import { PhotoStrip } from './PhotoStrip'
 import { usePhotoUploads } from './photoUploads'
@@ -69,7 +69,7 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   const kept = visit.photos.filter((photo) => photo.findingId === draft.id && !removed.includes(photo))
 
   const save = () => {
-    const photos: Change[] = uploads.list.flatMap(({ id, blob }) =>
+    const photos: Change[] = uploads.list.flatMap(({ id, blob, caption }) =>
       blob
         ? [
             {
@@ -80,7 +80,7 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
                 findingId: draft.id,
                 slopeId: draft.slopeId,
                 sha256: blob.sha256,
-                caption: '',
+                caption,
                 takenAt: blob.takenAt ?? null,
               } satisfies PhotoFact,
             },
@@ -101,7 +101,9 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
     )
   }
   const remove = () =>
-    record.mutate([{ kind: 'finding', fact: start, deleted: true }], { onSuccess: () => navigate(back) })
+    record.mutate([{ kind: 'finding', fact: start, deleted: true }], {
+      onSuccess: ([receipt]) => navigate(back, { state: { deleted: start, revision: receipt?.revision } }),
+    })
 
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
@@ -131,6 +133,7 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
             uploads={uploads.list}
             onFiles={uploads.add}
             onDrop={uploads.remove}
+            onCaption={uploads.caption}
             onRemove={(photo) => setRemoved((old) => [...old, photo])}
           />
         </Box>
@@ -170,80 +173,11 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   )
 }
 
-type OnChange = (fields: Partial<FindingFact>) => void
-
-function PlaceFields({ draft, onChange }: { draft: FindingFact; onChange: OnChange }) {
-  const { visit, book } = useVisitContext()
-  const letters = Object.fromEntries([
-    ...visit.facts.slopes.map((slope) => [slope.id, slope.letter]),
-    ['', 'No slope'],
-  ]) as Record<string, string>
-  return (
-    <Flex gap="4" wrap="wrap" align="end">
-      <Choice
-        label="Slope"
-        value={draft.slopeId ?? ''}
-        options={letters}
-        onChange={(id) => onChange({ slopeId: id || null })}
-      />
-      <Field.Root w="13rem">
-        <Field.Label>Station</Field.Label>
-        <NativeSelect.Root>
-          <NativeSelect.Field value={draft.station} onChange={(event) => onChange({ station: event.target.value })}>
-            {book.stations.map((station) => (
-              <option key={station.key} value={station.key}>
-                {station.name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-      </Field.Root>
-    </Flex>
-  )
-}
-
-function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; canFall: boolean; onChange: OnChange }) {
-  return (
-    <Stack gap="4">
-      <Choice
-        label="Signs of water"
-        value={draft.evidence}
-        options={evidences}
-        onChange={(evidence) => onChange({ evidence })}
-      />
-      <Choice label="Extent" value={draft.extent} options={extents} onChange={(extent) => onChange({ extent })} />
-      {canFall && (
-        <Checkbox.Root
-          size="lg"
-          checked={draft.peopleBelow}
-          onCheckedChange={({ checked }) => onChange({ peopleBelow: checked === true })}
-        >
-          <Checkbox.HiddenInput />
-          <Checkbox.Control />
-          <Checkbox.Label>People pass or stand below</Checkbox.Label>
-        </Checkbox.Root>
-      )}
-      <Field.Root>
-        <Field.Label>Where on it (optional)</Field.Label>
-        <Input
-          value={draft.place}
-          onChange={(event) => onChange({ place: event.target.value })}
-          placeholder="third course above the eave"
-        />
-      </Field.Root>
-      <Field.Root>
-        <Field.Label>Note (optional)</Field.Label>
-        <Textarea value={draft.note} onChange={(event) => onChange({ note: event.target.value })} rows={2} />
-      </Field.Root>
-    </Stack>
-  )
-}
-
 type Context = ReturnType<typeof useVisitContext>
 
 function familyOf(visit: Context['visit'], book: Context['book'], slopeId: string | null) {
-  const covering = visit.facts.coverings.find((other) => (slopeId ? other.slopeId === slopeId : true) && !other.endedOn)
+  const slopes = slopeId ? [slopeId] : visit.facts.slopes.map((slope) => slope.id)
+  const [covering] = slopes.flatMap((id) => coveringOn(visit.facts.coverings, id, visit.facts.asOf) ?? [])
   return book.coverings.find((other) => other.kind === covering?.kind)?.family ?? null
 }
 

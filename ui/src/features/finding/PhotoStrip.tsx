@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Progress, SimpleGrid, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Input, Progress, SimpleGrid, Text } from '@chakra-ui/react'
 import { Camera } from 'lucide-react'
 import { useRef } from 'react'
 import type { PhotoFact } from '../../api/types'
@@ -11,10 +11,11 @@ type Props = {
   uploads: Upload[]
   onFiles: (files: File[]) => void
   onDrop: (uploadId: string) => void
+  onCaption: (uploadId: string, words: string) => void
   onRemove: (photo: PhotoFact) => void
 }
 
-export function PhotoStrip({ kept, uploads, onFiles, onDrop, onRemove }: Props) {
+export function PhotoStrip({ kept, uploads, onFiles, onDrop, onCaption, onRemove }: Props) {
   const input = useRef<HTMLInputElement>(null)
   return (
     <Box>
@@ -48,14 +49,27 @@ export function PhotoStrip({ kept, uploads, onFiles, onDrop, onRemove }: Props) 
           </Box>
         ))}
         {uploads.map((upload) => (
-          <UploadPart key={upload.id} upload={upload} onDrop={() => onDrop(upload.id)} />
+          <UploadPart
+            key={upload.id}
+            upload={upload}
+            onDrop={() => onDrop(upload.id)}
+            onCaption={(words) => onCaption(upload.id, words)}
+          />
         ))}
       </SimpleGrid>
     </Box>
   )
 }
 
-function UploadPart({ upload, onDrop }: { upload: Upload; onDrop: () => void }) {
+function UploadPart({
+  upload,
+  onDrop,
+  onCaption,
+}: {
+  upload: Upload
+  onDrop: () => void
+  onCaption: (words: string) => void
+}) {
   return (
     <Box>
       {upload.blob && <img className="k-thumb" src={thumbOf(upload.blob.sha256)} alt={upload.name} />}
@@ -66,6 +80,16 @@ function UploadPart({ upload, onDrop }: { upload: Upload; onDrop: () => void }) 
             <Progress.Range />
           </Progress.Track>
         </Progress.Root>
+      )}
+      {upload.blob && (
+        <Input
+          size="sm"
+          mt="1"
+          aria-label={`Caption of ${upload.name}`}
+          placeholder="Caption (optional)"
+          value={upload.caption}
+          onChange={(event) => onCaption(event.target.value)}
+        />
       )}
       <Flex justify="space-between" align="center" gap="1">
         <Text fontSize="sm" truncate>

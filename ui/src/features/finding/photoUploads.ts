@@ -3,7 +3,7 @@ import { sendBytes } from '../../api/client'
 import type { BlobAnswer } from '../../api/types'
 import { newId } from '../../shared/uuid'
 
-export type Upload = { id: string; name: string; share: number; blob?: BlobAnswer; error?: unknown }
+export type Upload = { id: string; name: string; share: number; caption: string; blob?: BlobAnswer; error?: unknown }
 
 const uploads = { atOnce: 3 } as const
 
@@ -23,7 +23,7 @@ export function usePhotoUploads() {
     const jobs = files.map((file) => ({ file, id: newId() }))
     const change = (id: string, fields: Partial<Upload>) =>
       setList((old) => old.map((upload) => (upload.id === id ? { ...upload, ...fields } : upload)))
-    setList((old) => [...old, ...jobs.map(({ file, id }) => ({ id, name: file.name, share: 0 }))])
+    setList((old) => [...old, ...jobs.map(({ file, id }) => ({ id, name: file.name, share: 0, caption: '' }))])
     await inTurns(jobs, uploads.atOnce, async ({ file, id }) => {
       try {
         const blob = await sendBytes<BlobAnswer>('/api/photos', file, (share) => change(id, { share }))
@@ -34,5 +34,8 @@ export function usePhotoUploads() {
     })
   }, [])
   const remove = useCallback((id: string) => setList((old) => old.filter((upload) => upload.id !== id)), [])
-  return { list, add, remove, busy: list.some((upload) => !upload.blob && !upload.error) }
+  const caption = useCallback((id: string, words: string) => {
+    setList((old) => old.map((upload) => (upload.id === id ? { ...upload, caption: words } : upload)))
+  }, [])
+  return { list, add, remove, caption, busy: list.some((upload) => !upload.blob && !upload.error) }
 }

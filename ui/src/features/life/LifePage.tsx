@@ -2,6 +2,7 @@ import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { LifeFacts, SlopeAssessment, VisitDossier } from '../../api/types'
 import { useCore } from '../../core/useCore'
+import { coveringOn } from '../../shared/covering'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { Empty } from '../../shared/States'
@@ -119,7 +120,7 @@ function Horizon({ slope, visit, years }: { slope: SlopeAssessment; visit: Visit
 /** The same facts that the assessment judged the slope by, with the years asked. */
 function lifeFacts(slope: SlopeAssessment, visit: VisitDossier, years: number): LifeFacts | undefined {
   const { life } = slope
-  const covering = visit.facts.coverings.find((other) => other.slopeId === slope.slopeId && !other.endedOn)
+  const covering = coveringOn(visit.facts.coverings, slope.slopeId, visit.facts.asOf)
   if (!life || !covering) return undefined
   return {
     kind: covering.kind,

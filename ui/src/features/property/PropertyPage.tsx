@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { useParams } from 'react-router'
-import type { CoveringFact, PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
+import type { PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
@@ -77,18 +77,10 @@ function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: Prope
   )
 }
 
-const today = () => new Date().toISOString().slice(0, 10)
-
-export const coveringNow = (coverings: CoveringFact[], slopeId: string) =>
-  coverings
-    .filter((covering) => covering.slopeId === slopeId && !covering.endedOn)
-    .sort((a, b) => (a.laidFrom ?? 0) - (b.laidFrom ?? 0))
-    .at(-1)
-
 function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: PropertyDossier; onEdit: () => void }) {
   const judged = useCore('assess', {
     exposure: dossier.property.exposure,
-    asOf: today(),
+    asOf: dossier.today,
     slopes: [slope],
     coverings: dossier.coverings.filter((covering) => covering.slopeId === slope.id),
     looks: [],

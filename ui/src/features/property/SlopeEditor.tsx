@@ -2,22 +2,22 @@ import { Box, Button, Field, Flex, Heading, Input, NativeSelect, SimpleGrid, Sta
 import { type FormEvent, useState } from 'react'
 import type { CoveringFact, PropertyDossier, SlopeFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
 import { MeasureInput, useParsed } from '../../shared/MeasureInput'
 import { useBook } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
-import { coveringNow } from './PropertyPage'
-import { formOf, type SlopeForm, yearOf, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, type SlopeForm, yearProblem } from './slopeForm'
 
 type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
 
 /** One slope and what covers it. Lengths and pitch stay as typed; the core says how it read them. */
 export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
-  const covering = slope ? coveringNow(dossier.coverings, slope.id) : undefined
+  const covering = slope ? coveringOn(dossier.coverings, slope.id, dossier.today) : undefined
   const used = dossier.slopes.filter((other) => other.roofId === roofId).map((other) => other.letter)
-  const [form, setForm] = useState(() => formOf(slope, covering, used))
+  const [form, setForm] = useState(() => formOf(slope, covering, used, dossier.today))
   const record = useRecord(dossier.heads)
   const set =
     <K extends keyof SlopeForm>(name: K) =>
@@ -43,20 +43,9 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
       eaveLength: eave?.value != null ? { typed: form.eave, inches: eave.value } : null,
       planRun: run?.value != null ? { typed: form.run, inches: run.value } : null,
     }
-    const laidFrom = yearOf(form.laidFrom)
-    const covers: CoveringFact = {
-      id: covering?.id ?? newId(),
-      slopeId: fact.id,
-      kind: form.kind,
-      laidFrom,
-      laidTo: laidFrom === null ? null : (yearOf(form.laidTo) ?? laidFrom),
-      ageSource: laidFrom === null ? 'unknown' : form.ageSource,
-      layers: Number(form.layers) || 1,
-      endedOn: null,
-    }
     const changes: Change[] = [
       { kind: 'slope', fact },
-      { kind: 'covering', fact: covers },
+      ...coveringsOf(form, fact.id, covering, newId).map((said): Change => ({ kind: 'covering', fact: said })),
     ]
     record.mutate(changes, { onSuccess: onClose })
   }
@@ -97,6 +86,14 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
         </SimpleGrid>
         <Choice label="Falls to the" value={form.facing} options={facings} onChange={set('facing')} />
         <Choice label="What lies under it" value={form.beneath} options={beneaths} onChange={set('beneath')} />
+        {covering && (
+          <Choice
+            label="What covers it"
+            value={form.change}
+            options={{ correct: 'Put the record right', reroof: 'It was re-roofed' }}
+            onChange={set('change')}
+          />
+        )}
         <CoveringFields form={form} set={set} />
         {record.isError && <Trouble error={record.error} />}
         <Flex gap="3">
@@ -125,18 +122,24 @@ function CoveringFields({ form, set }: { form: SlopeForm; set: Setter }) {
       <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
         <Pick label="Covering" value={form.kind} options={kinds} onChange={set('kind')} />
         <Plain label="Layers" value={form.layers} onChange={set('layers')} />
-        <Plain
-          label="Laid in, or from (year)"
-          value={form.laidFrom}
-          onChange={set('laidFrom')}
-          problem={yearProblem(form.laidFrom)}
-        />
-        <Plain
-          label="Laid to, when unsure (year)"
-          value={form.laidTo}
-          onChange={set('laidTo')}
-          problem={yearProblem(form.laidTo)}
-        />
+        {form.change === 'reroof' ? (
+          <Plain label="Re-roofed on" type="date" value={form.reroofedOn} onChange={set('reroofedOn')} />
+        ) : (
+          <>
+            <Plain
+              label="Laid in, or from (year)"
+              value={form.laidFrom}
+              onChange={set('laidFrom')}
+              problem={yearProblem(form.laidFrom)}
+            />
+            <Plain
+              label="Laid to, when unsure (year)"
+              value={form.laidTo}
+              onChange={set('laidTo')}
+              problem={yearProblem(form.laidTo)}
+            />
+          </>
+        )}
         <Pick label="The year comes from" value={form.ageSource} options={ageSources} onChange={set('ageSource')} />
       </SimpleGrid>
     </Box>
@@ -148,7 +151,9 @@ function Plain({
   value,
   onChange,
   problem,
+  type = 'text',
 }: {
+  type?: string
   label: string
   value: string
   onChange: (value: string) => void
@@ -157,7 +162,7 @@ function Plain({
   return (
     <Field.Root invalid={Boolean(problem)}>
       <Field.Label>{label}</Field.Label>
-      <Input value={value} onChange={(event) => onChange(event.target.value)} autoComplete="off" />
+      <Input value={value} onChange={(event) => onChange(event.target.value)} autoComplete="off" type={type} />
       {problem && <Field.ErrorText>{problem}</Field.ErrorText>}
     </Field.Root>
   )

@@ -18,7 +18,7 @@ export function VisitList({ roof, dossier, inspector, canVisit }: Props) {
     const visit: VisitFact = {
       id: newId(),
       roofId: roof.id,
-      on: new Date().toISOString().slice(0, 10),
+      on: dossier.today,
       inspector,
       purpose: purpose.trim(),
       weather: '',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { formOf, nextLetter, yearOf, yearProblem } from './slopeForm'
+import type { CoveringFact } from '../../api/types'
+import { coveringsOf, formOf, nextLetter, yearOf, yearProblem } from './slopeForm'
 
 describe('letters of slopes', () => {
   it.each([
@@ -26,5 +27,34 @@ describe('a year', () => {
 })
 
 it('a new slope takes the next letter and keeps nothing of another', () => {
-  expect(formOf(null, undefined, ['A'])).toMatchObject({ letter: 'B', pitch: '', laidFrom: '', layers: '1' })
+  expect(formOf(null, undefined, ['A'], '2026-09-18')).toMatchObject({
+    letter: 'B',
+    pitch: '',
+    laidFrom: '',
+    layers: '1',
+  })
+})
+
+describe('what the form says of the covering', () => {
+  const old: CoveringFact = {
+    id: 'old',
+    slopeId: 's',
+    kind: 'threeTabShingle',
+    laidFrom: 1998,
+    laidTo: 1998,
+    ageSource: 'permit',
+    layers: 1,
+    endedOn: null,
+  }
+  const form = { ...formOf(null, old, [], '2026-09-18'), kind: 'laminatedShingle' as const }
+
+  it('put right, is the same covering', () => {
+    expect(coveringsOf(form, 's', old, () => 'new')).toEqual([{ ...old, kind: 'laminatedShingle' }])
+  })
+
+  it('after a re-roof, ends the old one and lays a new one, so that old visits keep what they saw', () => {
+    const [ended, laid] = coveringsOf({ ...form, change: 'reroof', reroofedOn: '2024-05-01' }, 's', old, () => 'new')
+    expect(ended).toEqual({ ...old, endedOn: '2024-05-01' })
+    expect(laid).toMatchObject({ id: 'new', kind: 'laminatedShingle', laidFrom: 2024, laidTo: 2024, endedOn: null })
+  })
 })

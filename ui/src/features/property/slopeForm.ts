@@ -15,6 +15,9 @@ export type SlopeForm = {
   laidTo: string
   ageSource: CoveringFact['ageSource']
   layers: string
+  /** Whether the covering's record is put right, or a new covering was laid: then old visits keep the old one. */
+  change: 'correct' | 'reroof'
+  reroofedOn: string
 }
 
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'
@@ -27,7 +30,12 @@ export function nextLetter(used: string[]): string {
   return [...singles, ...doubles].find((letter) => !taken.has(letter)) ?? 'ZZZ'
 }
 
-export function formOf(slope: SlopeFact | null, covering: CoveringFact | undefined, used: string[]): SlopeForm {
+export function formOf(
+  slope: SlopeFact | null,
+  covering: CoveringFact | undefined,
+  used: string[],
+  today: string,
+): SlopeForm {
   return {
     letter: slope?.letter ?? nextLetter(used),
     name: slope?.name ?? '',
@@ -42,6 +50,8 @@ export function formOf(slope: SlopeFact | null, covering: CoveringFact | undefin
     laidTo: covering?.laidTo?.toString() ?? '',
     ageSource: covering?.ageSource ?? 'unknown',
     layers: covering?.layers.toString() ?? '1',
+    change: 'correct',
+    reroofedOn: today,
   }
 }
 
@@ -50,4 +60,29 @@ export const yearOf = (typed: string): number | null => (/^\d{4}$/.test(typed.tr
 /** A year that is typed but is no year: said beside the field before anything is sent. */
 export function yearProblem(typed: string): string | null {
   return typed.trim() === '' || yearOf(typed) !== null ? null : 'Type a year of four digits, or leave it empty.'
+}
+
+/** The covering facts that the form says: one put right, or the old one ended and a new one laid. */
+export function coveringsOf(
+  form: SlopeForm,
+  slopeId: string,
+  old: CoveringFact | undefined,
+  newId: () => string,
+): CoveringFact[] {
+  const laidFrom = yearOf(form.laidFrom)
+  const said: Omit<CoveringFact, 'id'> = {
+    slopeId,
+    kind: form.kind,
+    laidFrom,
+    laidTo: laidFrom === null ? null : (yearOf(form.laidTo) ?? laidFrom),
+    ageSource: laidFrom === null ? 'unknown' : form.ageSource,
+    layers: Number(form.layers) || 1,
+    endedOn: null,
+  }
+  if (!old || form.change === 'correct') return [{ ...said, id: old?.id ?? newId(), endedOn: old?.endedOn ?? null }]
+  const year = Number(form.reroofedOn.slice(0, 4))
+  return [
+    { ...old, endedOn: form.reroofedOn },
+    { ...said, id: newId(), laidFrom: year, laidTo: year, ageSource: form.ageSource },
+  ]
 }

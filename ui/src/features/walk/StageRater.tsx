@@ -1,6 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { SlopeFact, StageFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -15,7 +16,7 @@ export function StageRater({ slope }: { slope: SlopeFact }) {
   const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)
   const fact = visit.facts.stages.find((stage) => stage.slopeId === slope.id)
-  const covering = visit.facts.coverings.find((other) => other.slopeId === slope.id && !other.endedOn)
+  const covering = coveringOn(visit.facts.coverings, slope.id, visit.facts.asOf)
   const looks = book.coverings.find((other) => other.kind === covering?.kind)?.stageLooks
   if (!looks) return <Text color="faint">Record what covers slope {slope.letter} to rate it.</Text>
   const saying = fact ? sayingOf(fact.shares) : null

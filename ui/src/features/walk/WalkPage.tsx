@@ -5,6 +5,7 @@ import type { Station } from '../../api/types'
 import { useVisitContext } from '../../shared/visitContext'
 import { lookAt, placesOf, stateOf } from './looks'
 import { StationPanel } from './StationPanel'
+import { UndoDelete } from './UndoDelete'
 
 /** The visit in walking order: what is left on which slope, always in sight. The order is suggested, never forced. */
 export function WalkPage() {
@@ -21,35 +22,38 @@ export function WalkPage() {
   }, [desk, chosen])
   const done = coverage.asked - coverage.left.length
   return (
-    <Flex gap="4" direction={{ base: 'column', md: 'row' }} align="start">
-      <Box as="nav" aria-label="Stations" w={{ base: 'full', md: '21rem' }} flex="none">
-        <Box className="k-left">
-          <Text fontWeight="bold" mb="1" role="status">
-            {coverage.left.length === 0
-              ? 'Nothing is left: every place is looked at or excused.'
-              : `${coverage.left.length} of ${coverage.asked} places left`}
-          </Text>
-          <Box h="8px" bg="bg.muted" borderRadius="sm" mb="2" aria-hidden="true">
-            <Box h="8px" bg="verdigris" borderRadius="sm" w={`${(100 * done) / coverage.asked}%`} />
+    <>
+      <UndoDelete />
+      <Flex gap="4" direction={{ base: 'column', md: 'row' }} align="start">
+        <Box as="nav" aria-label="Stations" w={{ base: 'full', md: '21rem' }} flex="none">
+          <Box className="k-left">
+            <Text fontWeight="bold" mb="1" role="status">
+              {coverage.left.length === 0
+                ? 'Nothing is left: every place is looked at or excused.'
+                : `${coverage.left.length} of ${coverage.asked} places left`}
+            </Text>
+            <Box h="8px" bg="bg.muted" borderRadius="sm" mb="2" aria-hidden="true">
+              <Box h="8px" bg="verdigris" borderRadius="sm" w={`${(100 * done) / coverage.asked}%`} />
+            </Box>
           </Box>
+          {book.stations.map((station) => (
+            <Box key={station.key}>
+              <StationRow station={station} current={station.key === chosen?.key} onChoose={() => choose(station)} />
+              {!desk && station.key === chosen?.key && (
+                <Box pb="3">
+                  <StationPanel key={station.key} station={station} />
+                </Box>
+              )}
+            </Box>
+          ))}
         </Box>
-        {book.stations.map((station) => (
-          <Box key={station.key}>
-            <StationRow station={station} current={station.key === chosen?.key} onChoose={() => choose(station)} />
-            {!desk && station.key === chosen?.key && (
-              <Box pb="3">
-                <StationPanel key={station.key} station={station} />
-              </Box>
-            )}
+        {desk && chosen && (
+          <Box flex="1" minW="0" w="full">
+            <StationPanel key={chosen.key} station={chosen} />
           </Box>
-        ))}
-      </Box>
-      {desk && chosen && (
-        <Box flex="1" minW="0" w="full">
-          <StationPanel key={chosen.key} station={chosen} />
-        </Box>
-      )}
-    </Flex>
+        )}
+      </Flex>
+    </>
   )
 }
 
