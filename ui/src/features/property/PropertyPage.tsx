@@ -26,7 +26,7 @@ export function PropertyPage({ inspector }: { inspector: string }) {
           {data.property.name}
         </Heading>
         <Text color="faint">
-          {data.property.address} · for {data.property.owner || 'owner not recorded'}
+          {[data.property.address, data.property.owner && `for ${data.property.owner}`].filter(Boolean).join(' · ')}
         </Text>
       </Box>
       {data.roofs.map((roof) => (

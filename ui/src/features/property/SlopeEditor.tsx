@@ -9,7 +9,7 @@ import { useBook } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
-import { coveringsOf, formOf, type SlopeForm, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, layersProblem, type SlopeForm, yearProblem } from './slopeForm'
 
 type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
 
@@ -26,7 +26,11 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const pitch = useParsed(form.pitch, 'pitch')
   const eave = useParsed(form.eave, 'length', 'foot')
   const run = useParsed(form.run, 'length', 'foot')
-  const unread = [eave, run].some((length) => length?.problem) || yearProblem(form.laidFrom) || yearProblem(form.laidTo)
+  const unread =
+    [eave, run].some((length) => length?.problem) ||
+    yearProblem(form.laidFrom) ||
+    yearProblem(form.laidTo) ||
+    layersProblem(form.layers)
   const ready = pitch?.value != null && !unread
 
   const submit = (event: FormEvent) => {
@@ -121,7 +125,7 @@ function CoveringFields({ form, set }: { form: SlopeForm; set: Setter }) {
     <Box>
       <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
         <Pick label="Covering" value={form.kind} options={kinds} onChange={set('kind')} />
-        <Plain label="Layers" value={form.layers} onChange={set('layers')} />
+        <Plain label="Layers" value={form.layers} onChange={set('layers')} problem={layersProblem(form.layers)} />
         {form.change === 'reroof' ? (
           <Plain label="Re-roofed on" type="date" value={form.reroofedOn} onChange={set('reroofedOn')} />
         ) : (

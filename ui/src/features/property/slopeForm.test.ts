@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { CoveringFact } from '../../api/types'
-import { coveringsOf, formOf, nextLetter, yearOf, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, layersProblem, nextLetter, yearOf, yearProblem } from './slopeForm'
 
 describe('letters of slopes', () => {
   it.each([
@@ -34,6 +34,15 @@ it('a new slope takes the next letter and keeps nothing of another', () => {
     layers: '1',
   })
 })
+
+it.each([
+  ['1', false],
+  [' 3 ', false],
+  ['two', true],
+  ['', true],
+  ['0', true],
+  ['6', true],
+])('layers typed as %j are a problem: %s', (typed, problem) => expect(layersProblem(typed) !== null).toBe(problem))
 
 describe('what the form says of the covering', () => {
   const old: CoveringFact = {

@@ -62,6 +62,11 @@ export function yearProblem(typed: string): string | null {
   return typed.trim() === '' || yearOf(typed) !== null ? null : 'Type a year of four digits, or leave it empty.'
 }
 
+/** Layers are counted from 1 to 5. */
+export function layersProblem(typed: string): string | null {
+  return /^\s*[1-5]\s*$/.test(typed) ? null : 'Count the layers: 1 to 5.'
+}
+
 /** The covering facts that the form says: one put right, or the old one ended and a new one laid. */
 export function coveringsOf(
   form: SlopeForm,
@@ -76,7 +81,7 @@ export function coveringsOf(
     laidFrom,
     laidTo: laidFrom === null ? null : (yearOf(form.laidTo) ?? laidFrom),
     ageSource: laidFrom === null ? 'unknown' : form.ageSource,
-    layers: Number(form.layers) || 1,
+    layers: Number(form.layers),
     endedOn: null,
   }
   if (!old || form.change === 'correct') return [{ ...said, id: old?.id ?? newId(), endedOn: old?.endedOn ?? null }]
