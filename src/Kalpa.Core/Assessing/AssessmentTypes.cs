@@ -37,6 +37,7 @@ public sealed record Assessment(
 public sealed record SlopeAssessment(
     Guid SlopeId,
     string Letter,
+    Facing Facing,
     string PitchText,
     double PitchDegrees,
     string? CoveringText,

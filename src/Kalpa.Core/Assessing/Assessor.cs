@@ -59,6 +59,7 @@ public static class Assessor
         return new SlopeAssessment(
             slope.Id,
             slope.Letter,
+            slope.Facing,
             pitch.ToTradeText(),
             Math.Round(pitch.Degrees, 1),
             covering is null ? null : book.Covering(covering.Kind).Name,

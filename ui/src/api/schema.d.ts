@@ -811,6 +811,7 @@ export interface components {
             /** Format: uuid */
             slopeId: string;
             letter: string;
+            facing: components["schemas"]["Facing"];
             pitchText: string;
             /** Format: double */
             pitchDegrees: number;

@@ -6,9 +6,5 @@ export type VisitContext = { visit: VisitDossier; assessment: Assessment; book: 
 
 export const useVisitContext = () => useOutletContext<VisitContext>()
 
-export function slopeOf(visit: VisitDossier, id: string | null | undefined) {
-  return visit.facts.slopes.find((slope) => slope.id === id)
-}
-
 export const thumbOf = (sha256: string) => `/api/photos/${sha256}/thumb`
 export const screenOf = (sha256: string) => `/api/photos/${sha256}/screen`

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { RoofSummary, SlopeAssessment } from '../../api/types'
 import { Courses } from '../../shared/marks/Courses'
 import { NailMarks } from '../../shared/marks/NailMarks'
+import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useHome } from '../../shared/queries'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { dayText } from '../../shared/words'
@@ -115,9 +116,7 @@ function SlopeLine({ slope }: { slope: SlopeAssessment }) {
   const unfit = slope.fitness?.state === 'unfit'
   return (
     <Flex align="center" gap="3">
-      <Text fontWeight="bold" fontSize="lg" w="1.6rem" flex="none">
-        {slope.letter}
-      </Text>
+      <PlanLetter letter={slope.letter} facing={slope.facing} />
       <Box flex="1" minW="0">
         {unfit ? (
           <Text className="k-unfit">Unfit as built: below its least slope</Text>

@@ -6,7 +6,7 @@ import { coveringOn } from '../../shared/covering'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { Empty } from '../../shared/States'
-import { slopeOf, useVisitContext } from '../../shared/visitContext'
+import { useVisitContext } from '../../shared/visitContext'
 import { percentText } from '../../shared/words'
 
 const schools = { combined: 'Age and look combined', whatIsSeen: 'By what is seen', ageTable: 'By age table' } as const
@@ -50,12 +50,11 @@ export function LifePage() {
 }
 
 function SlopeLife({ slope, visit, years }: { slope: SlopeAssessment; visit: VisitDossier; years: number }) {
-  const fact = slopeOf(visit, slope.slopeId)
   const { life, fitness } = slope
   return (
     <Box as="section" className="k-sheet">
       <Flex gap="3" align="center" wrap="wrap">
-        {fact && <PlanLetter letter={slope.letter} facing={fact.facing} />}
+        <PlanLetter letter={slope.letter} facing={slope.facing} />
         <Heading as="h2" size="lg" flex="1" minW="12rem">
           {fitness?.state === 'unfit' ? (
             <span className="k-unfit">Unfit as built</span>
