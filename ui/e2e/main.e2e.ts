@@ -95,6 +95,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await chooseKey(page, 'Signs of water', 'Stained')
   await page.getByLabel('Where on it').fill('soil pipe')
   await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
 
   // Life and work follow from the facts.
   await page.getByRole('link', { name: 'Life', exact: true }).click()

@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { launchOptions } from './chromium.mjs'
 
 const [address, folder] = process.argv.slice(2)
 mkdirSync(folder, { recursive: true })
@@ -9,18 +10,7 @@ const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 const SETTLED_MS = 1500
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await chromium.launch(launchOptions)
 
 async function shoot(name, viewport, { theme = 'light', path, prepare, signIn = true }) {
   const context = await browser.newContext({ viewport })

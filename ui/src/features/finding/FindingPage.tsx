@@ -68,6 +68,10 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
   const kept = visit.photos.filter((photo) => photo.findingId === draft.id && !removed.includes(photo))
 
+  // Who has walked on to another screen while it was being kept is not fetched back from there.
+  const [address] = useState(() => window.location.pathname)
+  const stillHere = () => window.location.pathname === address
+
   const save = () => {
     const photos: Change[] = uploads.list.flatMap(({ id, blob, caption }) =>
       blob
@@ -96,13 +100,14 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
         ...lookedHere(visit.facts.looks, finding, book.stations),
       ],
       {
-        onSuccess: () => navigate(back),
+        onSuccess: () => stillHere() && navigate(back),
       },
     )
   }
   const remove = () =>
     record.mutate([{ kind: 'finding', fact: start, deleted: true }], {
-      onSuccess: ([receipt]) => navigate(back, { state: { deleted: start, revision: receipt?.revision } }),
+      onSuccess: ([receipt]) =>
+        stillHere() && navigate(back, { state: { deleted: start, revision: receipt?.revision } }),
     })
 
   return (
