@@ -57,8 +57,10 @@ internal static class ReportBench
             new BuildingFact(Guid.Empty, Guid.Empty, "House"),
             new RoofFact(Guid.Empty, Guid.Empty, "Roof"),
             new VisitFact(Guid.Empty, Guid.Empty, facts.AsOf, "Bench", ""),
-            facts,
-            photos,
+            facts with
+            {
+                Records = VisitRecords.None with { Photos = photos },
+            },
             [],
             Assessor.Assess(facts, RuleBook.Current)
         );

@@ -45,24 +45,37 @@ internal sealed class DemoFacts(string place)
     public void Covering(string letter, CoveringKind kind, int from, int to, AgeSource source, int layers = 1) =>
         Add(FactKind.Covering, new CoveringFact(Id($"covering-{letter}"), Id(letter), kind, from, to, source, layers));
 
-    public DemoVisit Visit(string name, DateOnly on, string inspector, string purpose, string weather)
+    public DemoVisit Visit(
+        string name,
+        DateOnly on,
+        string inspector,
+        string purpose,
+        string weather,
+        string walk,
+        Commission? commission = null,
+        bool finished = true
+    )
     {
-        Add(FactKind.Visit, new VisitFact(Id(name), roofId, on, inspector, purpose, weather));
-        return new DemoVisit(this, name, Id(name), on);
+        var at = new DateTimeOffset(on.ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero);
+        Add(FactKind.Visit, new VisitFact(Id(name), roofId, on, inspector, purpose, weather, commission, walk, finished ? at : null));
+        return new DemoVisit(this, name, Id(name), on, walk);
     }
 
     public void Add(FactKind kind, IFact fact) => Facts.Add((kind, fact));
 }
 
-internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, DateOnly on)
+internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, DateOnly on, string walk)
 {
     private int findings;
     private int photos;
 
-    /// <summary>Every station of every slope looked at, but for those excused later or left out here.</summary>
+    public Guid VisitId => visitId;
+
+    /// <summary>Every station of the walk looked at on every slope, but for those excused later or left out here.</summary>
     public void LookAtAll(IReadOnlyList<string> letters, params string[] leftOut)
     {
-        foreach (var station in RuleBook.Current.Stations)
+        var book = RuleBook.Current;
+        foreach (var station in book.FindWalk(walk)!.Stations.Select(key => book.FindStation(key)!))
         {
             foreach (var letter in station.PerSlope ? letters : [""])
             {
@@ -89,24 +102,60 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         Extent extent = Extent.OnePlace,
         string? measure = null,
         bool peopleBelow = false,
-        string note = ""
+        string note = "",
+        FindingOutcome outcome = FindingOutcome.Mend,
+        SuspectedCause? cause = null
     )
     {
         var id = facts.Id($"{name}/finding-{++findings}");
         var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);
         facts.Add(
             FactKind.Finding,
-            new FindingFact(id, visitId, slope, station, condition, at, evidence, extent, Measure(condition, measure), peopleBelow, note)
+            new FindingFact(
+                id,
+                visitId,
+                slope,
+                station,
+                condition,
+                at,
+                evidence,
+                extent,
+                Measure(condition, measure),
+                peopleBelow,
+                note,
+                outcome,
+                cause
+            )
         );
         return id;
     }
 
-    public void Photo(string file, string caption, Guid? findingId, string? letter, int minutes)
+    public void Answer(string question, params string[] chosen) =>
+        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, chosen));
+
+    public void Typed(string question, string typed) =>
+        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, [], typed));
+
+    public void Footing(string letter, string state) =>
+        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/footing-{letter}"), visitId, "footing", facts.Id(letter), [state]));
+
+    public void Photo(
+        string file,
+        string caption,
+        Guid? findingId,
+        string? letter,
+        int minutes,
+        PhotoRole role = PhotoRole.Seen,
+        string? station = null,
+        bool writeUp = false
+    )
     {
         var id = facts.Id($"{name}/photo-{++photos}");
         var slope = letter is null ? (Guid?)null : facts.Id(letter);
         var taken = new DateTimeOffset(on.ToDateTime(new TimeOnly(9, 30)).AddMinutes(minutes), TimeSpan.Zero);
-        facts.Photos.Add(new DemoPhoto(file, sha256 => new PhotoFact(id, visitId, findingId, slope, sha256, caption, taken)));
+        facts.Photos.Add(
+            new DemoPhoto(file, sha256 => new PhotoFact(id, visitId, findingId, slope, sha256, caption, taken, station, role, writeUp))
+        );
     }
 
     private void Look(string station, string letter, LookState state, LookHow? how, ExcuseReason? excuse, string note)

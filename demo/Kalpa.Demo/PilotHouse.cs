@@ -7,6 +7,8 @@ internal static class PilotHouse
 {
     private static readonly string[] Letters = ["A", "B", "C", "D", "E"];
 
+    private static readonly Commission Asked = new(CommissionPurpose.Condition, "the Harrowgate-Lund family", new DateOnly(2026, 10, 1));
+
     public static DemoFacts Facts()
     {
         var facts = new DemoFacts("pilot-house");
@@ -21,8 +23,20 @@ internal static class PilotHouse
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);
         }
         facts.Covering("E", CoveringKind.LaminatedShingle, 2018, 2018, AgeSource.Owner);
-        Visit2019(facts.Visit("2019", new DateOnly(2019, 5, 14), "Marit Quillon", "yearly look after a windy winter", "dry, light wind"));
-        Visit2026(facts.Visit("2026", new DateOnly(2026, 9, 14), "Marit Quillon", "what to repair before winter", "dry, 14 °C, overcast"));
+        Visit2019(
+            facts.Visit("2019", new DateOnly(2019, 5, 14), "Marit Quillon", "yearly look after a windy winter", "dry, light wind", "house")
+        );
+        Visit2026(
+            facts.Visit(
+                "2026",
+                new DateOnly(2026, 9, 14),
+                "Marit Quillon",
+                "what to repair before winter",
+                "dry, 57 °F, overcast",
+                "house",
+                Asked
+            )
+        );
         return facts;
     }
 
@@ -45,6 +59,12 @@ internal static class PilotHouse
         visit.Excuse("field", "C", ExcuseReason.TooSteep, "seen from the ladder and by camera");
         visit.Excuse("ridges", "E", ExcuseReason.NotThere);
         visit.Excuse("penetrations", "E", ExcuseReason.NotThere);
+        visit.Answer("leak-when", "heavy-rain");
+        visit.Answer("tried", "sealant");
+        visit.Answer("keep", "10");
+        visit.Answer("warranty", "ended");
+        visit.Answer("hazards", "wires");
+        visit.Typed("eave-height", "11'");
         visit.Stage("A", new StageShare(1, 45), new StageShare(2, 40), new StageShare(3, 15));
         visit.Stage("B", new StageShare(0, 20), new StageShare(1, 80));
         visit.Stage("C", new StageShare(1, 60), new StageShare(2, 40));

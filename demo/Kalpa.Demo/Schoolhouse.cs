@@ -25,7 +25,9 @@ internal static class Schoolhouse
                 new DateOnly(2026, 9, 16),
                 "Osric Fennimore",
                 "condition report for the trustees",
-                "dry after two days of rain"
+                "dry after two days of rain",
+                "tile",
+                new Commission(CommissionPurpose.Condition, "the Net Loft Lane trust")
             )
         );
         return facts;
@@ -33,7 +35,19 @@ internal static class Schoolhouse
 
     private static void Visit2026(DemoVisit visit)
     {
-        visit.LookAtAll(Letters, "fieldD", "ridgesD");
+        visit.LookAtAll(Letters, "fieldD", "ridgesD", "liftD");
+        visit.Excuse("lift", "D", ExcuseReason.Fragile);
+        var lifted = visit.Finding(
+            "tile-lifted",
+            "lift",
+            "A",
+            "second course, by the door",
+            WaterEvidence.NoneSeen,
+            outcome: FindingOutcome.DocumentOnly
+        );
+        visit.Photo("tile-courses.jpg", "Before lifting", lifted, "A", 20, PhotoRole.Before);
+        visit.Photo("underlayment.jpg", "What lay under it", lifted, "A", 21);
+        visit.Photo("tile-courses.jpg", "Put back", lifted, "A", 24, PhotoRole.After);
         visit.Excuse("field", "D", ExcuseReason.Fragile, "tile cracks underfoot");
         visit.Excuse("ridges", "D", ExcuseReason.Fragile);
         visit.Stage("A", new StageShare(2, 65), new StageShare(3, 35));

@@ -8,7 +8,7 @@ internal static class Scenes
     public const int Width = 1600;
     public const int Height = 1200;
 
-    private static readonly SKRect All = new(0, 0, Width, Height);
+    internal static readonly SKRect All = new(0, 0, Width, Height);
 
     public static readonly IReadOnlyDictionary<string, Action<SKCanvas, Materials, Texture>> ByFile = new Dictionary<
         string,
@@ -29,6 +29,9 @@ internal static class Scenes
         ["underlayment.jpg"] = Underlayment,
         ["tile-courses.jpg"] = (_, m, _) => m.Tiles(All, 150, 205),
         ["tile-cracked.jpg"] = CrackedTile,
+        ["seam-open.jpg"] = MembraneScenes.OpenSeam,
+        ["ponding.jpg"] = MembraneScenes.Ponding,
+        ["pitch-pan.jpg"] = MembraneScenes.PitchPan,
     };
 
     private static void Worn(SKCanvas canvas, Materials m, Texture t)

@@ -3,8 +3,10 @@ using System.Text.Json.Serialization.Metadata;
 using Kalpa.Core;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -16,7 +18,8 @@ public sealed record ComputeResult(string? Json, ComputeProblem? Problem);
 /// <summary>The core behind one call, the same from the command line, over HTTP and in the browser: JSON in, JSON out.</summary>
 public static class Compute
 {
-    public static IReadOnlyList<string> Methods { get; } = ["assess", "verdict", "life", "urgency", "parse-measure"];
+    public static IReadOnlyList<string> Methods { get; } =
+    ["assess", "verdict", "life", "urgency", "parse-measure", "interval", "ladder", "going", "picks"];
 
     public static ComputeResult Run(string method, string json, RuleBook book) =>
         method switch
@@ -26,6 +29,10 @@ public static class Compute
             "life" => Answer(json, KalpaJson.Default.LifeFacts, KalpaJson.Default.LifeAnswer, facts => Life(facts, book)),
             "urgency" => Answer(json, KalpaJson.Default.UrgencyFacts, KalpaJson.Default.UrgencyAnswer, facts => Urgency(facts, book)),
             "parse-measure" => Answer(json, KalpaJson.Default.ParseMeasureRequest, KalpaJson.Default.ParsedMeasure, Parse),
+            "interval" => Answer(json, KalpaJson.Default.IntervalRequest, KalpaJson.Default.Share, Interval),
+            "ladder" => Answer(json, KalpaJson.Default.LadderRequest, KalpaJson.Default.LadderAnswer, Ladder),
+            "going" => Answer(json, KalpaJson.Default.GoingRequest, KalpaJson.Default.GoingAnswer, request => Going(request)),
+            "picks" => Answer(json, KalpaJson.Default.PicksRequest, KalpaJson.Default.PicksAnswer, Picks),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
 
@@ -42,6 +49,24 @@ public static class Compute
 
     private static Outcome<UrgencyAnswer> Urgency(UrgencyFacts facts, RuleBook book) =>
         book.FindCondition(facts.Condition) is { } condition ? Urgencies.Of(book, condition, facts) : UnknownCondition(facts.Condition);
+
+    private static Outcome<Share> Interval(IntervalRequest request) =>
+        request.Looked < 1 || request.Wrong < 0 || request.Wrong > request.Looked
+            ? new ComputeProblem("interval.bad-counts", "$.wrong", "Give 0 to all wrong of at least 1 looked at.")
+            : BinomialInterval.Of(request.Wrong, request.Looked);
+
+    private static Outcome<LadderAnswer> Ladder(LadderRequest request) =>
+        Ladders.For(request.LandingFeet) is { } answer
+            ? answer
+            : new ComputeProblem("ladder.bad-height", "$.landingFeet", "Give the landing's height in feet, more than 0.");
+
+    private static GoingAnswer Going(GoingRequest request) =>
+        GoNoGo.Of(request.Hour, request.Seen, request.SteepestRise, request.Limits ?? WeatherLimitsFact.Usual);
+
+    private static Outcome<PicksAnswer> Picks(PicksRequest request) =>
+        request.Courses < 1 || request.Count < 1
+            ? new ComputeProblem("picks.bad-count", "$.courses", "Give at least 1 course, and pick at least 1.")
+            : new PicksAnswer(CoursePicks.Of(request.VisitId, request.SlopeId, request.Courses, request.Count));
 
     private static Outcome<ParsedMeasure> Parse(ParseMeasureRequest request)
     {

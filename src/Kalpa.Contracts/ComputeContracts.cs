@@ -1,6 +1,8 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.GoingUp;
 using Kalpa.Core.Measures;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
@@ -24,3 +26,17 @@ public sealed record ParsedMeasure(double? Value, string? Printed, MeasureProble
 
 /// <summary>Why a computation was refused: a stable code, the field at fault (a JSON path), and what to do.</summary>
 public sealed record ComputeProblem(string Code, string? Field, string Text);
+
+/// <summary>Asks for the 95 % interval of a share: wrong of looked.</summary>
+public sealed record IntervalRequest(int Wrong, int Looked);
+
+/// <summary>Asks for a ladder to a landing, in feet above the ladder's foot.</summary>
+public sealed record LadderRequest(double LandingFeet);
+
+/// <summary>Asks whether to go up: an hour's weather (null: none known), keys tapped on site, the steepest slope's rise in 12, limits (null: the usual ones).</summary>
+public sealed record GoingRequest(WeatherHour? Hour, IReadOnlyList<string> Seen, double SteepestRise, WeatherLimitsFact? Limits = null);
+
+/// <summary>Asks which courses of a slope to look at.</summary>
+public sealed record PicksRequest(Guid VisitId, Guid SlopeId, int Courses, int Count = CoursePicks.Usual);
+
+public sealed record PicksAnswer(IReadOnlyList<int> Courses);

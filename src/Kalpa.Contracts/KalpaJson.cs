@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -38,6 +40,35 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(StageFact))]
 [JsonSerializable(typeof(FindingFact))]
 [JsonSerializable(typeof(PhotoFact))]
+[JsonSerializable(typeof(AnswerFact))]
+[JsonSerializable(typeof(ToDoFact))]
+[JsonSerializable(typeof(ProtectionFact))]
+[JsonSerializable(typeof(ClipFact))]
+[JsonSerializable(typeof(RecheckFact))]
+[JsonSerializable(typeof(SampleFact))]
+[JsonSerializable(typeof(CourseFact))]
+[JsonSerializable(typeof(PunchItemFact))]
+[JsonSerializable(typeof(PunchReplyFact))]
+[JsonSerializable(typeof(PunchDecisionFact))]
+[JsonSerializable(typeof(WeatherLimitsFact))]
+[JsonSerializable(typeof(IntervalRequest))]
+[JsonSerializable(typeof(Share))]
+[JsonSerializable(typeof(LadderRequest))]
+[JsonSerializable(typeof(LadderAnswer))]
+[JsonSerializable(typeof(GoingRequest))]
+[JsonSerializable(typeof(GoingAnswer))]
+[JsonSerializable(typeof(PicksRequest))]
+[JsonSerializable(typeof(PicksAnswer))]
+[JsonSerializable(typeof(HabitsAnswer))]
+[JsonSerializable(typeof(FactVersions))]
+[JsonSerializable(typeof(WeatherAnswer))]
+[JsonSerializable(typeof(BlobState))]
+[JsonSerializable(typeof(PunchLinkRequest))]
+[JsonSerializable(typeof(PunchLinkAnswer))]
+[JsonSerializable(typeof(IReadOnlyList<PunchLinkAnswer>))]
+[JsonSerializable(typeof(CrewList))]
+[JsonSerializable(typeof(CrewReply))]
+[JsonSerializable(typeof(LiveEvent))]
 [JsonSerializable(typeof(SessionAnswer))]
 [JsonSerializable(typeof(SignInRequest))]
 [JsonSerializable(typeof(SetUpRequest))]

@@ -1,5 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.GoingUp;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
@@ -48,7 +50,6 @@ public sealed record VisitDossier(
     RoofFact Roof,
     VisitFact Visit,
     AssessInput Facts,
-    IReadOnlyList<PhotoFact> Photos,
     IReadOnlyList<FactHead> Heads,
     Assessment Assessment
 );
@@ -71,8 +72,37 @@ public sealed record BookAnswer(
     IReadOnlyList<Station> Stations,
     IReadOnlyList<Condition> Conditions,
     IReadOnlyList<Quantity> Quantities,
-    IReadOnlyList<Covering> Coverings
+    IReadOnlyList<Covering> Coverings,
+    IReadOnlyList<WalkOrder> Walks,
+    IReadOnlyList<CommissionRule> Commissions,
+    IReadOnlyList<Question> Questions
 );
+
+/// <summary>How often this person recorded each condition: what they find often stands first.</summary>
+public sealed record HabitsAnswer(IReadOnlyDictionary<string, int> Conditions);
+
+/// <summary>Weather at a property; <paramref name="Simulated"/> is always true until a real service is connected, and the page says so.</summary>
+public sealed record WeatherAnswer(
+    bool Simulated,
+    string From,
+    IReadOnlyList<WeatherHour> Hours,
+    WeatherLimitsFact Limits,
+    Guid? LimitsRevision
+);
+
+/// <summary>A link for a crew to its own punch list, without sign-in, good until a day.</summary>
+public sealed record PunchLinkRequest(string Crew, int Days);
+
+/// <summary><paramref name="Path"/> holds the secret and is shown once, when the link is made; null afterwards.</summary>
+public sealed record PunchLinkAnswer(Guid Id, string Crew, DateTimeOffset ExpiresAt, bool Revoked, string? Path);
+
+/// <summary>What a crew sees by its link: its own items and nothing else.</summary>
+public sealed record CrewList(string FirmName, string PropertyName, string Crew, DateTimeOffset ExpiresAt, IReadOnlyList<CrewItem> Items);
+
+public sealed record CrewItem(PunchAnswer Item, IReadOnlyList<string> Photos, IReadOnlyList<string> ReplyPhotos);
+
+/// <summary>A crew's word that an item is fixed; the photo was sent before and is named by its SHA-256.</summary>
+public sealed record CrewReply(Guid RequestId, string By, string Note, string Sha256);
 
 /// <summary>RFC 9457 problem details as every endpoint answers them.</summary>
 public sealed record ProblemAnswer(string Type, string Title, int Status, string Code, string RequestId, string? Detail);

@@ -7,7 +7,8 @@ namespace Kalpa.Contracts;
 
 /// <summary>
 /// One change of one fact. <paramref name="RequestId"/> makes it safe to send twice; <paramref name="BaseRevision"/> is the revision it was made
-/// from (null: a new fact). A deletion is a change too, and can be undone by a later one.
+/// from (null: a new fact): the request id of the change that made it, so that a device without a connection knows it. <paramref name="Settles"/>
+/// are other versions that this one was chosen over. A deletion is a change too, and can be undone by a later one.
 /// </summary>
 public sealed record FactChange(
     Guid RequestId,
@@ -18,7 +19,8 @@ public sealed record FactChange(
     string Device,
     int ContractVersion,
     bool Deleted,
-    JsonElement Payload
+    JsonElement Payload,
+    IReadOnlyList<Guid>? Settles = null
 )
 {
     public const int CurrentContractVersion = 1;
@@ -50,3 +52,22 @@ public sealed record ChangeReceipts(IReadOnlyList<ChangeReceipt> Receipts);
 
 /// <summary>The revision a fact now stands at, and whether two versions clash.</summary>
 public sealed record FactHead(Guid FactId, Guid Revision, bool Clash);
+
+/// <summary>The versions of a fact that stand against each other, for a person to choose between; one where there is no clash.</summary>
+public sealed record FactVersions(Guid FactId, FactKind Kind, IReadOnlyList<FactVersion> Versions);
+
+public sealed record FactVersion(
+    Guid Revision,
+    string By,
+    string Device,
+    DateTimeOffset RecordedAt,
+    DateTimeOffset ReceivedAt,
+    bool Deleted,
+    JsonElement Payload
+);
+
+/// <summary>How much of a picture or recording the server holds: a cut-off sending goes on from <paramref name="Received"/>.</summary>
+public sealed record BlobState(string Sha256, long Received, bool Whole, bool ReportHeld);
+
+/// <summary>Sent to whoever looks at a visit when something of it arrived.</summary>
+public sealed record LiveEvent(Guid VisitId, int Changes, string By, DateTimeOffset At);

@@ -7,9 +7,13 @@ namespace Kalpa.Reports;
 /// <summary>Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256.</summary>
 public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook Book, Func<string, string> PhotoSource)
 {
-    public IEnumerable<PhotoFact> PhotosOf(Guid findingId) => Visit.Photos.Where(p => p.FindingId == findingId);
+    private VisitRecords Records => Visit.Facts.Records ?? VisitRecords.None;
 
-    public IEnumerable<PhotoFact> OtherPhotos => Visit.Photos.Where(p => p.FindingId is null);
+    public IReadOnlyList<ProtectionFact> Protections => Records.Protections;
+
+    public IEnumerable<PhotoFact> PhotosOf(Guid findingId) => Records.Photos.Where(p => p.FindingId == findingId);
+
+    public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp);
 
     public SlopeFact? Slope(Guid? id) => Visit.Facts.Slopes.FirstOrDefault(s => s.Id == id);
 

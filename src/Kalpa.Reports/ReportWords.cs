@@ -20,6 +20,15 @@ public static class ReportWords
             _ => facing.ToString().ToLowerInvariant(),
         };
 
+    public static string Recheck(RecheckOutcome outcome) =>
+        outcome switch
+        {
+            RecheckOutcome.Same => "the same",
+            RecheckOutcome.Worse => "worse",
+            RecheckOutcome.Mended => "mended",
+            _ => "gone",
+        };
+
     public static string School(School school) =>
         school switch
         {

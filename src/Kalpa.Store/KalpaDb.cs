@@ -26,6 +26,8 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
     public DbSet<StageRow> Stages => Set<StageRow>();
     public DbSet<FindingRow> Findings => Set<FindingRow>();
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+    public DbSet<RecordRow> Records => Set<RecordRow>();
+    public DbSet<PunchLink> PunchLinks => Set<PunchLink>();
 
     protected override void OnModelCreating(ModelBuilder builder)
     {
@@ -41,6 +43,8 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
         Filter<StageRow>(builder);
         Filter<FindingRow>(builder);
         Filter<PhotoRow>(builder);
+        Filter<RecordRow>(builder);
+        builder.Entity<PunchLink>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Revision>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<WaitingFact>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Blob>().HasQueryFilter(row => row.FirmId == FirmId);

@@ -70,7 +70,15 @@ public sealed class FactLogTests : IAsyncLifetime
         visit.Heads.Single(h => h.FactId == roof.Finding.Id).Clash.ShouldBeTrue();
         await InStore(async db => (await db.Revisions.CountAsync(r => r.FactId == roof.Finding.Id)).ShouldBe(3));
 
-        await tess.Send(Inspector.Change(FactKind.Finding, roof.Finding with { Note = "chosen" }, theirs.Revision));
+        // Going on from one of them chooses nothing.
+        var further = (await tess.Send(Inspector.Change(FactKind.Finding, roof.Finding with { Note = "further" }, theirs.Revision)))[0];
+        further.Outcome.ShouldBe(ChangeOutcome.Clashed);
+        var versions = await tess.Get<FactVersions>($"/api/facts/{roof.Finding.Id}/versions");
+        versions.Versions.Select(v => v.Revision).ShouldBe([further.Revision!.Value, mine.Revision!.Value]);
+        versions.Versions.ShouldAllBe(v => v.By == "Tess Tester");
+
+        var chosen = Inspector.Change(FactKind.Finding, roof.Finding with { Note = "chosen" }, further.Revision);
+        await tess.Send(chosen with { Settles = [mine.Revision.Value] });
         visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
         visit.Heads.Single(h => h.FactId == roof.Finding.Id).Clash.ShouldBeFalse();
     }

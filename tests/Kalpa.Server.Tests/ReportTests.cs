@@ -19,7 +19,7 @@ public sealed class ReportTests
         var html = await marit.Http.GetStringAsync($"/api/visits/{id}/report");
         html.ShouldContain("Roof condition report");
         html.ShouldNotContain("<script");
-        html.ShouldContain(visit.Photos[0].Sha256);
+        html.ShouldContain(visit.Facts.Records!.Photos[0].Sha256);
 
         var pdf = await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf");
         pdf.Length.ShouldBeLessThan(8_000_000);

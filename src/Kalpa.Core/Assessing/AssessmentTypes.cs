@@ -2,9 +2,11 @@ using System.Text.Json.Serialization;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Assessing;
 
@@ -16,7 +18,9 @@ public sealed record AssessInput(
     IReadOnlyList<CoveringFact> Coverings,
     IReadOnlyList<LookFact> Looks,
     IReadOnlyList<StageFact> Stages,
-    IReadOnlyList<FindingFact> Findings
+    IReadOnlyList<FindingFact> Findings,
+    VisitFact? Visit = null,
+    VisitRecords? Records = null
 );
 
 /// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>
@@ -31,7 +35,19 @@ public sealed record Assessment(
     IReadOnlyList<WorkItem> Work,
     CoverageAnswer Coverage,
     IReadOnlyList<string> Cautions,
-    IReadOnlyList<FactProblem> Problems
+    IReadOnlyList<FactProblem> Problems,
+    Progress Progress,
+    CommissionAnswer Commission,
+    NewWorkAnswer? NewWork
+);
+
+/// <summary>What the commission decides for this visit, in the words of the report.</summary>
+public sealed record CommissionAnswer(
+    string Form,
+    string Opening,
+    bool Prices,
+    IReadOnlyList<string> MayClaim,
+    IReadOnlyList<string> Sections
 );
 
 public sealed record SlopeAssessment(

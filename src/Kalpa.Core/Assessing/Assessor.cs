@@ -2,9 +2,11 @@ using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Walking;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
@@ -13,7 +15,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "1";
+    public const string MethodVersion = "2";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -25,6 +27,8 @@ public static class Assessor
         var slopes = ordered.Select(s => OfSlope(s, input, book)).ToList();
         var findings = OfFindings(input, book, slopes, problems);
         var work = WorkList.Of(book, input, slopes, findings);
+        var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
+        var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         return new Assessment(
             book.Version,
             book.Hash,
@@ -34,9 +38,12 @@ public static class Assessor
             slopes,
             findings,
             work,
-            Coverages.Of(book, ordered, input.Looks),
+            coverage,
             Cautions(input, book),
-            problems
+            problems,
+            Progresses.Of(book, input, coverage),
+            CommissionOf(book, input),
+            NewWorkChecks.Of(book, input)
         );
     }
 
@@ -51,6 +58,12 @@ public static class Assessor
             .ThenBy(c => c.LaidFrom ?? int.MinValue)
             .ThenBy(c => c.Id)
             .LastOrDefault();
+
+    private static CommissionAnswer CommissionOf(RuleBook book, AssessInput input)
+    {
+        var rule = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition);
+        return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections);
+    }
 
     private static SlopeAssessment OfSlope(SlopeFact slope, AssessInput input, RuleBook book)
     {

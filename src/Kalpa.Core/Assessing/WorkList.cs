@@ -22,7 +22,7 @@ internal static class WorkList
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
         var items = findings
-            .Where(f => f.Verdict.Outcome != VerdictOutcome.Conforms)
+            .Where(f => f.Verdict.Outcome != VerdictOutcome.Conforms && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly)
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .Concat(slopes.Select(OfSlope).OfType<WorkItem>());
         return
@@ -42,7 +42,7 @@ internal static class WorkList
         return new WorkItem(
             0,
             WorkKind.Repair,
-            condition.Remedy.Title,
+            Title(condition, fact.Outcome),
             Words.Place(fact, slope).TrimStart(',', ' '),
             judged.Urgency.Class,
             judged.Urgency.Nails,
@@ -55,6 +55,20 @@ internal static class WorkList
             fact.Id,
             fact.SlopeId
         );
+    }
+
+    /// <summary>Other outcomes exist besides mending; each says who acts.</summary>
+    private static string Title(Condition condition, FindingOutcome outcome)
+    {
+        var what = Assessor.LowerFirst(condition.Name);
+        return outcome switch
+        {
+            FindingOutcome.Watch => $"Watch: {what}",
+            FindingOutcome.Investigate => $"Look further into: {what}",
+            FindingOutcome.HaveJudged => $"Have judged by a specialist: {what}",
+            FindingOutcome.OtherTrade => $"For another trade: {what}",
+            _ => condition.Remedy.Title,
+        };
     }
 
     private static WorkItem? OfSlope(SlopeAssessment slope)

@@ -6,47 +6,93 @@ namespace Kalpa.Core.Coverage;
 /// <summary>A station, on a slope or for the whole roof, that is neither looked at nor excused.</summary>
 public sealed record LeftOpen(string Station, string StationName, Guid? SlopeId, string? Letter);
 
-/// <summary>What was looked at and what was not; the excuses are the report's limitations, word for word.</summary>
-public sealed record CoverageAnswer(int Asked, int Looked, int Excused, IReadOnlyList<LeftOpen> Left, IReadOnlyList<string> Limitations);
+/// <summary>
+/// What was looked at and what was not. "Looked, nothing found", "not seen" and "hidden" are three things; the last two are the report's
+/// limitations, word for word.
+/// </summary>
+public sealed record CoverageAnswer(
+    int Asked,
+    int Looked,
+    int Excused,
+    int Hidden,
+    IReadOnlyList<LeftOpen> Left,
+    IReadOnlyList<string> Limitations,
+    IReadOnlyList<string> NothingFound
+);
 
 /// <summary>Coverage of a visit (methods, section 15): every station of every slope looked at, or excused.</summary>
 public static class Coverages
 {
-    public static CoverageAnswer Of(RuleBook book, IReadOnlyList<SlopeFact> slopes, IReadOnlyList<LookFact> looks)
+    public static CoverageAnswer Of(
+        IReadOnlyList<Station> stations,
+        IReadOnlyList<SlopeFact> slopes,
+        IReadOnlyList<LookFact> looks,
+        IReadOnlyList<FindingFact> findings
+    )
     {
         var left = new List<LeftOpen>();
         var limitations = new List<string>();
-        var (asked, looked) = (0, 0);
-        foreach (var (station, slope) in Places(book, slopes))
+        var nothing = new List<(Station Station, string? Letter)>();
+        var (asked, looked, excused, hidden) = (0, 0, 0, 0);
+        foreach (var (station, slope) in Places(stations, slopes))
         {
             asked++;
-            var look = looks.Where(l => l.Station == station.Key && l.SlopeId == slope?.Id).OrderBy(l => l.Id).LastOrDefault();
-            if (look is null)
+            var look = LookAt(looks, station.Key, slope?.Id);
+            switch (look)
             {
-                left.Add(new LeftOpen(station.Key, station.Name, slope?.Id, slope?.Letter));
-            }
-            else if (look.State == LookState.Excused && look.Excuse != ExcuseReason.NotThere)
-            {
-                limitations.Add(Limitation(station, slope, look));
-            }
-            else
-            {
-                looked++;
+                case null:
+                    left.Add(new LeftOpen(station.Key, station.Name, slope?.Id, slope?.Letter));
+                    break;
+                case { State: LookState.Hidden }:
+                    hidden++;
+                    limitations.Add(Limitation(station, slope, look));
+                    break;
+                case { State: LookState.Excused } when look.Excuse != ExcuseReason.NotThere:
+                    excused++;
+                    limitations.Add(Limitation(station, slope, look));
+                    break;
+                default:
+                    looked++;
+                    if (look.State == LookState.Looked && !findings.Any(f => f.Station == station.Key && f.SlopeId == slope?.Id))
+                    {
+                        nothing.Add((station, slope?.Letter));
+                    }
+                    break;
             }
         }
-        return new CoverageAnswer(asked, looked, limitations.Count, left, limitations);
+        return new CoverageAnswer(asked, looked, excused, hidden, left, limitations, NothingFound(nothing));
     }
 
-    private static IEnumerable<(Station Station, SlopeFact? Slope)> Places(RuleBook book, IReadOnlyList<SlopeFact> slopes) =>
-        book.Stations.SelectMany(station =>
+    /// <summary>The look at a place, if any. One place has one look; of several, from before that was so, the last made counts.</summary>
+    public static LookFact? LookAt(IReadOnlyList<LookFact> looks, string station, Guid? slopeId) =>
+        looks.Where(l => l.Station == station && l.SlopeId == slopeId).OrderBy(l => l.Id).LastOrDefault();
+
+    private static IEnumerable<(Station Station, SlopeFact? Slope)> Places(
+        IReadOnlyList<Station> stations,
+        IReadOnlyList<SlopeFact> slopes
+    ) =>
+        stations.SelectMany(station =>
             station.PerSlope ? slopes.Select(slope => (station, (SlopeFact?)slope)) : [(station, (SlopeFact?)null)]
         );
+
+    private static List<string> NothingFound(List<(Station Station, string? Letter)> places) =>
+        [
+            .. places
+                .GroupBy(p => p.Station)
+                .Select(g =>
+                    g.First().Letter is null
+                        ? $"{g.Key.Name}: looked, nothing found."
+                        : $"{g.Key.Name}, slope {string.Join(", ", g.Select(p => p.Letter))}: looked, nothing found."
+                ),
+        ];
 
     private static string Limitation(Station station, SlopeFact? slope, LookFact look)
     {
         var place = slope is null ? station.Name : $"Slope {slope.Letter}, {LowerFirst(station.Name)}";
         var note = look.Note.Length == 0 ? "" : $" ({look.Note})";
-        return $"{place}: not inspected – {Words(look.Excuse ?? ExcuseReason.NotThere)}{note}.";
+        return look.State == LookState.Hidden
+            ? $"{place}: hidden – {HiddenWords(look.Excuse)}{note}."
+            : $"{place}: not seen – {Words(look.Excuse ?? ExcuseReason.NotThere)}{note}.";
     }
 
     public static string Words(ExcuseReason reason) =>
@@ -59,7 +105,18 @@ public static class Coverages
             ExcuseReason.Fragile => "too fragile to tread on",
             ExcuseReason.Locked => "no access was given",
             ExcuseReason.Covered => "covered or hidden",
+            ExcuseReason.Storm => "a storm came up",
+            ExcuseReason.Dark => "it grew dark",
+            ExcuseReason.Unsafe => "it was not safe to stay",
             _ => "nothing of the kind here",
+        };
+
+    private static string HiddenWords(ExcuseReason? reason) =>
+        reason switch
+        {
+            ExcuseReason.Snow => "by snow or ice",
+            ExcuseReason.Wet => "by standing water",
+            _ => "by what covers it",
         };
 
     private static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];

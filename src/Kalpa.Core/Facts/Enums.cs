@@ -15,6 +15,17 @@ public enum FactKind
     Stage,
     Finding,
     Photo,
+    Answer,
+    ToDo,
+    Protection,
+    Clip,
+    Recheck,
+    Sample,
+    Course,
+    PunchItem,
+    PunchReply,
+    PunchDecision,
+    WeatherLimits,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>
@@ -113,7 +124,12 @@ public enum Beneath
 public enum LookState
 {
     Looked,
+
+    /// <summary>Not seen, for the reason given.</summary>
     Excused,
+
+    /// <summary>There, but hidden by something: snow, a ceiling, a covering.</summary>
+    Hidden,
 }
 
 [JsonConverter(typeof(CamelCaseEnum<LookHow>))]
@@ -137,6 +153,9 @@ public enum ExcuseReason
     Locked,
     Covered,
     NotThere,
+    Storm,
+    Dark,
+    Unsafe,
 }
 
 /// <summary>Signs of water at a finding, from most to least adverse.</summary>
@@ -155,4 +174,80 @@ public enum Extent
     OnePlace,
     Scattered,
     General,
+}
+
+[JsonConverter(typeof(CamelCaseEnum<CommissionPurpose>))]
+public enum CommissionPurpose
+{
+    Condition,
+    Buyer,
+    Estimate,
+    InstallerCheck,
+    Leak,
+    Claim,
+    Sale,
+    Solar,
+    FollowUp,
+}
+
+/// <summary>What is to come of a finding: other outcomes exist besides mending.</summary>
+[JsonConverter(typeof(CamelCaseEnum<FindingOutcome>))]
+public enum FindingOutcome
+{
+    Mend,
+    Watch,
+    Investigate,
+    HaveJudged,
+    OtherTrade,
+    DocumentOnly,
+}
+
+/// <summary>A kind of proof of a cause; two of different kinds settle it.</summary>
+[JsonConverter(typeof(CamelCaseEnum<ProofKind>))]
+public enum ProofKind
+{
+    SeenFromOutside,
+    SeenFromInside,
+    WaterTest,
+    OpenedUp,
+    Meter,
+    OwnerSaw,
+}
+
+[JsonConverter(typeof(CamelCaseEnum<PhotoRole>))]
+public enum PhotoRole
+{
+    Seen,
+    Before,
+    After,
+}
+
+[JsonConverter(typeof(CamelCaseEnum<ClipKind>))]
+public enum ClipKind
+{
+    Speech,
+    Video,
+}
+
+/// <summary>How an earlier finding stands today.</summary>
+[JsonConverter(typeof(CamelCaseEnum<RecheckOutcome>))]
+public enum RecheckOutcome
+{
+    Same,
+    Worse,
+    Mended,
+    Gone,
+}
+
+/// <summary>In which way a nail is wrong.</summary>
+[JsonConverter(typeof(CamelCaseEnum<NailFault>))]
+public enum NailFault
+{
+    High,
+    Low,
+    OverDriven,
+    UnderDriven,
+    Crooked,
+    InJoint,
+    Missing,
 }

@@ -47,7 +47,12 @@ public static class FactChecks
                 break;
             case VisitFact visit:
                 found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
-                found.Text(visit.Purpose, visit.Weather);
+                found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
+                found.If(
+                    visit.Walk.Length > 0 && book.FindWalk(visit.Walk) is null,
+                    "visit.unknown-walk",
+                    $"There is no walk order \"{visit.Walk}\"."
+                );
                 break;
             case LookFact look:
                 Look(look, book, found);
@@ -62,6 +67,9 @@ public static class FactChecks
                 found.If(!IsSha256(photo.Sha256), "photo.bad-hash", "The photo's bytes must be named by their SHA-256.");
                 found.Text(photo.Caption);
                 break;
+            default:
+                RecordChecks.Of(fact, book, found);
+                break;
         }
         return found.Problems;
     }
@@ -75,6 +83,8 @@ public static class FactChecks
                 .Concat(input.Looks)
                 .Concat(input.Stages)
                 .Concat(input.Findings)
+                .Concat(input.Visit is null ? [] : [input.Visit])
+                .Concat(RecordChecks.All(input.Records ?? VisitRecords.None))
                 .SelectMany(fact => Of(fact, book))
                 .Where(problem => problem.Code != UnknownCondition),
         ];
@@ -160,7 +170,7 @@ public static class FactChecks
             "look.slope-given",
             $"{station?.Name} is looked at once for the roof."
         );
-        found.If(look.State == LookState.Excused && look.Excuse is null, "look.no-excuse", "Say why it was not inspected.");
+        found.If(look.State != LookState.Looked && look.Excuse is null, "look.no-excuse", "Say why it was not seen, or what hid it.");
         found.Text(look.Note);
     }
 
@@ -185,14 +195,19 @@ public static class FactChecks
         var condition = book.FindCondition(finding.Condition);
         found.If(condition is null, UnknownCondition, $"The rule book has no condition \"{finding.Condition}\".");
         found.If(book.FindStation(finding.Station) is null, "finding.unknown-station", $"There is no station \"{finding.Station}\".");
-        found.Text(finding.Place, finding.Note);
+        found.Text(finding.Place, finding.Note, finding.Cause?.Words ?? "");
+        found.If(
+            finding.Earlier?.Any(e => string.IsNullOrWhiteSpace(e.Reason)) == true,
+            "finding.no-reason",
+            "Say why the view changed: the earlier one is kept with it."
+        );
         if (finding.Measure is { } measure && condition?.Quantity is not null)
         {
             Measure(measure, book.FindQuantity(condition.Quantity)!, found);
         }
     }
 
-    private static void Measure(MeasureFact measure, Quantity quantity, Found found)
+    internal static void Measure(MeasureFact measure, Quantity quantity, Found found)
     {
         var read = MeasureReading.Read(measure.Typed, quantity.Unit);
         found.If(read.Problem is not null, "finding.bad-measure", read.Problem?.Text ?? "");
@@ -205,9 +220,9 @@ public static class FactChecks
 
     private static bool Same(double a, double b) => Math.Abs(a - b) <= TypedSlack;
 
-    private static bool IsSha256(string text) => text.Length == 64 && text.All(char.IsAsciiHexDigitLower);
+    internal static bool IsSha256(string text) => text.Length == 64 && text.All(char.IsAsciiHexDigitLower);
 
-    private sealed class Found(Guid factId)
+    internal sealed class Found(Guid factId)
     {
         private readonly List<FactProblem> problems = [];
 

@@ -70,7 +70,24 @@ public sealed record CoveringFact(
 
 // ---- Observations ----
 
-public sealed record VisitFact(Guid Id, Guid RoofId, DateOnly On, string Inspector, string Purpose, string Weather = "") : IFact;
+/// <summary>
+/// A visit. <paramref name="Walk"/> is the key of its walk order (empty: the one that suits commission and covering);
+/// <paramref name="FinishedAt"/> is null while it is open.
+/// </summary>
+public sealed record VisitFact(
+    Guid Id,
+    Guid RoofId,
+    DateOnly On,
+    string Inspector,
+    string Purpose,
+    string Weather = "",
+    Commission? Commission = null,
+    string Walk = "",
+    DateTimeOffset? FinishedAt = null
+) : IFact;
+
+/// <summary>For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report.</summary>
+public sealed record Commission(CommissionPurpose Purpose, string ForWhom = "", DateOnly? DueOn = null, string Licence = "");
 
 /// <summary>A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason.</summary>
 public sealed record LookFact(
@@ -101,10 +118,30 @@ public sealed record FindingFact(
     Extent Extent,
     MeasureFact? Measure = null,
     bool PeopleBelow = false,
-    string Note = ""
+    string Note = "",
+    FindingOutcome Outcome = FindingOutcome.Mend,
+    SuspectedCause? Cause = null,
+    IReadOnlyList<EarlierView>? Earlier = null
 ) : IFact;
 
-/// <summary>A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal.</summary>
+/// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
+public sealed record SuspectedCause(string Words, IReadOnlyList<ProofKind> Proofs);
+
+/// <summary>What was thought of a finding before, kept with the reason for changing it.</summary>
+public sealed record EarlierView(
+    string Condition,
+    string Measured,
+    WaterEvidence Evidence,
+    Extent Extent,
+    FindingOutcome Outcome,
+    string Reason,
+    DateTimeOffset Until
+);
+
+/// <summary>
+/// A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal. <paramref name="WriteUp"/>: taken without words,
+/// to be written up before the visit is finished.
+/// </summary>
 public sealed record PhotoFact(
     Guid Id,
     Guid VisitId,
@@ -112,5 +149,8 @@ public sealed record PhotoFact(
     Guid? SlopeId,
     string Sha256,
     string Caption,
-    DateTimeOffset? TakenAt = null
+    DateTimeOffset? TakenAt = null,
+    string? Station = null,
+    PhotoRole Role = PhotoRole.Seen,
+    bool WriteUp = false
 ) : IFact;

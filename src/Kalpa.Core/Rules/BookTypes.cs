@@ -53,8 +53,59 @@ public enum Likelihood
     NearlySure,
 }
 
-/// <summary>A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.</summary>
-public sealed record Station(string Key, string Name, bool PerSlope, string LookFor, string Caution = "");
+/// <summary>
+/// A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.
+/// <paramref name="Minutes"/> are what one place of it takes (common practice), for the agenda.
+/// </summary>
+public sealed record Station(string Key, string Name, bool PerSlope, string LookFor, string Caution = "", double Minutes = 5);
+
+/// <summary>
+/// A walk order: stations in the order practitioners take them; <c>*</c> stands for those of the order that suits the covering.
+/// <paramref name="Families"/> null: for any covering, chosen by the commission.
+/// </summary>
+public sealed record WalkOrder(
+    string Key,
+    string Name,
+    IReadOnlyList<CoveringFamily>? Families,
+    IReadOnlyList<string> Stations,
+    string Intro
+);
+
+/// <summary>What a commission decides: walk order (<c>*</c>: by covering), opening words, claims, whether prices show, and the report's sections in order.</summary>
+public sealed record CommissionRule(
+    CommissionPurpose Purpose,
+    string Name,
+    string Walk,
+    bool Prices,
+    string Form,
+    string Opening,
+    IReadOnlyList<string> MayClaim,
+    IReadOnlyList<string> Sections
+);
+
+[JsonConverter(typeof(CamelCaseEnum<QuestionKind>))]
+public enum QuestionKind
+{
+    One,
+    Many,
+    Text,
+    Length,
+}
+
+public sealed record QuestionOption(string Key, string Words);
+
+/// <summary>A question answered by taps, asked before or during a visit.</summary>
+public sealed record Question(
+    string Key,
+    string Group,
+    string Text,
+    QuestionKind Kind,
+    IReadOnlyList<QuestionOption> Options,
+    bool PerSlope = false
+);
+
+/// <summary>A look that a condition asks for at a later station.</summary>
+public sealed record FollowUp(string Station, string Text);
 
 public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string HowToMeasure, IReadOnlyList<string> Likely);
 
@@ -75,7 +126,11 @@ public sealed record Limit(
     public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
 }
 
-/// <summary>Something that can be wrong, as one sees it, with its meaning and remedy.</summary>
+/// <summary>
+/// Something that can be wrong, as one sees it, with its meaning and remedy. <paramref name="PhotosDue"/> are photos it must have by rule;
+/// <paramref name="PhotoAt"/> is a station of which every slope concerned must be photographed; <paramref name="Footing"/> what it says of
+/// standing there (an option of the question <c>footing</c>).
+/// </summary>
 public sealed record Condition(
     string Code,
     string Name,
@@ -92,7 +147,13 @@ public sealed record Condition(
     IReadOnlyList<CoveringFamily>? Families = null,
     string? Quantity = null,
     bool CanFall = false,
-    string Caution = ""
+    string Caution = "",
+    IReadOnlyList<FollowUp>? Follows = null,
+    IReadOnlyList<PhotoRole>? PhotosDue = null,
+    string PhotoAt = "",
+    string Footing = "",
+    IReadOnlyList<string>? Causes = null,
+    FindingOutcome DefaultOutcome = FindingOutcome.Mend
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
@@ -125,5 +186,8 @@ internal sealed record BookFile(
     IReadOnlyList<Limit> Limits,
     IReadOnlyList<Condition> Conditions,
     IReadOnlyList<Covering> Coverings,
-    IReadOnlyList<Harm> Harm
+    IReadOnlyList<Harm> Harm,
+    IReadOnlyList<WalkOrder> Walks,
+    IReadOnlyList<CommissionRule> Commissions,
+    IReadOnlyList<Question> Questions
 );

@@ -17,7 +17,10 @@ internal static class KnowledgeFiles
             Read("limits.json", KnowledgeJson.Default.LimitArray, all),
             Read("conditions.json", KnowledgeJson.Default.ConditionArray, all),
             Read("coverings.json", KnowledgeJson.Default.CoveringArray, all),
-            Read("harm.json", KnowledgeJson.Default.HarmArray, all)
+            Read("harm.json", KnowledgeJson.Default.HarmArray, all),
+            Read("walks.json", KnowledgeJson.Default.WalkOrderArray, all),
+            Read("commissions.json", KnowledgeJson.Default.CommissionRuleArray, all),
+            Read("questions.json", KnowledgeJson.Default.QuestionArray, all)
         );
         return new RuleBook(book, all.ToArray());
     }
@@ -50,4 +53,7 @@ internal sealed record BookStamp(string Version);
 [JsonSerializable(typeof(Condition[]))]
 [JsonSerializable(typeof(Covering[]))]
 [JsonSerializable(typeof(Harm[]))]
+[JsonSerializable(typeof(WalkOrder[]))]
+[JsonSerializable(typeof(CommissionRule[]))]
+[JsonSerializable(typeof(Question[]))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -23,6 +23,9 @@ public sealed class RuleBook
         Limits = book.Limits;
         Coverings = book.Coverings;
         Harm = book.Harm;
+        Walks = book.Walks;
+        Commissions = book.Commissions;
+        Questions = book.Questions;
         conditionsByCode = Conditions.ToFrozenDictionary(c => c.Code);
         quantitiesById = Quantities.ToFrozenDictionary(q => q.Id);
         coveringsByKind = Coverings.ToFrozenDictionary(c => c.Kind);
@@ -49,11 +52,23 @@ public sealed class RuleBook
 
     public IReadOnlyList<Harm> Harm { get; }
 
+    public IReadOnlyList<WalkOrder> Walks { get; }
+
+    public IReadOnlyList<CommissionRule> Commissions { get; }
+
+    public IReadOnlyList<Question> Questions { get; }
+
     public Condition? FindCondition(string code) => conditionsByCode.GetValueOrDefault(code);
 
     public Quantity? FindQuantity(string id) => quantitiesById.GetValueOrDefault(id);
 
     public Covering Covering(CoveringKind kind) => coveringsByKind[kind];
+
+    public CommissionRule Commission(CommissionPurpose purpose) => Commissions.First(c => c.Purpose == purpose);
+
+    public Question? FindQuestion(string key) => Questions.FirstOrDefault(q => q.Key == key);
+
+    public WalkOrder? FindWalk(string key) => Walks.FirstOrDefault(w => w.Key == key);
 
     public Station? FindStation(string key) => Stations.FirstOrDefault(s => s.Key == key);
 

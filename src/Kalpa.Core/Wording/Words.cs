@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Wording;
 
@@ -16,7 +17,7 @@ public static class Words
             Extent.Scattered => ", in several places",
             _ => "",
         };
-        return $"{condition.Name}{place}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}";
+        return $"{condition.Name}{place}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
     }
 
     /// <summary>What it means and what mends it, for the owner.</summary>
@@ -52,6 +53,8 @@ public static class Words
             WaterEvidence.Suspected => " Water is suspected but was not seen.",
             _ => " No sign of water was seen.",
         };
+
+    private static string Cause(SuspectedCause? cause) => cause is null || cause.Words.Length == 0 ? "" : " " + Causes.Words(cause);
 
     private static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -92,14 +92,12 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var heads = new List<FactHead> { Head(row) };
         var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property.Payload);
         var facts = await FactsOfVisit(row, propertyFact.Exposure, heads, cancel);
-        var photos = await Load<PhotoRow, PhotoFact>(FactKind.Photo, db.Photos.Where(p => p.VisitId == id), heads, cancel);
         return new VisitDossier(
             propertyFact,
             Shelves.Read<BuildingFact>(FactKind.Building, building.Payload),
             Shelves.Read<RoofFact>(FactKind.Roof, roof.Payload),
             Shelves.Read<VisitFact>(FactKind.Visit, row.Payload),
             facts,
-            photos,
             heads,
             Assessor.Assess(facts, book)
         );
@@ -143,7 +141,76 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Looks = [.. looks.Where(l => l.SlopeId is null || slopeIds.Contains(l.SlopeId.Value))],
             Stages = [.. stages.Where(s => slopeIds.Contains(s.SlopeId))],
             Findings = findings,
+            Visit = Shelves.Read<VisitFact>(FactKind.Visit, visit.Payload),
+            Records = await RecordsOf(visit, heads, cancel),
         };
+    }
+
+    private async Task<VisitRecords> RecordsOf(VisitRow visit, List<FactHead> heads, CancellationToken cancel)
+    {
+        var photos = await Load<PhotoRow, PhotoFact>(FactKind.Photo, db.Photos.Where(p => p.VisitId == visit.Id), heads, cancel);
+        var rows = await db.Records.AsNoTracking().Where(r => r.VisitId == visit.Id && !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
+        heads.AddRange(rows.Select(Head));
+        List<T> Of<T>(FactKind kind)
+            where T : class, IFact => [.. rows.Where(r => r.Kind == kind).Select(r => Shelves.Read<T>(kind, r.Payload))];
+        return new VisitRecords(
+            photos,
+            Of<AnswerFact>(FactKind.Answer),
+            Of<ToDoFact>(FactKind.ToDo),
+            Of<ProtectionFact>(FactKind.Protection),
+            Of<ClipFact>(FactKind.Clip),
+            Of<RecheckFact>(FactKind.Recheck),
+            Of<SampleFact>(FactKind.Sample),
+            Of<CourseFact>(FactKind.Course),
+            Of<PunchItemFact>(FactKind.PunchItem),
+            Of<PunchReplyFact>(FactKind.PunchReply),
+            Of<PunchDecisionFact>(FactKind.PunchDecision),
+            await LastTimeOf(visit, cancel)
+        );
+    }
+
+    /// <summary>The visit of the same roof before this one, with what it found; null for a first visit.</summary>
+    private async Task<LastTime?> LastTimeOf(VisitRow visit, CancellationToken cancel)
+    {
+        var before = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.RoofId == visit.RoofId && !v.Deleted && v.On < visit.On)
+            .OrderByDescending(v => v.On)
+            .ThenByDescending(v => v.Id)
+            .FirstOrDefaultAsync(cancel);
+        return before is null
+            ? null
+            : new LastTime(
+                before.Id,
+                before.On,
+                await Load<FindingRow, FindingFact>(FactKind.Finding, db.Findings.Where(f => f.VisitId == before.Id), [], cancel)
+            );
+    }
+
+    /// <summary>The firm's limits for going up and their revision; the usual ones where it has said nothing.</summary>
+    public async Task<(WeatherLimitsFact Limits, Guid? Revision)> WeatherLimits(CancellationToken cancel)
+    {
+        var row = await db
+            .Records.AsNoTracking()
+            .Where(r => r.Kind == FactKind.WeatherLimits && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .FirstOrDefaultAsync(cancel);
+        return row is null
+            ? (WeatherLimitsFact.Usual, null)
+            : (Shelves.Read<WeatherLimitsFact>(FactKind.WeatherLimits, row.Payload), row.RevisionId);
+    }
+
+    /// <summary>How often a person recorded each condition, each finding counted once.</summary>
+    public async Task<HabitsAnswer> Habits(Guid personId, CancellationToken cancel)
+    {
+        var mine = db.Revisions.Where(r => r.AuthorId == personId && r.Kind == FactKind.Finding).Select(r => r.FactId).Distinct();
+        var counts = await db
+            .Findings.AsNoTracking()
+            .Where(f => !f.Deleted && mine.Contains(f.Id))
+            .GroupBy(f => f.Condition)
+            .Select(g => new { g.Key, Count = g.Count() })
+            .ToListAsync(cancel);
+        return new HabitsAnswer(counts.OrderBy(c => c.Key, StringComparer.Ordinal).ToDictionary(c => c.Key, c => c.Count));
     }
 
     private async Task<AssessInput> FactsOfRoof(

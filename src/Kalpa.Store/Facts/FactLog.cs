@@ -39,15 +39,46 @@ public sealed class FactLog(KalpaDb db)
         }
         await db.WaitingFacts.ExecuteDeleteAsync(cancel);
         db.ChangeTracker.Clear();
-        var heads = new Dictionary<Guid, Guid>();
+        var lines = new Dictionary<Guid, List<Revision>>();
         foreach (var revision in await db.Revisions.AsNoTracking().OrderBy(r => r.Sequence).ToListAsync(cancel))
         {
-            var clash = heads.TryGetValue(revision.FactId, out var head) && revision.BaseId != head;
-            heads[revision.FactId] = revision.Id;
-            await Project(revision, clash, cancel);
+            if (!lines.TryGetValue(revision.FactId, out var line))
+            {
+                lines[revision.FactId] = line = [];
+            }
+            line.Add(revision);
+            await Show(line, cancel);
         }
         await transaction.CommitAsync(cancel);
     }
+
+    /// <summary>The versions of a fact that stand against each other, the one that shows first; null when the firm holds no such fact.</summary>
+    public async Task<FactVersions?> Versions(Guid factId, CancellationToken cancel)
+    {
+        var line = await LineOf(factId, cancel);
+        if (line.Count == 0)
+        {
+            return null;
+        }
+        var standing = Lineage.Of([.. line.Select(AsVersion)]).Standing;
+        var names = await db.Users.ToDictionaryAsync(p => p.Id, p => p.DisplayName, cancel);
+        return new FactVersions(
+            factId,
+            line[0].Kind,
+            [.. standing.Select(v => line.First(r => r.Id == v.Id)).Select(r => Answer(r, names.GetValueOrDefault(r.AuthorId, "somebody")))]
+        );
+    }
+
+    private static FactVersion Answer(Revision revision, string by) =>
+        new(
+            revision.Id,
+            by,
+            revision.Device,
+            new DateTimeOffset(revision.RecordedAtTicks, TimeSpan.Zero),
+            new DateTimeOffset(revision.ReceivedAtTicks, TimeSpan.Zero),
+            revision.Deleted,
+            JsonDocument.Parse(revision.Payload).RootElement
+        );
 
     private async Task<ChangeReceipt> AcceptOne(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
     {
@@ -61,16 +92,35 @@ public sealed class FactLog(KalpaDb db)
         {
             return new ChangeReceipt(change.RequestId, ChangeOutcome.Refused, null, problems);
         }
-        var head = await db.Revisions.Where(r => r.FactId == change.FactId).OrderByDescending(r => r.Sequence).FirstOrDefaultAsync(cancel);
-        var clash = change.BaseRevision != head?.Id;
+        var line = await LineOf(change.FactId, cancel);
         var revision = NewRevision(change, sender);
         db.Revisions.Add(revision);
-        var shown = await Project(revision, clash, cancel);
+        line.Add(revision);
+        var (shown, clash) = await Show(line, cancel);
         var outcome =
             !shown ? ChangeOutcome.Waiting
             : clash ? ChangeOutcome.Clashed
             : ChangeOutcome.Accepted;
         return new ChangeReceipt(change.RequestId, outcome, revision.Id, []);
+    }
+
+    private Task<List<Revision>> LineOf(Guid factId, CancellationToken cancel) =>
+        db.Revisions.Where(r => r.FactId == factId).OrderBy(r => r.Sequence).ToListAsync(cancel);
+
+    private static Version AsVersion(Revision revision) =>
+        new(
+            revision.Id,
+            revision.BaseId,
+            [.. revision.Settles.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Guid.Parse)],
+            $"{revision.Deleted} {revision.Payload}"
+        );
+
+    /// <summary>Shows the version of a line that is its head; says whether it shows yet, and whether others stand against it.</summary>
+    private async Task<(bool Shown, bool Clash)> Show(List<Revision> line, CancellationToken cancel)
+    {
+        var (head, standing) = Lineage.Of([.. line.Select(AsVersion)]);
+        var clash = standing.Count > 1;
+        return (await Project(line.First(r => r.Id == head.Id), clash, cancel), clash);
     }
 
     private async Task<IReadOnlyList<FactProblem>> Check(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
@@ -85,6 +135,10 @@ public sealed class FactLog(KalpaDb db)
                     "This device writes a newer form of facts than the server knows. Update the server."
                 ),
             ];
+        }
+        if (await db.Revisions.IgnoreQueryFilters().AnyAsync(r => r.Id == change.RequestId || r.RequestId == change.RequestId, cancel))
+        {
+            return [Problem(change, "fact.request-used", "This request's id was used before. Send the change with a new one.")];
         }
         var elsewhere = await db.Revisions.IgnoreQueryFilters().FirstOrDefaultAsync(r => r.FactId == change.FactId, cancel);
         if (elsewhere is not null && (elsewhere.FirmId != sender.FirmId || elsewhere.Kind != change.Kind))
@@ -112,7 +166,8 @@ public sealed class FactLog(KalpaDb db)
     private static Revision NewRevision(FactChange change, Sender sender) =>
         new()
         {
-            Id = Guid.CreateVersion7(sender.Now),
+            // A device knows the id of the change it made before the server does: further changes name it as their base.
+            Id = change.RequestId,
             FirmId = sender.FirmId,
             FactId = change.FactId,
             Kind = change.Kind,
@@ -124,6 +179,7 @@ public sealed class FactLog(KalpaDb db)
             RequestId = change.RequestId,
             ContractVersion = change.ContractVersion,
             Deleted = change.Deleted,
+            Settles = string.Join(' ', change.Settles ?? []),
             Payload = change.Payload.GetRawText(),
         };
 
@@ -178,14 +234,9 @@ public sealed class FactLog(KalpaDb db)
     {
         foreach (var waiting in await db.WaitingFacts.Where(w => w.ParentId == parentId).ToListAsync(cancel))
         {
-            var revisions = await db
-                .Revisions.Where(r => r.FactId == waiting.FactId)
-                .OrderByDescending(r => r.Sequence)
-                .Take(2)
-                .ToListAsync(cancel);
             db.WaitingFacts.Remove(waiting);
             await db.SaveChangesAsync(cancel);
-            await Project(revisions[0], revisions.Count > 1 && revisions[0].BaseId != revisions[1].Id, cancel);
+            await Show(await LineOf(waiting.FactId, cancel), cancel);
         }
     }
 }

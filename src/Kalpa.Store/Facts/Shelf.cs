@@ -121,7 +121,46 @@ internal static class Shelves
                 ],
             (row, fact) => (row.VisitId, row.FindingId, row.SlopeId, row.Sha256) = (fact.VisitId, fact.FindingId, fact.SlopeId, fact.Sha256)
         ),
+        [FactKind.Answer] = Record(FactKind.Answer, Json.AnswerFact, f => f.VisitId),
+        [FactKind.ToDo] = Record(FactKind.ToDo, Json.ToDoFact, f => f.VisitId),
+        [FactKind.Protection] = Record(FactKind.Protection, Json.ProtectionFact, f => f.VisitId),
+        [FactKind.Clip] = Record(FactKind.Clip, Json.ClipFact, f => f.VisitId),
+        [FactKind.Recheck] = Record(FactKind.Recheck, Json.RecheckFact, f => f.VisitId),
+        [FactKind.Sample] = Record(FactKind.Sample, Json.SampleFact, f => f.VisitId),
+        [FactKind.Course] = Record(FactKind.Course, Json.CourseFact, f => f.VisitId),
+        [FactKind.PunchItem] = Record(FactKind.PunchItem, Json.PunchItemFact, f => f.VisitId),
+        [FactKind.PunchReply] = Record(FactKind.PunchReply, Json.PunchReplyFact, f => f.VisitId, FactKind.PunchItem, f => f.PunchItemId),
+        [FactKind.PunchDecision] = Record(
+            FactKind.PunchDecision,
+            Json.PunchDecisionFact,
+            f => f.VisitId,
+            FactKind.PunchReply,
+            f => f.ReplyId
+        ),
+        [FactKind.WeatherLimits] = Record(FactKind.WeatherLimits, Json.WeatherLimitsFact, _ => null),
     };
+
+    /// <summary>
+    /// A further record: it waits for its visit, and for the record it answers. What it merely points at (a finding, a slope) may be missing or
+    /// deleted: the record still stands.
+    /// </summary>
+    private static Shelf<TFact, RecordRow> Record<TFact>(
+        FactKind kind,
+        JsonTypeInfo<TFact> json,
+        Func<TFact, Guid?> visit,
+        FactKind parentKind = FactKind.Visit,
+        Func<TFact, Guid>? parent = null
+    )
+        where TFact : class, IFact =>
+        new(
+            json,
+            fact =>
+                [
+                    .. visit(fact) is { } id ? [new Parent(FactKind.Visit, id)] : Array.Empty<Parent>(),
+                    .. parent is null ? [] : new[] { new Parent(parentKind, parent(fact)) },
+                ],
+            (row, fact) => (row.Kind, row.VisitId, row.ParentId) = (kind, visit(fact), parent?.Invoke(fact))
+        );
 
     public static Shelf Of(FactKind kind) => ByKind[kind];
 

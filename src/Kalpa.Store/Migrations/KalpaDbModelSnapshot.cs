@@ -35,6 +35,11 @@ namespace Kalpa.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("OriginalHeld")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(true);
+
                     b.Property<long>("ReceivedAtTicks")
                         .HasColumnType("INTEGER");
 
@@ -382,6 +387,86 @@ namespace Kalpa.Store.Migrations
                     b.ToTable("Properties", (string)null);
                 });
 
+            modelBuilder.Entity("Kalpa.Store.Model.PunchLink", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Crew")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ExpiresAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("MadeById")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Revoked")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SecretHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SecretHash")
+                        .IsUnique();
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("PunchLinks", (string)null);
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.RecordRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Deleted")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ParentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Payload")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("RevisionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FirmId");
+
+                    b.HasIndex("ParentId");
+
+                    b.HasIndex("VisitId", "Kind");
+
+                    b.ToTable("Records", (string)null);
+                });
+
             modelBuilder.Entity("Kalpa.Store.Model.Revision", b =>
                 {
                     b.Property<long>("Sequence")
@@ -430,6 +515,12 @@ namespace Kalpa.Store.Migrations
                     b.Property<Guid>("RequestId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Settles")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.HasKey("Sequence");
 
                     b.HasIndex("Id")
@@ -439,6 +530,8 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("FirmId", "RequestId")
                         .IsUnique();
+
+                    b.HasIndex("FirmId", "AuthorId", "Kind");
 
                     b.ToTable("Revisions", (string)null);
                 });
@@ -807,6 +900,14 @@ namespace Kalpa.Store.Migrations
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.RecordRow", b =>
+                {
+                    b.HasOne("Kalpa.Store.Model.VisitRow", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 
             modelBuilder.Entity("Kalpa.Store.Model.RoofRow", b =>

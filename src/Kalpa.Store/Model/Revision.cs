@@ -21,6 +21,9 @@ public sealed class Revision
     public int ContractVersion { get; set; }
     public bool Deleted { get; set; }
 
+    /// <summary>Other versions this one was chosen over: ids with a blank between.</summary>
+    public string Settles { get; set; } = "";
+
     /// <summary>As sent, unknown fields and all.</summary>
     public string Payload { get; set; } = "";
 }
@@ -46,4 +49,20 @@ public sealed class Blob
     public long? TakenAtTicks { get; set; }
     public int? TakenOffsetMinutes { get; set; }
     public long ReceivedAtTicks { get; set; }
+
+    /// <summary>False while only the report-size picture is here: the original trickles after.</summary>
+    public bool OriginalHeld { get; set; } = true;
+}
+
+/// <summary>A crew's link to its punch list: the secret is kept as a hash only.</summary>
+public sealed class PunchLink
+{
+    public Guid Id { get; set; }
+    public Guid FirmId { get; set; }
+    public Guid VisitId { get; set; }
+    public Guid MadeById { get; set; }
+    public string Crew { get; set; } = "";
+    public string SecretHash { get; set; } = "";
+    public long ExpiresAtTicks { get; set; }
+    public bool Revoked { get; set; }
 }

@@ -115,6 +115,30 @@ internal sealed class PhotoRowConfiguration : FactRowConfiguration<PhotoRow>
     }
 }
 
+internal sealed class RecordRowConfiguration : FactRowConfiguration<RecordRow>
+{
+    protected override void Extend(EntityTypeBuilder<RecordRow> builder)
+    {
+        builder.ToTable("Records");
+        builder.Property(row => row.Kind).HasConversion<string>();
+        builder.HasIndex(row => new { row.VisitId, row.Kind });
+        builder.HasIndex(row => row.ParentId);
+        builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class PunchLinkConfiguration : IEntityTypeConfiguration<PunchLink>
+{
+    public void Configure(EntityTypeBuilder<PunchLink> builder)
+    {
+        builder.ToTable("PunchLinks");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.HasIndex(row => row.SecretHash).IsUnique();
+        builder.HasIndex(row => row.VisitId);
+    }
+}
+
 internal sealed class RevisionConfiguration : IEntityTypeConfiguration<Revision>
 {
     public void Configure(EntityTypeBuilder<Revision> builder)
@@ -126,6 +150,13 @@ internal sealed class RevisionConfiguration : IEntityTypeConfiguration<Revision>
         builder.HasIndex(row => row.Id).IsUnique();
         builder.HasIndex(row => new { row.FirmId, row.RequestId }).IsUnique();
         builder.HasIndex(row => new { row.FactId, row.Sequence });
+        builder.Property(row => row.Settles).HasDefaultValue("");
+        builder.HasIndex(row => new
+        {
+            row.FirmId,
+            row.AuthorId,
+            row.Kind,
+        });
     }
 }
 
@@ -147,6 +178,7 @@ internal sealed class BlobConfiguration : IEntityTypeConfiguration<Blob>
     {
         builder.ToTable("Blobs");
         builder.HasKey(row => new { row.FirmId, row.Sha256 });
+        builder.Property(row => row.OriginalHeld).HasDefaultValue(true).HasSentinel(true);
     }
 }
 

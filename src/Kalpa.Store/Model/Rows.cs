@@ -1,3 +1,5 @@
+using Kalpa.Core.Facts;
+
 namespace Kalpa.Store.Model;
 
 /// <summary>The head of a fact as an ordinary table row; columns hold what is searched and joined on, the payload the whole.</summary>
@@ -72,4 +74,12 @@ public sealed class PhotoRow : FactRow
     public Guid? FindingId { get; set; }
     public Guid? SlopeId { get; set; }
     public string Sha256 { get; set; } = "";
+}
+
+/// <summary>Every further kind of fact: its visit (null: the firm's own), and the fact it hangs on.</summary>
+public sealed class RecordRow : FactRow
+{
+    public FactKind Kind { get; set; }
+    public Guid? VisitId { get; set; }
+    public Guid? ParentId { get; set; }
 }

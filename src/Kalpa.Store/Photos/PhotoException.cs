@@ -23,6 +23,11 @@ public sealed class PhotoException : Exception
 
     public static PhotoException Damaged() => new("photo.damaged", "The picture is cut off or damaged. Copy it from the camera again.");
 
+    public static PhotoException HashDiffers() =>
+        new("photo.hash-differs", "The bytes that arrived are not those that were announced. They were put aside; send them again.");
+
+    public static PhotoException Busy() => new("photo.busy", "The same bytes are being sent from elsewhere. Try again in a moment.");
+
     public static PhotoException TooManyPixels(long pixels) =>
         new("photo.too-many-pixels", $"The picture would unfold to {pixels / 1_000_000:N0} million pixels. Send it at a smaller size.");
 }

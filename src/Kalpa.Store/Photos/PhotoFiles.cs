@@ -23,5 +23,13 @@ public sealed class PhotoFiles(DataFolder folder)
         return Path.Combine(place, Path.GetRandomFileName());
     }
 
+    /// <summary>Bytes of a sending that was cut off; it goes on where they end.</summary>
+    public string Part(Guid firmId, string sha256)
+    {
+        var place = Path.Combine(folder.Photos, "incoming");
+        Directory.CreateDirectory(place);
+        return Path.Combine(place, $"{firmId:N}-{sha256}.part");
+    }
+
     public string Place(Guid firmId, string sha256) => Path.Combine(folder.Photos, firmId.ToString("N"), sha256[..2]);
 }

@@ -52,6 +52,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/facts/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHabits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/home": {
         parameters: {
             query?: never;
@@ -110,6 +142,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["sendPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{sha256}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPhotoState"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["sendPhotoPiece"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{sha256}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["sendReportPicture"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -276,6 +356,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/properties/{id}/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWeather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/punch-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPunchLinks"];
+        put?: never;
+        post: operations["makePunchLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/punch-links/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revokePunchLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo/people": {
         parameters: {
             query?: never;
@@ -308,6 +436,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crew/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCrewList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/{secret}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendCrewPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/{secret}/items/{itemId}/fixed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sayFixed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/{secret}/photos/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCrewPhoto"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -324,6 +516,35 @@ export interface components {
          * @enum {unknown}
          */
         AgeSource: "permit" | "stamp" | "owner" | "neighbours" | "byEye" | "unknown";
+        /** @description Minutes that what is left will take, and what the whole walk takes; planning figures. */
+        AgendaAnswer: {
+            /** Format: double */
+            minutesInAll: number;
+            /** Format: double */
+            minutesLeft: number;
+            stops: components["schemas"]["AgendaStop"][];
+        };
+        AgendaStop: {
+            station: string;
+            name: string;
+            /** Format: int32 */
+            places: number;
+            /** Format: double */
+            minutes: number;
+        };
+        /** @description An answer to a question of the book, as keys tapped, words typed, or both. */
+        AnswerFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            question: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            chosen: string[];
+            /** @default  */
+            typed: string;
+        };
         /** @description Everything that is known of one roof at one visit. */
         AssessInput: {
             exposure: components["schemas"]["Exposure"];
@@ -334,6 +555,8 @@ export interface components {
             looks: components["schemas"]["LookFact"][];
             stages: components["schemas"]["StageFact"][];
             findings: components["schemas"]["FindingFact"][];
+            visit?: null | components["schemas"]["VisitFact"];
+            records?: null | components["schemas"]["VisitRecords"];
         };
         /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
         Assessment: {
@@ -349,6 +572,9 @@ export interface components {
             coverage: components["schemas"]["CoverageAnswer"];
             cautions: string[];
             problems: components["schemas"]["FactProblem"][];
+            progress: components["schemas"]["Progress"];
+            commission: components["schemas"]["CommissionAnswer"];
+            newWork: null | components["schemas"]["NewWorkAnswer"];
         };
         /**
          * @default inch
@@ -373,6 +599,13 @@ export interface components {
             takenAt: null | string;
             alreadyHeld: boolean;
         };
+        BlobState: {
+            sha256: string;
+            /** Format: int64 */
+            received: number;
+            whole: boolean;
+            reportHeld: boolean;
+        };
         BookAnswer: {
             version: string;
             hash: string;
@@ -380,6 +613,9 @@ export interface components {
             conditions: components["schemas"]["Condition"][];
             quantities: components["schemas"]["Quantity"][];
             coverings: components["schemas"]["Covering"][];
+            walks: components["schemas"]["WalkOrder"][];
+            commissions: components["schemas"]["CommissionRule"][];
+            questions: components["schemas"]["Question"][];
         };
         BuildingFact: {
             /** Format: uuid */
@@ -401,7 +637,64 @@ export interface components {
         ChangeReceipts: {
             receipts: components["schemas"]["ChangeReceipt"][];
         };
-        /** @description Something that can be wrong, as one sees it, with its meaning and remedy. */
+        /** @description A recording of speech or video; to be written up until Words says what it holds. */
+        ClipFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            findingId: null | string;
+            /** Format: uuid */
+            slopeId: null | string;
+            station: string;
+            kind: components["schemas"]["ClipKind"];
+            sha256: string;
+            /** Format: double */
+            seconds: number;
+            /** @default  */
+            words: string;
+            /** Format: date-time */
+            takenAt?: null | string;
+        };
+        /** @enum {unknown} */
+        ClipKind: "speech" | "video";
+        /** @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. */
+        Commission: {
+            purpose: components["schemas"]["CommissionPurpose"];
+            /** @default  */
+            forWhom: string;
+            /** Format: date */
+            dueOn?: null | string;
+            /** @default  */
+            licence: string;
+        };
+        /** @description What the commission decides for this visit, in the words of the report. */
+        CommissionAnswer: {
+            form: string;
+            opening: string;
+            prices: boolean;
+            mayClaim: string[];
+            sections: string[];
+        };
+        /** @enum {unknown} */
+        CommissionPurpose: "condition" | "buyer" | "estimate" | "installerCheck" | "leak" | "claim" | "sale" | "solar" | "followUp";
+        /** @description What a commission decides: walk order (`*`: by covering), opening words, claims, whether prices show, and the report's sections in order. */
+        CommissionRule: {
+            purpose: components["schemas"]["CommissionPurpose"];
+            name: string;
+            walk: string;
+            prices: boolean;
+            form: string;
+            opening: string;
+            mayClaim: string[];
+            sections: string[];
+        };
+        /**
+         * @description Something that can be wrong, as one sees it, with its meaning and remedy. PhotosDue are photos it must have by rule;
+         *     PhotoAt is a station of which every slope concerned must be photographed; Footing what it says of
+         *     standing there (an option of the question `footing`).
+         */
         Condition: {
             code: string;
             name: string;
@@ -421,10 +714,36 @@ export interface components {
             canFall: boolean;
             /** @default  */
             caution: string;
+            follows?: null | components["schemas"]["FollowUp"][];
+            photosDue?: null | components["schemas"]["PhotoRole"][];
+            /** @default  */
+            photoAt: string;
+            /** @default  */
+            footing: string;
+            causes?: null | string[];
+            defaultOutcome?: components["schemas"]["FindingOutcome"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
-        /** @description What was looked at and what was not; the excuses are the report's limitations, word for word. */
+        /** @description One course looked at: nails seen, those wrong and in which way, and its exposure. */
+        CourseFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: int32 */
+            course: number;
+            /** Format: int32 */
+            nailsLooked: number;
+            wrong: components["schemas"]["NailCount"][];
+            exposure?: null | components["schemas"]["MeasureFact"];
+        };
+        /**
+         * @description What was looked at and what was not. "Looked, nothing found", "not seen" and "hidden" are three things; the last two are the report's
+         *     limitations, word for word.
+         */
         CoverageAnswer: {
             /** Format: int32 */
             asked: number;
@@ -432,8 +751,11 @@ export interface components {
             looked: number;
             /** Format: int32 */
             excused: number;
+            /** Format: int32 */
+            hidden: number;
             left: components["schemas"]["LeftOpen"][];
             limitations: string[];
+            nothingFound: string[];
         };
         /** @description A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. */
         Covering: {
@@ -472,19 +794,74 @@ export interface components {
         CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane";
         /** @enum {unknown} */
         CoveringKind: "threeTabShingle" | "laminatedShingle" | "clayTile" | "concreteTile" | "slate" | "woodShingle" | "metalLapped" | "metalStandingSeam" | "rollRoofing" | "builtUp" | "modifiedBitumen" | "epdm" | "tpo" | "pvc";
+        CrewItem: {
+            item: components["schemas"]["PunchAnswer"];
+            photos: string[];
+            replyPhotos: string[];
+        };
+        CrewList: {
+            firmName: string;
+            propertyName: string;
+            crew: string;
+            /** Format: date-time */
+            expiresAt: string;
+            items: components["schemas"]["CrewItem"][];
+        };
+        CrewReply: {
+            /** Format: uuid */
+            requestId: string;
+            by: string;
+            note: string;
+            sha256: string;
+        };
         DemoPerson: {
             /** Format: uuid */
             id: string;
             name: string;
             role: string;
         };
+        /** @description A photo or look that a rule asks for and that is not there yet. */
+        Due: {
+            station: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            findingId: null | string;
+            photo: null | components["schemas"]["PhotoRole"];
+            text: string;
+        };
+        /** @description What was thought of a finding before, kept with the reason for changing it. */
+        EarlierView: {
+            condition: string;
+            measured: string;
+            evidence: components["schemas"]["WaterEvidence"];
+            extent: components["schemas"]["Extent"];
+            outcome: components["schemas"]["FindingOutcome"];
+            reason: string;
+            /** Format: date-time */
+            until: string;
+        };
         /** @enum {unknown} */
-        ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere";
+        ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
         /**
          * @description Weather that sets which reference life applies.
          * @enum {unknown}
          */
         Exposure: "ordinary" | "hotOrHail";
+        /** @description Exposures of the picked courses, in inches, and how many lie outside the limit. */
+        ExposureSpread: {
+            /** Format: int32 */
+            courses: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            most: number;
+            /** Format: int32 */
+            outside: number;
+            limitText: null | string;
+        };
         /** @enum {unknown} */
         Extent: "onePlace" | "scattered" | "general";
         /**
@@ -507,6 +884,7 @@ export interface components {
             contractVersion: number;
             deleted: boolean;
             payload: components["schemas"]["JsonElement"];
+            settles?: null | string[];
         };
         FactChanges: {
             changes: components["schemas"]["FactChange"][];
@@ -519,13 +897,31 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits";
         /** @description A fact that could not be judged, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
             factId: string;
             code: string;
             text: string;
+        };
+        FactVersion: {
+            /** Format: uuid */
+            revision: string;
+            by: string;
+            device: string;
+            /** Format: date-time */
+            recordedAt: string;
+            /** Format: date-time */
+            receivedAt: string;
+            deleted: boolean;
+            payload: components["schemas"]["JsonElement"];
+        };
+        FactVersions: {
+            /** Format: uuid */
+            factId: string;
+            kind: components["schemas"]["FactKind"];
+            versions: components["schemas"]["FactVersion"][];
         };
         FindingAssessment: {
             /** Format: uuid */
@@ -555,7 +951,16 @@ export interface components {
             peopleBelow: boolean;
             /** @default  */
             note: string;
+            outcome?: components["schemas"]["FindingOutcome"];
+            cause?: null | components["schemas"]["SuspectedCause"];
+            earlier?: null | components["schemas"]["EarlierView"][];
         };
+        /**
+         * @description What is to come of a finding: other outcomes exist besides mending.
+         * @default mend
+         * @enum {unknown}
+         */
+        FindingOutcome: "mend" | "watch" | "investigate" | "haveJudged" | "otherTrade" | "documentOnly";
         /** @description Whether a slope was built so that wear life applies at all; ToSettle says what would answer an unknown. */
         Fitness: {
             state: components["schemas"]["FitnessState"];
@@ -566,6 +971,30 @@ export interface components {
         };
         /** @enum {unknown} */
         FitnessState: "fit" | "unfit" | "unknown";
+        /** @description A look that a condition asks for at a later station. */
+        FollowUp: {
+            station: string;
+            text: string;
+        };
+        /** @description How safe it is to stand on a slope, from worst to best as far as is known, and why. */
+        FootingAnswer: {
+            /** Format: uuid */
+            slopeId: string;
+            letter: string;
+            state: components["schemas"]["FootingState"];
+            words: string;
+            why: string[];
+        };
+        /**
+         * @description From best to worst.
+         * @enum {unknown}
+         */
+        FootingState: "sound" | "unknown" | "stainedBelow" | "soft" | "hole";
+        HabitsAnswer: {
+            conditions: {
+                [key: string]: number;
+            };
+        };
         HomeAnswer: {
             /** Format: date */
             today: string;
@@ -574,6 +1003,14 @@ export interface components {
             factsWaiting: number;
         };
         JsonElement: unknown;
+        /** @description The visit before this one, for a follow-up. */
+        LastTime: {
+            /** Format: uuid */
+            visitId: string;
+            /** Format: date */
+            on: string;
+            findings: components["schemas"]["FindingFact"][];
+        };
         /** @description A station, on a slope or for the whole roof, that is neither looked at nor excused. */
         LeftOpen: {
             station: string;
@@ -647,7 +1084,7 @@ export interface components {
         /** @enum {unknown} */
         LookHow: "walked" | "fromLadder" | "fromGround" | "byCamera" | "fromInside";
         /** @enum {unknown} */
-        LookState: "looked" | "excused";
+        LookState: "looked" | "excused" | "hidden";
         /** @description A measurement as typed; Value is in the quantity's own unit (inches, rise in 12, or a count). */
         MeasureFact: {
             typed: string;
@@ -662,6 +1099,21 @@ export interface components {
         };
         /** @enum {unknown} */
         MeasuredHow: "tape" | "byTouch" | "byEye";
+        NailCount: {
+            fault: components["schemas"]["NailFault"];
+            /** Format: int32 */
+            count: number;
+        };
+        /**
+         * @description In which way a nail is wrong.
+         * @enum {unknown}
+         */
+        NailFault: "high" | "low" | "overDriven" | "underDriven" | "crooked" | "inJoint" | "missing";
+        NewWorkAnswer: {
+            samples: components["schemas"]["SlopeSample"][];
+            punch: components["schemas"]["PunchAnswer"][];
+            hunted: string[];
+        };
         ParseMeasureRequest: {
             text: string;
             unit: components["schemas"]["QuantityUnit"];
@@ -680,7 +1132,10 @@ export interface components {
             email: string;
             firmName: string;
         };
-        /** @description A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal. */
+        /**
+         * @description A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal. WriteUp: taken without words,
+         *     to be written up before the visit is finished.
+         */
         PhotoFact: {
             /** Format: uuid */
             id: string;
@@ -694,7 +1149,16 @@ export interface components {
             caption: string;
             /** Format: date-time */
             takenAt?: null | string;
+            station?: null | string;
+            role?: components["schemas"]["PhotoRole"];
+            /** @default false */
+            writeUp: boolean;
         };
+        /**
+         * @default seen
+         * @enum {unknown}
+         */
+        PhotoRole: "seen" | "before" | "after";
         /**
          * @description How a pitch was read; each way has an error of its own.
          * @enum {unknown}
@@ -708,11 +1172,33 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description Where a visit stands: its walk, what is left, what a rule still asks, what comes back, and what holds its finishing. */
+        Progress: {
+            walk: string;
+            walkName: string;
+            intro: string;
+            stations: string[];
+            dues: components["schemas"]["Due"][];
+            toDos: components["schemas"]["ToDo"][];
+            footings: components["schemas"]["FootingAnswer"][];
+            /** Format: int32 */
+            writeUps: number;
+            rechecksLeft: string[];
+            heldBy: string[];
+            canFinish: boolean;
+            agenda: components["schemas"]["AgendaAnswer"];
+            warrantyCaution: null | string;
+        };
         /**
          * @description How fast a fault grows worse when left.
          * @enum {unknown}
          */
         Progression: "none" | "slow" | "steady" | "fast";
+        /**
+         * @description A kind of proof of a cause; two of different kinds settle it.
+         * @enum {unknown}
+         */
+        ProofKind: "seenFromOutside" | "seenFromInside" | "waterTest" | "openedUp" | "meter" | "ownerSaw";
         PropertyDossier: {
             /** Format: date */
             today: string;
@@ -734,6 +1220,103 @@ export interface components {
             /** @default  */
             note: string;
         };
+        /** @description Interim protection: what was covered or plugged, by whom, and until when it is good. */
+        ProtectionFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            findingId: null | string;
+            what: string;
+            byWhom: string;
+            /** Format: date */
+            goodUntil: string;
+        };
+        /** @description An item of the punch list and where it stands; a hold point that is not accepted must not be covered. */
+        PunchAnswer: {
+            /** Format: uuid */
+            itemId: string;
+            /** Format: int32 */
+            number: number;
+            what: string;
+            place: string;
+            fix: string;
+            crew: string;
+            /** Format: date */
+            dueOn: null | string;
+            holdPoint: boolean;
+            state: components["schemas"]["PunchState"];
+            stateWords: string;
+            /** Format: uuid */
+            replyId: null | string;
+        };
+        /** @description The inspector accepts a reply, or refuses it with a reason. */
+        PunchDecisionFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            punchItemId: string;
+            /** Format: uuid */
+            replyId: string;
+            accepted: boolean;
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description An item of the punch list. A hold point must be accepted before it is covered. */
+        PunchItemFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            findingId: null | string;
+            /** Format: uuid */
+            slopeId: null | string;
+            what: string;
+            fix: string;
+            crew: string;
+            /** Format: date */
+            dueOn: null | string;
+            /** @default false */
+            holdPoint: boolean;
+        };
+        PunchLinkAnswer: {
+            /** Format: uuid */
+            id: string;
+            crew: string;
+            /** Format: date-time */
+            expiresAt: string;
+            revoked: boolean;
+            path: null | string;
+        };
+        PunchLinkRequest: {
+            crew: string;
+            /** Format: int32 */
+            days: number;
+        };
+        /** @description The crew says an item is fixed, with the photo that shows it. */
+        PunchReplyFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            punchItemId: string;
+            by: string;
+            note: string;
+            sha256: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @enum {unknown} */
+        PunchState: "open" | "fixed" | "accepted" | "refused";
         Quantity: {
             id: string;
             name: string;
@@ -743,6 +1326,39 @@ export interface components {
         };
         /** @enum {unknown} */
         QuantityUnit: "length" | "pitch" | "count";
+        /** @description A question answered by taps, asked before or during a visit. */
+        Question: {
+            key: string;
+            group: string;
+            text: string;
+            kind: components["schemas"]["QuestionKind"];
+            options: components["schemas"]["QuestionOption"][];
+            /** @default false */
+            perSlope: boolean;
+        };
+        /** @enum {unknown} */
+        QuestionKind: "one" | "many" | "text" | "length";
+        QuestionOption: {
+            key: string;
+            words: string;
+        };
+        /** @description How a finding of an earlier visit stands today. */
+        RecheckFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            findingId: string;
+            outcome: components["schemas"]["RecheckOutcome"];
+            /** @default  */
+            note: string;
+        };
+        /**
+         * @description How an earlier finding stands today.
+         * @enum {unknown}
+         */
+        RecheckOutcome: "same" | "worse" | "mended" | "gone";
         /** @description Reference service life in years as P10, P50 and P90, with its source. */
         ReferenceLife: {
             exposure: components["schemas"]["Exposure"];
@@ -782,6 +1398,18 @@ export interface components {
             headline: string;
             due: components["schemas"]["WorkItem"][];
         };
+        /** @description The courses of a slope picked for a check before anybody climbed; counted from the eave, the first course being 1. */
+        SampleFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: int32 */
+            coursesOnSlope: number;
+            picked: number[];
+        };
         /** @enum {unknown} */
         School: "ageTable" | "whatIsSeen" | "combined";
         /** @description One school's answer; without years, the reason why it has none. */
@@ -802,6 +1430,19 @@ export interface components {
             name: string;
             email: string;
             password: string;
+        };
+        /** @description A share with its two-sided 95 % interval; all between 0 and 1. */
+        Share: {
+            /** Format: int32 */
+            wrong: number;
+            /** Format: int32 */
+            looked: number;
+            /** Format: double */
+            rate: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         SignInRequest: {
             email: string;
@@ -833,6 +1474,18 @@ export interface components {
             beneath: components["schemas"]["Beneath"];
             eaveLength?: null | components["schemas"]["TypedLength"];
             planRun?: null | components["schemas"]["TypedLength"];
+        };
+        /** @description What the picked courses of a slope say: how many are done, the share of wrong nails with its interval, in which ways, and the exposures. */
+        SlopeSample: {
+            /** Format: uuid */
+            slopeId: string;
+            letter: string;
+            picked: number[];
+            left: number[];
+            nails: null | components["schemas"]["Share"];
+            ways: components["schemas"]["NailCount"][];
+            exposures: null | components["schemas"]["ExposureSpread"];
+            words: string;
         };
         /**
          * @description Size of a rectangular slope from its plan dimensions. Areas in square feet, lengths in feet, squares of 100 ft².
@@ -888,7 +1541,10 @@ export interface components {
             /** @default false */
             local: boolean;
         };
-        /** @description A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof. */
+        /**
+         * @description A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.
+         *     Minutes are what one place of it takes (common practice), for the agenda.
+         */
         Station: {
             key: string;
             name: string;
@@ -896,12 +1552,56 @@ export interface components {
             lookFor: string;
             /** @default  */
             caution: string;
+            /**
+             * Format: double
+             * @default 5
+             */
+            minutes: number;
         };
         SurvivalChance: {
             /** Format: int32 */
             years: number;
             /** Format: double */
             chance: number;
+        };
+        /** @description What a finding may come from. It stays suspected until proofs of two kinds stand behind it. */
+        SuspectedCause: {
+            words: string;
+            proofs: components["schemas"]["ProofKind"][];
+        };
+        /** @description Something to come back to: one written down, or one that a finding asks for by rule (then FactId is null until answered). */
+        ToDo: {
+            /** Format: uuid */
+            factId: null | string;
+            rule: string;
+            text: string;
+            station: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            findingId: null | string;
+            done: boolean;
+            outcome: string;
+        };
+        /**
+         * @description Something to come back to: it shows at Station (empty: at wrap-up). One made by a rule names it in Rule;
+         *     Outcome says what became of it.
+         */
+        ToDoFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            text: string;
+            station: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            findingId: null | string;
+            rule: string;
+            done: boolean;
+            /** @default  */
+            outcome: string;
         };
         /** @description A length as typed, with its value in inches. */
         TypedLength: {
@@ -979,10 +1679,13 @@ export interface components {
             roof: components["schemas"]["RoofFact"];
             visit: components["schemas"]["VisitFact"];
             facts: components["schemas"]["AssessInput"];
-            photos: components["schemas"]["PhotoFact"][];
             heads: components["schemas"]["FactHead"][];
             assessment: components["schemas"]["Assessment"];
         };
+        /**
+         * @description A visit. Walk is the key of its walk order (empty: the one that suits commission and covering);
+         *     FinishedAt is null while it is open.
+         */
         VisitFact: {
             /** Format: uuid */
             id: string;
@@ -994,12 +1697,101 @@ export interface components {
             purpose: string;
             /** @default  */
             weather: string;
+            commission?: null | components["schemas"]["Commission"];
+            /** @default  */
+            walk: string;
+            /** Format: date-time */
+            finishedAt?: null | string;
+        };
+        /** @description Everything else that was recorded on a visit. */
+        VisitRecords: {
+            photos: components["schemas"]["PhotoFact"][];
+            answers: components["schemas"]["AnswerFact"][];
+            toDos: components["schemas"]["ToDoFact"][];
+            protections: components["schemas"]["ProtectionFact"][];
+            clips: components["schemas"]["ClipFact"][];
+            rechecks: components["schemas"]["RecheckFact"][];
+            samples: components["schemas"]["SampleFact"][];
+            courses: components["schemas"]["CourseFact"][];
+            punchItems: components["schemas"]["PunchItemFact"][];
+            punchReplies: components["schemas"]["PunchReplyFact"][];
+            punchDecisions: components["schemas"]["PunchDecisionFact"][];
+            lastTime?: null | components["schemas"]["LastTime"];
+        };
+        /**
+         * @description A walk order: stations in the order practitioners take them; `*` stands for those of the order that suits the covering.
+         *     Families null: for any covering, chosen by the commission.
+         */
+        WalkOrder: {
+            key: string;
+            name: string;
+            families: null | components["schemas"]["CoveringFamily"][];
+            stations: string[];
+            intro: string;
         };
         /**
          * @description Signs of water at a finding, from most to least adverse.
          * @enum {unknown}
          */
         WaterEvidence: "active" | "stained" | "suspected" | "noneSeen";
+        WeatherAnswer: {
+            simulated: boolean;
+            from: string;
+            hours: components["schemas"]["WeatherHour"][];
+            limits: components["schemas"]["WeatherLimitsFact"];
+            /** Format: uuid */
+            limitsRevision: null | string;
+        };
+        /** @description Weather of an hour: wind and gusts in mph, rain in inches per hour, air in °F; wet surface and thunder as yes or no. */
+        WeatherHour: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            windMph: number;
+            /** Format: double */
+            gustMph: number;
+            /** Format: double */
+            rainInchesPerHour: number;
+            /** Format: double */
+            airF: number;
+            surfaceWet: boolean;
+            thunder: boolean;
+        };
+        /** @description The firm's own limits for going up: wind in miles per hour, rain in inches per hour, temperatures in degrees Fahrenheit. */
+        WeatherLimitsFact: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: double
+             * @default 20
+             */
+            waitGustMph: number;
+            /**
+             * Format: double
+             * @default 30
+             */
+            noGoGustMph: number;
+            /**
+             * Format: double
+             * @default 0.01
+             */
+            waitRainInchesPerHour: number;
+            /**
+             * Format: double
+             * @default 36
+             */
+            iceBelowF: number;
+            /**
+             * Format: double
+             * @default 90
+             */
+            waitHeatF: number;
+            /**
+             * Format: double
+             * @default 100
+             */
+            noGoHeatF: number;
+        };
         /** @description Something to do, in order of need; Number counts from 1. */
         WorkItem: {
             /** Format: int32 */
@@ -1167,6 +1959,57 @@ export interface operations {
             };
         };
     };
+    getVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactVersions"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getHabits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitsAnswer"];
+                };
+            };
+        };
+    };
     getHome: {
         parameters: {
             query?: never;
@@ -1269,6 +2112,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BlobAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPhotoState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobState"];
+                };
+            };
+        };
+    };
+    sendPhotoPiece: {
+        parameters: {
+            query: {
+                offset: number;
+                total: number;
+            };
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendReportPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobState"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -1552,6 +2490,123 @@ export interface operations {
             };
         };
     };
+    getWeather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPunchLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PunchLinkAnswer"][];
+                };
+            };
+        };
+    };
+    makePunchLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PunchLinkRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PunchLinkAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    revokePunchLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getDemoPeople: {
         parameters: {
             query?: never;
@@ -1590,6 +2645,140 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getCrewList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendCrewPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sayFixed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+                itemId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrewReply"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeReceipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getCrewPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Not Found */
             404: {
                 headers: {

@@ -10,5 +10,17 @@ public static class BookEndpoints
     public static void MapBook(this IEndpointRouteBuilder api) => api.MapGet("book", Get).WithName("getBook");
 
     private static Ok<BookAnswer> Get(RuleBook book) =>
-        TypedResults.Ok(new BookAnswer(book.Version, book.Hash, book.Stations, book.Conditions, book.Quantities, book.Coverings));
+        TypedResults.Ok(
+            new BookAnswer(
+                book.Version,
+                book.Hash,
+                book.Stations,
+                book.Conditions,
+                book.Quantities,
+                book.Coverings,
+                book.Walks,
+                book.Commissions,
+                book.Questions
+            )
+        );
 }

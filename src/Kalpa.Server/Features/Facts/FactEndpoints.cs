@@ -1,7 +1,9 @@
 using System.Security.Claims;
 using Kalpa.Contracts;
 using Kalpa.Core.Rules;
+using Kalpa.Server.Features.Live;
 using Kalpa.Server.SetUp;
+using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -12,12 +14,24 @@ public static class FactEndpoints
 {
     private const int MostChanges = 500;
 
-    public static void MapFacts(this IEndpointRouteBuilder api) => api.MapPost("facts", Send).WithName("sendFacts");
+    public static void MapFacts(this IEndpointRouteBuilder api)
+    {
+        api.MapPost("facts", Send).WithName("sendFacts");
+        api.MapGet("facts/{id:guid}/versions", Versions).WithName("getVersions").ProducesProblem(StatusCodes.Status404NotFound);
+        api.MapGet("habits", Habits).WithName("getHabits");
+    }
+
+    private static async Task<Results<Ok<FactVersions>, ProblemHttpResult>> Versions(Guid id, FactLog log, CancellationToken cancel) =>
+        await log.Versions(id, cancel) is { } versions ? TypedResults.Ok(versions) : Problems.NotFound("fact");
+
+    private static async Task<Ok<HabitsAnswer>> Habits(ClaimsPrincipal person, DossierReader dossiers, CancellationToken cancel) =>
+        TypedResults.Ok(await dossiers.Habits(CurrentFirm.PersonOf(person), cancel));
 
     private static async Task<Results<Ok<ChangeReceipts>, ProblemHttpResult>> Send(
         FactChanges changes,
         ClaimsPrincipal person,
         FactLog log,
+        LiveVisits live,
         RuleBook book,
         TimeProvider clock,
         CancellationToken cancel
@@ -32,6 +46,9 @@ public static class FactEndpoints
                 $"Send at most {MostChanges} changes in one request."
             );
         }
-        return TypedResults.Ok(await log.Accept(changes, CurrentFirm.SenderOf(person, clock), book, cancel));
+        var sender = CurrentFirm.SenderOf(person, clock);
+        var receipts = await log.Accept(changes, sender, book, cancel);
+        live.Tell(sender.FirmId, changes, receipts, person.Identity?.Name ?? "", sender.Now);
+        return TypedResults.Ok(receipts);
     }
 }

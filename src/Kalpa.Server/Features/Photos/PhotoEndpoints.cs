@@ -21,6 +21,17 @@ public static class PhotoEndpoints
             .Accepts<byte[]>("application/octet-stream")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostRequestBytes));
+        api.MapGet("photos/{sha256:length(64)}/state", State).WithName("getPhotoState");
+        api.MapPut("photos/{sha256:length(64)}", Append)
+            .WithName("sendPhotoPiece")
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostRequestBytes));
+        api.MapPut("photos/{sha256:length(64)}/report", TakeReport)
+            .WithName("sendReportPicture")
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostRequestBytes));
         api.MapGet("photos/{sha256:length(64)}/original", Original).WithName("getPhotoOriginal");
         api.MapGet("photos/{sha256:length(64)}/{rendition}", OfRendition).WithName("getPhoto");
     }
@@ -32,6 +43,45 @@ public static class PhotoEndpoints
         TimeProvider clock,
         CancellationToken cancel
     ) => TypedResults.Ok(await intake.Take(request.Body, CurrentFirm.SenderOf(person, clock), cancel));
+
+    private static async Task<Ok<BlobState>> State(string sha256, PhotoIntake intake, CurrentFirm firm, CancellationToken cancel) =>
+        TypedResults.Ok(await intake.State(firm.FirmId, sha256, cancel));
+
+    private static async Task<Results<Ok<BlobState>, ProblemHttpResult>> Append(
+        string sha256,
+        long offset,
+        long total,
+        HttpRequest request,
+        ClaimsPrincipal person,
+        PhotoIntake intake,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        IsHash(sha256) && offset >= 0 && total > 0
+            ? TypedResults.Ok(await intake.Append(sha256, offset, total, request.Body, CurrentFirm.SenderOf(person, clock), cancel))
+            : BadPiece();
+
+    private static async Task<Results<Ok<BlobState>, ProblemHttpResult>> TakeReport(
+        string sha256,
+        HttpRequest request,
+        ClaimsPrincipal person,
+        PhotoIntake intake,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        IsHash(sha256)
+            ? TypedResults.Ok(await intake.TakeReport(sha256, request.Body, CurrentFirm.SenderOf(person, clock), cancel))
+            : BadPiece();
+
+    private static bool IsHash(string sha256) => sha256.All(char.IsAsciiHexDigitLower);
+
+    private static ProblemHttpResult BadPiece() =>
+        Problems.Of(
+            StatusCodes.Status422UnprocessableEntity,
+            "photo.bad-piece",
+            "That piece cannot be placed",
+            "Name the bytes by their SHA-256 in lower-case hexadecimal, and give offset (0 or more) and total (1 or more)."
+        );
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> Original(
         string sha256,

@@ -85,7 +85,7 @@ public static class ReportEndpoints
     )
     {
         var inlined = new Dictionary<string, string>();
-        foreach (var sha256 in visit.Photos.Select(p => p.Sha256).Distinct())
+        foreach (var sha256 in visit.Facts.Records!.Photos.Select(p => p.Sha256).Distinct())
         {
             if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } path)
             {

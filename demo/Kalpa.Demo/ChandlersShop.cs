@@ -1,0 +1,60 @@
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Demo;
+
+/// <summary>The ship chandler's shop of Saltmere: a welded membrane over the shop, bitumen over the store; a visit half-way. All made up.</summary>
+internal static class ChandlersShop
+{
+    public static DemoFacts Facts()
+    {
+        var facts = new DemoFacts("chandlers-shop");
+        facts.Property("Chandler’s Shop", "2 Ropewalk Quay, Saltmere", "Oda Brinewater", "Shop and store", "Flat roofs");
+        facts.Slope("A", "over the shop", "1/4:12", Facing.East, Beneath.FinishedRoom, "64'", "38'");
+        facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Beneath.OpenAttic, "30'", "22' 6\"");
+        facts.Covering("A", CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
+        facts.Covering("B", CoveringKind.ModifiedBitumen, 2000, 2004, AgeSource.Owner);
+        Visit(
+            facts.Visit(
+                "2026",
+                new DateOnly(2026, 9, 18),
+                "Marit Quillon",
+                "drips over the counter",
+                "dry, light wind",
+                "low-slope",
+                new Commission(CommissionPurpose.Condition, "Oda Brinewater", new DateOnly(2026, 9, 25)),
+                finished: false
+            )
+        );
+        return facts;
+    }
+
+    private static void Visit(DemoVisit visit)
+    {
+        visit.LookAtAll(["A", "B"], "core", "wallsA", "wallsB", "edgesB", "penetrationsB", "drainsB", "seamsB");
+        visit.Answer("leak-when", "heavy-rain", "long-after");
+        visit.Answer("leak-delay", "hours");
+        visit.Answer("leak-since", "months");
+        visit.Answer("tried", "sealant");
+        visit.Answer("warranty", "in-force");
+        visit.Answer("access", "ladder");
+        visit.Answer("hazards", "skylights");
+        visit.Typed("eave-height", "13' 6\"");
+        visit.Footing("A", "stained-below");
+        visit.Stage("A", new StageShare(2, 80), new StageShare(3, 20));
+        visit.Stage("B", new StageShare(1, 60), new StageShare(2, 40));
+        var ceiling = visit.Finding("ceiling-stain", "inside", "", "over the counter", WaterEvidence.Stained);
+        visit.Photo("attic-stain.jpg", "Ring above the counter", ceiling, null, 5);
+        var seam = visit.Finding(
+            "seam-open",
+            "seams",
+            "A",
+            "third sheet, above the counter",
+            WaterEvidence.Stained,
+            cause: new SuspectedCause("cold weld", [ProofKind.SeenFromOutside])
+        );
+        visit.Photo("seam-open.jpg", "The probe goes in; dirt inside", seam, "A", 32);
+        var pond = visit.Finding("ponding", "drains", "A", "north of the drain", WaterEvidence.NoneSeen);
+        visit.Photo("ponding.jpg", "Rings round what stands two days after rain", pond, "A", 38);
+        visit.Photo("pitch-pan.jpg", "", null, "A", 44, station: "penetrations", writeUp: true);
+    }
+}

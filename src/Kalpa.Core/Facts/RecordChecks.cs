@@ -1,0 +1,138 @@
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Facts;
+
+/// <summary>Whether the further records of a visit can be kept at all.</summary>
+internal static class RecordChecks
+{
+    /// <summary>More courses than any slope has: 5,000 ft at an inch.</summary>
+    private const int MostCourses = 60_000;
+
+    private const int MostNails = 10_000;
+
+    /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
+    private const double LongestClipSeconds = 61;
+
+    public static IEnumerable<IFact> All(VisitRecords records) =>
+        records
+            .Photos.Cast<IFact>()
+            .Concat(records.Answers)
+            .Concat(records.ToDos)
+            .Concat(records.Protections)
+            .Concat(records.Clips)
+            .Concat(records.Rechecks)
+            .Concat(records.Samples)
+            .Concat(records.Courses)
+            .Concat(records.PunchItems)
+            .Concat(records.PunchReplies)
+            .Concat(records.PunchDecisions);
+
+    public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
+    {
+        switch (fact)
+        {
+            case AnswerFact answer:
+                Answer(answer, book, found);
+                break;
+            case ToDoFact toDo:
+                found.If(string.IsNullOrWhiteSpace(toDo.Text), "toDo.empty", "Say what is to be done.");
+                found.Text(toDo.Text, toDo.Outcome);
+                break;
+            case ProtectionFact protection:
+                found.Name(protection.What, "protection.empty", "Say what was covered or plugged.");
+                found.Name(protection.ByWhom, "protection.no-name", "Say who covered it.");
+                break;
+            case ClipFact clip:
+                found.If(!FactChecks.IsSha256(clip.Sha256), "clip.bad-hash", "The recording's bytes must be named by their SHA-256.");
+                found.If(!(clip.Seconds is > 0 and <= LongestClipSeconds), "clip.too-long", "A recording is at most a minute long.");
+                found.Text(clip.Words);
+                break;
+            case RecheckFact recheck:
+                found.Text(recheck.Note);
+                break;
+            case SampleFact sample:
+                Sample(sample, found);
+                break;
+            case CourseFact course:
+                Course(course, book, found);
+                break;
+            case PunchItemFact item:
+                found.Name(item.What, "punch.empty", "Say what is wrong.");
+                found.Text(item.Fix, item.Crew);
+                break;
+            case PunchReplyFact reply:
+                found.If(!FactChecks.IsSha256(reply.Sha256), "punch.no-photo", "A fixed item needs its photo.");
+                found.Text(reply.By, reply.Note);
+                break;
+            case PunchDecisionFact decision:
+                found.If(!decision.Accepted && string.IsNullOrWhiteSpace(decision.Reason), "punch.no-reason", "Say why it is refused.");
+                found.Text(decision.Reason);
+                break;
+            case WeatherLimitsFact limits:
+                Limits(limits, found);
+                break;
+        }
+    }
+
+    private static void Answer(AnswerFact answer, RuleBook book, FactChecks.Found found)
+    {
+        var question = book.FindQuestion(answer.Question);
+        found.If(question is null, "answer.unknown-question", $"The rule book has no question \"{answer.Question}\".");
+        found.If(question?.PerSlope == true && answer.SlopeId is null, "answer.no-slope", "Say which slope is meant.");
+        found.If(question?.Kind == QuestionKind.One && answer.Chosen.Count > 1, "answer.too-many", "Choose one.");
+        found.If(
+            question is not null && answer.Chosen.Any(key => question.Options.All(o => o.Key != key)),
+            "answer.unknown-option",
+            "That answer is not one of the question's."
+        );
+        found.Text(answer.Typed);
+    }
+
+    private static void Sample(SampleFact sample, FactChecks.Found found)
+    {
+        found.If(sample.CoursesOnSlope is < 1 or > MostCourses, "sample.bad-courses", $"A slope has 1 to {MostCourses} courses.");
+        found.If(
+            sample.Picked.Count == 0 || sample.Picked.Distinct().Count() != sample.Picked.Count,
+            "sample.bad-picks",
+            "Courses are picked once each, and at least one."
+        );
+        found.If(
+            sample.Picked.Any(p => p < 1 || p > sample.CoursesOnSlope),
+            "sample.off-the-slope",
+            $"A picked course lies between 1 and {sample.CoursesOnSlope}."
+        );
+    }
+
+    private static void Course(CourseFact course, RuleBook book, FactChecks.Found found)
+    {
+        found.If(course.Course < 1, "course.bad-number", "Courses are counted from the eave, beginning with 1.");
+        found.If(course.NailsLooked is < 0 or > MostNails, "course.bad-count", "Count the nails looked at.");
+        found.If(course.Wrong.Any(w => w.Count < 0), "course.bad-count", "A count of nails is nought or more.");
+        found.If(
+            course.Wrong.Sum(w => (long)w.Count) > course.NailsLooked,
+            "course.more-wrong-than-looked",
+            $"More nails are wrong than were looked at ({course.NailsLooked}): count each nail once, by its worst fault."
+        );
+        if (course.Exposure is { } exposure)
+        {
+            FactChecks.Measure(exposure, book.FindQuantity("exposure")!, found);
+        }
+    }
+
+    private static void Limits(WeatherLimitsFact limits, FactChecks.Found found)
+    {
+        double[] all =
+        [
+            limits.WaitGustMph,
+            limits.NoGoGustMph,
+            limits.WaitRainInchesPerHour,
+            limits.IceBelowF,
+            limits.WaitHeatF,
+            limits.NoGoHeatF,
+        ];
+        found.If(!all.All(double.IsFinite), "weather.bad-limit", "Give every limit as a number.");
+        found.If(!(limits.WaitGustMph <= limits.NoGoGustMph), "weather.gusts-swapped", "Waiting begins at or below the gust that forbids.");
+        found.If(!(limits.WaitHeatF <= limits.NoGoHeatF), "weather.heat-swapped", "Waiting begins at or below the heat that forbids.");
+        found.If(!(limits.IceBelowF < limits.WaitHeatF), "weather.ice-over-heat", "The limit for ice lies below the one for heat.");
+    }
+}

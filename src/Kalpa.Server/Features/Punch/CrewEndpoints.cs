@@ -1,0 +1,192 @@
+using System.Text.Json;
+using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Kalpa.Core.NewWork;
+using Kalpa.Core.Rules;
+using Kalpa.Server.Features.Live;
+using Kalpa.Server.SetUp;
+using Kalpa.Store;
+using Kalpa.Store.Dossiers;
+using Kalpa.Store.Facts;
+using Kalpa.Store.Model;
+using Kalpa.Store.Photos;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Server.Features.Punch;
+
+/// <summary>What a crew may do by its link: see its own items, send a photo, say an item is fixed. A link that is wrong, over or revoked is not found.</summary>
+public static class CrewEndpoints
+{
+    private const long MostRequestBytes = PhotoIntake.MostBytes + 1_000_000;
+
+    public static void MapCrew(this IEndpointRouteBuilder app)
+    {
+        var crew = app.MapGroup("/api/crew/{secret}").AllowAnonymous();
+        crew.MapGet("", List).WithName("getCrewList").ProducesProblem(StatusCodes.Status404NotFound);
+        crew.MapPost("photos", TakePhoto)
+            .WithName("sendCrewPhoto")
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(StatusCodes.Status404NotFound)
+            .WithMetadata(new RequestSizeLimitAttribute(MostRequestBytes));
+        crew.MapPost("items/{itemId:guid}/fixed", SayFixed)
+            .WithName("sayFixed")
+            .ProducesProblem(StatusCodes.Status404NotFound)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        crew.MapGet("photos/{sha256:length(64)}", Photo).WithName("getCrewPhoto").ProducesProblem(StatusCodes.Status404NotFound);
+    }
+
+    private static async Task<Results<Ok<CrewList>, ProblemHttpResult>> List(
+        string secret,
+        PunchLinks links,
+        CurrentFirm firm,
+        KalpaDb db,
+        DossierReader dossiers,
+        CancellationToken cancel
+    )
+    {
+        if (await Enter(secret, links, firm, cancel) is not { } link || await dossiers.Visit(link.VisitId, cancel) is not { } visit)
+        {
+            return NotFound();
+        }
+        var firmName = await db.Firms.Where(f => f.Id == link.FirmId).Select(f => f.Name).FirstAsync(cancel);
+        return TypedResults.Ok(
+            new CrewList(
+                firmName,
+                visit.Property.Name,
+                link.Crew,
+                new DateTimeOffset(link.ExpiresAtTicks, TimeSpan.Zero),
+                Items(visit, link.Crew)
+            )
+        );
+    }
+
+    private static List<CrewItem> Items(VisitDossier visit, string crew)
+    {
+        var records = visit.Facts.Records!;
+        return
+        [
+            .. (visit.Assessment.NewWork?.Punch ?? [])
+                .Where(item => item.Crew == crew)
+                .Select(item => new CrewItem(item, PhotosOf(item, records), RepliesOf(item, records))),
+        ];
+    }
+
+    private static List<string> PhotosOf(PunchAnswer item, VisitRecords records)
+    {
+        var findingId = records.PunchItems.First(p => p.Id == item.ItemId).FindingId;
+        return [.. records.Photos.Where(p => findingId is not null && p.FindingId == findingId).Select(p => p.Sha256)];
+    }
+
+    private static List<string> RepliesOf(PunchAnswer item, VisitRecords records) =>
+        [.. records.PunchReplies.Where(r => r.PunchItemId == item.ItemId).OrderBy(r => r.At).Select(r => r.Sha256)];
+
+    private static async Task<Results<Ok<BlobAnswer>, ProblemHttpResult>> TakePhoto(
+        string secret,
+        HttpRequest request,
+        PunchLinks links,
+        CurrentFirm firm,
+        PhotoIntake intake,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
+        await Enter(secret, links, firm, cancel) is { } link
+            ? TypedResults.Ok(await intake.Take(request.Body, SenderOf(link, clock), cancel))
+            : NotFound();
+
+    private static async Task<Results<Ok<ChangeReceipt>, ProblemHttpResult>> SayFixed(
+        string secret,
+        Guid itemId,
+        CrewReply reply,
+        PunchLinks links,
+        CurrentFirm firm,
+        DossierReader dossiers,
+        KalpaDb db,
+        FactLog log,
+        LiveVisits live,
+        RuleBook book,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        if (await Enter(secret, links, firm, cancel) is not { } link || await dossiers.Visit(link.VisitId, cancel) is not { } visit)
+        {
+            return NotFound();
+        }
+        if (Items(visit, link.Crew).All(i => i.Item.ItemId != itemId))
+        {
+            return Problems.NotFound("item");
+        }
+        if (!await db.Blobs.AnyAsync(b => b.Sha256 == reply.Sha256, cancel))
+        {
+            return Problems.Of(
+                StatusCodes.Status422UnprocessableEntity,
+                "punch.no-photo",
+                "The photo is missing",
+                "Send the photo first, then say it is fixed."
+            );
+        }
+        var fact = new PunchReplyFact(reply.RequestId, link.VisitId, itemId, reply.By, reply.Note, reply.Sha256, clock.GetUtcNow());
+        var change = new FactChange(
+            reply.RequestId,
+            fact.Id,
+            FactKind.PunchReply,
+            null,
+            clock.GetUtcNow(),
+            "crew link",
+            FactChange.CurrentContractVersion,
+            false,
+            JsonSerializer.SerializeToElement(fact, KalpaJson.Default.PunchReplyFact)
+        );
+        var changes = new FactChanges([change]);
+        var receipts = await log.Accept(changes, SenderOf(link, clock), book, cancel);
+        live.Tell(link.FirmId, changes, receipts, link.Crew, clock.GetUtcNow());
+        return receipts.Receipts[0] is { Outcome: ChangeOutcome.Refused } refused
+            ? Problems.Of(
+                StatusCodes.Status422UnprocessableEntity,
+                refused.Problems[0].Code,
+                "That was not recorded",
+                refused.Problems[0].Text
+            )
+            : TypedResults.Ok(receipts.Receipts[0]);
+    }
+
+    /// <summary>Only pictures of the link's own items.</summary>
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> Photo(
+        string secret,
+        string sha256,
+        PunchLinks links,
+        CurrentFirm firm,
+        DossierReader dossiers,
+        PhotoIntake intake,
+        CancellationToken cancel
+    )
+    {
+        if (
+            await Enter(secret, links, firm, cancel) is not { } link
+            || await dossiers.Visit(link.VisitId, cancel) is not { } visit
+            || !Items(visit, link.Crew).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
+            || await intake.Find(link.FirmId, sha256, Rendition.Report, cancel) is not { } path
+        )
+        {
+            return NotFound();
+        }
+        return TypedResults.PhysicalFile(path, "image/jpeg");
+    }
+
+    /// <summary>From here on the request sees the link's firm.</summary>
+    private static async Task<PunchLink?> Enter(string secret, PunchLinks links, CurrentFirm firm, CancellationToken cancel)
+    {
+        var link = await links.Find(secret, cancel);
+        if (link is not null)
+        {
+            firm.FirmId = link.FirmId;
+        }
+        return link;
+    }
+
+    private static ProblemHttpResult NotFound() => Problems.NotFound("list");
+
+    private static Sender SenderOf(PunchLink link, TimeProvider clock) => new(link.FirmId, link.MadeById, clock.GetUtcNow());
+}
