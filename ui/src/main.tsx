@@ -8,10 +8,12 @@ import { createRoot } from 'react-dom/client'
 import { ApiError } from './api/client'
 import './app/app.css'
 import { App } from './app/App'
+import { keepOffline } from './app/keepOffline'
 import { system } from './app/theme'
 import { applyTheme, storedTheme } from './app/themeChoice'
 
 applyTheme(storedTheme())
+keepOffline()
 
 // Styles made at run time carry the page's nonce; without it the content security policy refuses them.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content

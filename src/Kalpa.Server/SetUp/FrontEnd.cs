@@ -24,6 +24,7 @@ public static class FrontEnd
         var types = new FileExtensionContentTypeProvider();
         types.Mappings[".wasm"] = "application/wasm";
         types.Mappings[".dat"] = "application/octet-stream";
+        types.Mappings[".webmanifest"] = "application/manifest+json";
         types.Mappings[".br"] = "application/octet-stream";
         app.Use(
             (http, next) =>

@@ -29,6 +29,6 @@ public static class PageSecurity
     // 'wasm-unsafe-eval' lets the browser core compile; it allows no script. Styles carry the nonce.
     private static string Policy(string nonce) =>
         "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; "
-        + $"style-src 'self' 'nonce-{nonce}'; img-src 'self' blob: data:; font-src 'self' data:; connect-src 'self'; worker-src 'self'; "
+        + $"style-src 'self' 'nonce-{nonce}'; img-src 'self' blob: data:; media-src 'self' blob:; font-src 'self' data:; connect-src 'self'; worker-src 'self'; "
         + "frame-src 'self'; frame-ancestors 'self'; object-src 'none'; base-uri 'self'; form-action 'self'";
 }

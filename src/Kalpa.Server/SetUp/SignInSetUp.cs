@@ -79,7 +79,7 @@ public sealed class PersonClaims(UserManager<Person> people, IOptions<IdentityOp
     }
 }
 
-/// <summary>Refuses a change without the page's token.</summary>
+/// <summary>Refuses a change without the page's token, and one that is sent for somebody else than who is signed in.</summary>
 public sealed class AntiForgeryFilter(IAntiforgery antiForgery) : IEndpointFilter
 {
     public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
@@ -95,6 +95,21 @@ public sealed class AntiForgeryFilter(IAntiforgery antiForgery) : IEndpointFilte
                 "Fetch the session again and repeat; nothing was changed."
             );
         }
+        if (changes && IsForAnother(http))
+        {
+            return Problems.Of(
+                StatusCodes.Status409Conflict,
+                "session.other-person",
+                "Somebody else is signed in",
+                "What was recorded by one person is never sent under another's name. Sign in as whoever recorded it."
+            );
+        }
         return await next(context);
     }
+
+    /// <summary>A device says for whom it sends; the cookie may by now be another person's.</summary>
+    private static bool IsForAnother(HttpContext http) =>
+        http.Request.Headers["X-Kalpa-Person"].FirstOrDefault() is { Length: > 0 } person
+        && http.User.Identity?.IsAuthenticated == true
+        && !(Guid.TryParse(person, out var id) && id == CurrentFirm.PersonOf(http.User));
 }

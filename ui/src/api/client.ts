@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch'
+import { noteServerDate } from './clock'
 import type { paths } from './schema'
 
 /** A refusal of the server, with its stable code and what to do. */
@@ -37,6 +38,9 @@ const withToken: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-Kalpa-Token', antiForgeryToken)
     return request
+  },
+  onResponse({ response }) {
+    noteServerDate(response.headers.get('Date'))
   },
 }
 

@@ -356,6 +356,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/interval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-interval"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/picks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-picks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-going"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/properties/{id}/weather": {
         parameters: {
             query?: never;
@@ -990,6 +1054,20 @@ export interface components {
          * @enum {unknown}
          */
         FootingState: "sound" | "unknown" | "stainedBelow" | "soft" | "hole";
+        /** @enum {unknown} */
+        Going: "go" | "wait" | "noGo";
+        GoingAnswer: {
+            going: components["schemas"]["Going"];
+            words: string;
+            reasons: string[];
+        };
+        GoingRequest: {
+            hour: null | components["schemas"]["WeatherHour"];
+            seen: string[];
+            /** Format: double */
+            steepestRise: number;
+            limits?: null | components["schemas"]["WeatherLimitsFact"];
+        };
         HabitsAnswer: {
             conditions: {
                 [key: string]: number;
@@ -1002,7 +1080,27 @@ export interface components {
             /** Format: int32 */
             factsWaiting: number;
         };
+        IntervalRequest: {
+            /** Format: int32 */
+            wrong: number;
+            /** Format: int32 */
+            looked: number;
+        };
         JsonElement: unknown;
+        /** @description A ladder for a landing: its foot from the wall, what must be reached, and the nominal ladder that does; feet. Null: no ladder should. */
+        LadderAnswer: {
+            /** Format: double */
+            footFeet: number;
+            /** Format: double */
+            workingFeet: number;
+            /** Format: int32 */
+            nominalFeet: null | number;
+            words: string;
+        };
+        LadderRequest: {
+            /** Format: double */
+            landingFeet: number;
+        };
         /** @description The visit before this one, for a follow-up. */
         LastTime: {
             /** Format: uuid */
@@ -1159,6 +1257,22 @@ export interface components {
          * @enum {unknown}
          */
         PhotoRole: "seen" | "before" | "after";
+        PicksAnswer: {
+            courses: number[];
+        };
+        PicksRequest: {
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: int32 */
+            courses: number;
+            /**
+             * Format: int32
+             * @default 10
+             */
+            count: number;
+        };
         /**
          * @description How a pitch was read; each way has an error of its own.
          * @enum {unknown}
@@ -2477,6 +2591,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ParsedMeasure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-interval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntervalRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Share"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-picks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PicksRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicksAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LadderAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoingAnswer"];
                 };
             };
             /** @description Bad Request */

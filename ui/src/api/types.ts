@@ -37,6 +37,7 @@ export type StageShare = Schemas['StageShare']
 export type Station = Schemas['Station']
 export type UrgencyAnswer = Schemas['UrgencyAnswer']
 export type UrgencyFacts = Schemas['UrgencyFacts']
+export type LeftOpen = Schemas['LeftOpen']
 export type Verdict = Schemas['Verdict']
 export type VerdictRequest = Schemas['VerdictRequest']
 export type VisitDossier = Schemas['VisitDossier']
@@ -44,6 +45,52 @@ export type VisitFact = Schemas['VisitFact']
 export type WorkItem = Schemas['WorkItem']
 export type YearsLeft = Schemas['YearsLeft']
 
+export type AgendaAnswer = Schemas['AgendaAnswer']
+export type AnswerFact = Schemas['AnswerFact']
+export type ClipFact = Schemas['ClipFact']
+export type Commission = Schemas['Commission']
+export type CommissionPurpose = Schemas['CommissionPurpose']
+export type CommissionRule = Schemas['CommissionRule']
+export type CourseFact = Schemas['CourseFact']
+export type CrewItem = Schemas['CrewItem']
+export type CrewList = Schemas['CrewList']
+export type Due = Schemas['Due']
+export type EarlierView = Schemas['EarlierView']
+export type FactVersion = Schemas['FactVersion']
+export type FactVersions = Schemas['FactVersions']
+export type FindingOutcome = Schemas['FindingOutcome']
+export type FootingAnswer = Schemas['FootingAnswer']
+export type GoingAnswer = Schemas['GoingAnswer']
+export type GoingRequest = Schemas['GoingRequest']
+export type HabitsAnswer = Schemas['HabitsAnswer']
+export type LadderAnswer = Schemas['LadderAnswer']
+export type LadderRequest = Schemas['LadderRequest']
+export type NailFault = Schemas['NailFault']
+export type NewWorkAnswer = Schemas['NewWorkAnswer']
+export type PhotoRole = Schemas['PhotoRole']
+export type PicksAnswer = Schemas['PicksAnswer']
+export type PicksRequest = Schemas['PicksRequest']
+export type Progress = Schemas['Progress']
+export type ProofKind = Schemas['ProofKind']
+export type ProtectionFact = Schemas['ProtectionFact']
+export type PunchAnswer = Schemas['PunchAnswer']
+export type PunchDecisionFact = Schemas['PunchDecisionFact']
+export type PunchItemFact = Schemas['PunchItemFact']
+export type PunchLinkAnswer = Schemas['PunchLinkAnswer']
+export type PunchReplyFact = Schemas['PunchReplyFact']
+export type Question = Schemas['Question']
+export type RecheckFact = Schemas['RecheckFact']
+export type RecheckOutcome = Schemas['RecheckOutcome']
+export type SampleFact = Schemas['SampleFact']
+export type SlopeSample = Schemas['SlopeSample']
+export type SuspectedCause = Schemas['SuspectedCause']
+export type ToDo = Schemas['ToDo']
+export type ToDoFact = Schemas['ToDoFact']
+export type VisitRecords = Schemas['VisitRecords']
+export type WalkOrder = Schemas['WalkOrder']
+export type WeatherAnswer = Schemas['WeatherAnswer']
+export type WeatherHour = Schemas['WeatherHour']
+export type WeatherLimitsFact = Schemas['WeatherLimitsFact']
 /** A fact of any kind. */
 export type Fact =
   | PropertyFact
@@ -56,3 +103,14 @@ export type Fact =
   | StageFact
   | FindingFact
   | PhotoFact
+  | AnswerFact
+  | ToDoFact
+  | ProtectionFact
+  | ClipFact
+  | RecheckFact
+  | SampleFact
+  | CourseFact
+  | PunchItemFact
+  | PunchReplyFact
+  | PunchDecisionFact
+  | WeatherLimitsFact

@@ -1,12 +1,16 @@
 import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import type { SessionAnswer } from '../api/types'
+import { BeforePage } from '../features/before/BeforePage'
+import { CrewPage } from '../features/crew/CrewPage'
 import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
 import { LifePage } from '../features/life/LifePage'
+import { CheckPage } from '../features/newwork/CheckPage'
 import { NewProperty } from '../features/property/NewProperty'
 import { PropertyPage } from '../features/property/PropertyPage'
 import { SessionGate } from '../features/session/SessionGate'
+import { TrayPage } from '../features/tray/TrayPage'
 import { VisitLayout } from '../features/visit/VisitLayout'
 import { WalkPage } from '../features/walk/WalkPage'
 import { WorkPage } from '../features/work/WorkPage'
@@ -17,13 +21,7 @@ const ReportPage = lazy(() => import('../features/report/ReportPage'))
 
 const routes = (session: SessionAnswer, onSignOut: () => void) => [
   {
-    element: (
-      <Shell
-        person={session.person as NonNullable<SessionAnswer['person']>}
-        demoMode={session.demoMode}
-        onSignOut={onSignOut}
-      />
-    ),
+    element: <Shell session={session} onSignOut={onSignOut} />,
     children: [
       { path: '/', element: <Home /> },
       { path: '/properties/new', element: <NewProperty /> },
@@ -32,7 +30,10 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
         path: '/visits/:visitId',
         element: <VisitLayout />,
         children: [
+          { path: 'before', element: <BeforePage /> },
           { path: 'walk', element: <WalkPage /> },
+          { path: 'check', element: <CheckPage /> },
+          { path: 'tray', element: <TrayPage /> },
           { path: 'findings/:findingId', element: <FindingPage /> },
           { path: 'life', element: <LifePage /> },
           { path: 'work', element: <WorkPage /> },
@@ -56,7 +57,11 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
   },
 ]
 
+/** A crew comes by its link and never signs in. */
+const crewRouter = () => createBrowserRouter([{ path: '/crew/:secret', element: <CrewPage /> }])
+
 export function App() {
+  if (window.location.pathname.startsWith('/crew/')) return <RouterProvider router={crewRouter()} />
   return <SessionGate>{(session, onSignOut) => <Routes session={session} onSignOut={onSignOut} />}</SessionGate>
 }
 

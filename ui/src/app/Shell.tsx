@@ -1,13 +1,20 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
-import { LogOut, Sun } from 'lucide-react'
+import { Sun } from 'lucide-react'
 import { useState } from 'react'
-import { Link, Outlet } from 'react-router'
+import { Link, Outlet, useNavigate } from 'react-router'
 import type { SessionAnswer } from '../api/types'
+import { KeySheet } from '../features/sync/KeySheet'
+import { NotSecure, SyncStatus } from '../features/sync/SyncStatus'
+import { useShortcuts } from '../shared/shortcuts'
+import { SignOut } from './SignOut'
 import { applyTheme, storedTheme, type Theme, themes } from './themeChoice'
 
-type Props = { person: NonNullable<SessionAnswer['person']>; demoMode: boolean; onSignOut: () => void }
+type Props = { session: SessionAnswer; onSignOut: () => void }
 
-export function Shell({ person, demoMode, onSignOut }: Props) {
+export function Shell({ session, onSignOut }: Props) {
+  const { person, demoMode } = session
+  const navigate = useNavigate()
+  useShortcuts({ h: { words: 'Roofs', act: () => navigate('/') } })
   return (
     <Flex direction="column" minH="100vh">
       <Flex as="header" className="k-bar" align="center" gap="3" px={{ base: '3', md: '6' }} py="2">
@@ -25,17 +32,17 @@ export function Shell({ person, demoMode, onSignOut }: Props) {
           </Text>
         )}
         <Box flex="1" />
+        <SyncStatus session={session} />
         <ThemeSwitch />
         <Text className="k-phonehide" fontSize="sm">
-          {person.name}, {person.firmName}
+          {person?.name}, {person?.firmName}
         </Text>
-        <Button variant="ghost" size="sm" onClick={onSignOut} _hover={{ bg: 'whiteAlpha.300' }}>
-          <LogOut size={18} /> <span className="k-phonehide">Sign out</span>
-          <span className="k-hidden">Sign out</span>
-        </Button>
+        <SignOut onSignOut={onSignOut} name={person?.name ?? ''} />
       </Flex>
       <Box as="main" flex="1" w="full" maxW="1240px" mx="auto" px={{ base: '3', md: '6' }} py={{ base: '3', md: '4' }}>
+        {!window.isSecureContext && <NotSecure />}
         <Outlet />
+        <KeySheet />
       </Box>
     </Flex>
   )

@@ -1,10 +1,16 @@
 import type {
   AssessInput,
   Assessment,
+  GoingAnswer,
+  GoingRequest,
+  LadderAnswer,
+  LadderRequest,
   LifeAnswer,
   LifeFacts,
   ParsedMeasure,
   ParseMeasureRequest,
+  PicksAnswer,
+  PicksRequest,
   UrgencyAnswer,
   UrgencyFacts,
   Verdict,
@@ -17,6 +23,9 @@ type Methods = {
   life: [LifeFacts, LifeAnswer]
   urgency: [UrgencyFacts, UrgencyAnswer]
   'parse-measure': [ParseMeasureRequest, ParsedMeasure]
+  going: [GoingRequest, GoingAnswer]
+  ladder: [LadderRequest, LadderAnswer]
+  picks: [PicksRequest, PicksAnswer]
 }
 
 export type Method = keyof Methods

@@ -9,6 +9,7 @@ type Props = {
   unit: ParseMeasureRequest['unit']
   bareUnit?: ParseMeasureRequest['bareUnit']
   hint: string
+  onLeave?: () => void
 }
 
 /** What typed text reads as, by the core; undefined while empty. */
@@ -23,7 +24,7 @@ export function useParsed(
 }
 
 /** A measure kept as typed; below it stands how it was understood, or what to type instead. */
-export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', hint }: Props) {
+export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', hint, onLeave }: Props) {
   const parsed = useParsed(typed, unit, bareUnit)
   return (
     <Field.Root invalid={Boolean(parsed?.problem)}>
@@ -32,6 +33,7 @@ export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', h
         value={typed}
         onChange={(event) => onTyped(event.target.value)}
         placeholder={hint}
+        onBlur={onLeave}
         autoComplete="off"
         inputMode="text"
       />

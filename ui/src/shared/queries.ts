@@ -1,33 +1,144 @@
 import { useQuery } from '@tanstack/react-query'
-import { api, dataOf } from '../api/client'
+import { useMemo } from 'react'
+import { ApiError, api, dataOf } from '../api/client'
+import { carryDay } from '../api/clock'
+import type { HomeAnswer, PropertyDossier, WeatherLimitsFact } from '../api/types'
+import {
+  applyToHome,
+  applyToProperty,
+  applyToVisit,
+  newProperty,
+  newVisit,
+  type VisitView,
+} from '../offline/applyChanges'
+import { device } from '../offline/database'
+import { answerKeys, fetchOrKept, keptAnswer } from '../offline/keptAnswers'
+import { outboxState, useOutbox } from '../offline/outbox'
 
 /** What is asked of the server by more than one screen. */
 export const keys = {
   session: ['session'] as const,
   home: ['home'] as const,
   book: ['book'] as const,
+  habits: ['habits'] as const,
   property: (id: string) => ['property', id] as const,
   visit: (id: string) => ['visit', id] as const,
+  weather: (id: string) => ['weather', id] as const,
 }
 
-export const useHome = () =>
-  useQuery({ queryKey: keys.home, queryFn: ({ signal }) => dataOf(api.GET('/api/home', { signal })) })
+const person = () => outboxState().personId ?? ''
+
+/** Without a connection the device answers; so a query never waits for one. */
+const offline = { networkMode: 'offlineFirst' } as const
+
+export function useHome() {
+  const { entries } = useOutbox()
+  const home = useQuery({
+    queryKey: keys.home,
+    queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.home, () => dataOf(api.GET('/api/home', { signal }))),
+    ...offline,
+  })
+  const data = useMemo(() => home.data && applyToHome(home.data, entries), [home.data, entries])
+  return { ...home, data } as typeof home
+}
 
 export const useBook = () =>
   useQuery({
     queryKey: keys.book,
-    queryFn: ({ signal }) => dataOf(api.GET('/api/book', { signal })),
+    queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.book, () => dataOf(api.GET('/api/book', { signal }))),
     staleTime: Number.POSITIVE_INFINITY,
+    ...offline,
   })
 
-export const useProperty = (id: string) =>
+/** How often this person recorded each condition. */
+export const useHabits = () =>
   useQuery({
+    queryKey: keys.habits,
+    queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.habits, () => dataOf(api.GET('/api/habits', { signal }))),
+    staleTime: 10 * 60_000,
+    ...offline,
+  }).data?.conditions ?? {}
+
+export function useWeather(propertyId: string) {
+  const { entries } = useOutbox()
+  const weather = useQuery({
+    queryKey: keys.weather(propertyId),
+    queryFn: ({ signal }) =>
+      fetchOrKept(person(), answerKeys.weather(propertyId), () =>
+        dataOf(api.GET('/api/properties/{id}/weather', { params: { path: { id: propertyId } }, signal })),
+      ),
+    ...offline,
+  })
+  const mine = entries.filter((entry) => entry.kind === 'weatherLimits' && !entry.problem).at(-1)
+  const data = weather.data &&
+    mine && { ...weather.data, limits: mine.fact as WeatherLimitsFact, limitsRevision: mine.requestId }
+  return { ...weather, data: data || weather.data } as typeof weather
+}
+
+/** The day as the server told it, carried on by the clock. */
+async function today(): Promise<string> {
+  const home = await keptAnswer<HomeAnswer>(person(), answerKeys.home)
+  return home ? carryDay(home.json.today, home.at) : new Date().toISOString().slice(0, 10)
+}
+
+const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
+
+export function useProperty(id: string) {
+  const { entries } = useOutbox()
+  const property = useQuery({
     queryKey: keys.property(id),
-    queryFn: ({ signal }) => dataOf(api.GET('/api/properties/{id}', { params: { path: { id } }, signal })),
+    queryFn: async ({ signal }): Promise<PropertyDossier> => {
+      try {
+        return await fetchOrKept(person(), answerKeys.property(id), () =>
+          dataOf(api.GET('/api/properties/{id}', { params: { path: { id } }, signal })),
+        )
+      } catch (error) {
+        const made = unknownHere(error) ? newProperty(outboxState().entries, id, await today()) : undefined
+        if (!made) throw error
+        return made
+      }
+    },
+    ...offline,
   })
+  const data = useMemo(() => property.data && applyToProperty(property.data, entries), [property.data, entries])
+  return { ...property, data } as typeof property
+}
 
-export const useVisit = (id: string) =>
-  useQuery({
+export function useVisit(id: string) {
+  const { entries } = useOutbox()
+  const visit = useQuery({
     queryKey: keys.visit(id),
-    queryFn: ({ signal }) => dataOf(api.GET('/api/visits/{id}', { params: { path: { id } }, signal })),
+    queryFn: async ({ signal }): Promise<VisitView> => {
+      try {
+        return await fetchOrKept<VisitView>(person(), answerKeys.visit(id), () =>
+          dataOf(api.GET('/api/visits/{id}', { params: { path: { id } }, signal })),
+        )
+      } catch (error) {
+        const made = unknownHere(error) ? await visitMadeHere(id) : undefined
+        if (!made) throw error
+        return made
+      }
+    },
+    ...offline,
   })
+  const data = useMemo(() => visit.data && applyToVisit(visit.data, entries), [visit.data, entries])
+  return { ...visit, data } as typeof visit
+}
+
+/** A visit begun without a connection: built from the property kept on this device, or made on it. */
+async function visitMadeHere(id: string): Promise<VisitView | undefined> {
+  const { entries } = outboxState()
+  const kept = await device.answers
+    .where('personId')
+    .equals(person())
+    .filter(({ key }) => key.startsWith('property:'))
+    .toArray()
+  const made = entries
+    .filter((entry) => entry.kind === 'property')
+    .flatMap((entry) => newProperty(entries, entry.factId, '') ?? [])
+  for (const dossier of [...kept.map(({ json }) => json as PropertyDossier), ...made]) {
+    const view = newVisit(applyToProperty(dossier, entries), id)
+    if (view) return view
+  }
+  return undefined
+}

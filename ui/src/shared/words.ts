@@ -1,4 +1,17 @@
-import type { ExcuseReason, Facing, FindingFact, LookFact, MeasureFact, SlopeFact } from '../api/types'
+import type {
+  CommissionPurpose,
+  ExcuseReason,
+  Facing,
+  FindingFact,
+  FindingOutcome,
+  LookFact,
+  MeasureFact,
+  NailFault,
+  PhotoRole,
+  ProofKind,
+  RecheckOutcome,
+  SlopeFact,
+} from '../api/types'
 
 /** Names of enums on screen. Judgement comes worded from the core; nothing is judged here. */
 export const facings: Record<Facing, string> = {
@@ -67,10 +80,79 @@ export const excuses: Record<ExcuseReason, string> = {
   locked: 'No access',
   covered: 'Covered',
   notThere: 'Nothing of the kind here',
+  storm: 'Storm',
+  dark: 'Dark',
+  unsafe: 'Not safe',
+}
+
+/** What hides a thing that is there. */
+export const hiders = { covered: 'By what covers it', snow: 'By snow or ice', wet: 'By standing water' } as const
+
+/** Why one comes down at once. */
+export const comingDownReasons = { storm: 'Storm', dark: 'Dark', unsafe: 'Not safe' } as const
+
+export const purposes: Record<CommissionPurpose, string> = {
+  condition: 'Condition',
+  buyer: 'A buyer',
+  estimate: 'An estimate',
+  installerCheck: 'Installer’s check',
+  leak: 'A leak',
+  claim: 'A claim',
+  sale: 'A sale',
+  solar: 'Solar',
+  followUp: 'Follow-up',
+}
+
+export const outcomes: Record<FindingOutcome, string> = {
+  mend: 'Mend',
+  watch: 'Watch',
+  investigate: 'Look further',
+  haveJudged: 'Have it judged',
+  otherTrade: 'Another trade',
+  documentOnly: 'Record only',
+}
+
+export const proofs: Record<ProofKind, string> = {
+  seenFromOutside: 'Seen outside',
+  seenFromInside: 'Seen inside',
+  waterTest: 'Water test',
+  openedUp: 'Opened up',
+  meter: 'Meter',
+  ownerSaw: 'Owner saw it',
+}
+
+export const photoRoles: Record<PhotoRole, string> = { seen: 'As seen', before: 'Before', after: 'After' }
+
+export const recheckOutcomes: Record<RecheckOutcome, string> = {
+  same: 'Same',
+  worse: 'Worse',
+  mended: 'Mended',
+  gone: 'Gone',
+}
+
+export const nailFaults: Record<NailFault, string> = {
+  high: 'High',
+  low: 'Low',
+  overDriven: 'Over-driven',
+  underDriven: 'Under-driven',
+  crooked: 'Crooked',
+  inJoint: 'In a joint',
+  missing: 'Missing',
 }
 
 const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
 
 export const dayText = (isoDay: string) => dayFormat.format(new Date(`${isoDay}T00:00:00Z`))
+
+const timeFormat = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+
+export const timeText = (iso: string) => timeFormat.format(new Date(iso))
+
+export const sizeText = (bytes: number) =>
+  bytes >= 1e9
+    ? `${(bytes / 1e9).toFixed(1)} GB`
+    : bytes >= 1e6
+      ? `${Math.round(bytes / 1e6)} MB`
+      : `${Math.ceil(bytes / 1e3)} kB`
 
 export const percentText = (share: number) => `${Math.round(share * 100)} %`

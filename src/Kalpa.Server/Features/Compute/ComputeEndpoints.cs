@@ -1,7 +1,9 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Server.SetUp;
@@ -18,6 +20,10 @@ public static class ComputeEndpoints
         Map<LifeFacts, LifeAnswer>(api, "life");
         Map<UrgencyFacts, UrgencyAnswer>(api, "urgency");
         Map<ParseMeasureRequest, ParsedMeasure>(api, "parse-measure");
+        Map<IntervalRequest, Share>(api, "interval");
+        Map<PicksRequest, PicksAnswer>(api, "picks");
+        Map<LadderRequest, LadderAnswer>(api, "ladder");
+        Map<GoingRequest, GoingAnswer>(api, "going");
     }
 
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.

@@ -1,6 +1,7 @@
 import { Box, Button, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Condition, Covering } from '../../api/types'
+import { useHabits } from '../../shared/queries'
 import { useVisitContext } from '../../shared/visitContext'
 import { conditionsFor } from './conditionSearch'
 
@@ -13,6 +14,7 @@ type Props = {
 
 export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
   const { book } = useVisitContext()
+  const habits = useHabits()
   const [search, setSearch] = useState('')
   if (chosen) {
     return (
@@ -34,7 +36,7 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
       </Stack>
     )
   }
-  const found = conditionsFor(book.conditions, { station, family, search })
+  const found = conditionsFor(book.conditions, { station, family, search, habits })
   return (
     <Stack gap="2">
       <Input
@@ -44,7 +46,7 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
         value={search}
         onChange={(event) => setSearch(event.target.value)}
       />
-      <SimpleGrid columns={{ base: 1, sm: 2 }} gap="2">
+      <SimpleGrid columns={2} gap="2">
         {found.map((condition) => (
           <Button
             key={condition.code}
@@ -53,8 +55,11 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
             justifyContent="start"
             whiteSpace="normal"
             textAlign="left"
+            lineHeight="short"
             h="auto"
-            py="3"
+            minH="58px"
+            px="3"
+            py="2"
             onClick={() => onChoose(condition)}
           >
             {condition.name}

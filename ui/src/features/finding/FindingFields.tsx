@@ -1,8 +1,9 @@
-import { Checkbox, Field, Flex, Input, NativeSelect, Stack, Textarea } from '@chakra-ui/react'
-import type { FindingFact } from '../../api/types'
+import { Checkbox, Field, Flex, Input, NativeSelect, Stack, Text, Textarea } from '@chakra-ui/react'
+import type { Condition, FindingFact, ProofKind } from '../../api/types'
+import { ManyChoice } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { useVisitContext } from '../../shared/visitContext'
-import { evidences, extents } from '../../shared/words'
+import { evidences, extents, outcomes, proofs, timeText } from '../../shared/words'
 
 type OnChange = (fields: Partial<FindingFact>) => void
 
@@ -60,6 +61,22 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
           <Checkbox.Label>People pass or stand below</Checkbox.Label>
         </Checkbox.Root>
       )}
+    </Stack>
+  )
+}
+
+/** What a visit can do without: place, words, what is to come of it, what it may come from. */
+export function FurtherFields({
+  draft,
+  condition,
+  onChange,
+}: {
+  draft: FindingFact
+  condition: Condition
+  onChange: OnChange
+}) {
+  return (
+    <Stack gap="4">
       <Field.Root>
         <Field.Label>Where on it (optional)</Field.Label>
         <Input
@@ -72,6 +89,54 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
         <Field.Label>Note (optional)</Field.Label>
         <Textarea value={draft.note} onChange={(event) => onChange({ note: event.target.value })} rows={2} />
       </Field.Root>
+      <Choice
+        label="What is to come of it"
+        value={draft.outcome ?? 'mend'}
+        options={outcomes}
+        onChange={(outcome) => onChange({ outcome })}
+      />
+      <CauseFields draft={draft} condition={condition} onChange={onChange} />
+      {(draft.earlier ?? []).map((earlier) => (
+        <Text key={earlier.until} fontSize="sm" color="faint">
+          Until {timeText(earlier.until)}: {earlier.condition.replaceAll('-', ' ')}
+          {earlier.measured && `, ${earlier.measured}`}, {evidences[earlier.evidence].toLowerCase()},{' '}
+          {outcomes[earlier.outcome].toLowerCase()}. Changed: {earlier.reason.toLowerCase()}.
+        </Text>
+      ))}
+    </Stack>
+  )
+}
+
+/** A cause is held open until two kinds of proof stand behind it. */
+function CauseFields({ draft, condition, onChange }: { draft: FindingFact; condition: Condition; onChange: OnChange }) {
+  const cause = draft.cause
+  const likely = Object.fromEntries((condition.causes ?? []).map((words) => [words, words])) as Record<string, string>
+  const set = (words: string, kinds: ProofKind[] = cause?.proofs ?? []) =>
+    onChange({ cause: words ? { words, proofs: kinds } : null })
+  return (
+    <Stack gap="2">
+      {Object.keys(likely).length > 0 && (
+        <Choice label="Likely cause" value={cause?.words ?? null} options={likely} onChange={(words) => set(words)} />
+      )}
+      <Input
+        aria-label="Cause in your words"
+        placeholder="or another cause"
+        value={cause && !(cause.words in likely) ? cause.words : ''}
+        onChange={(event) => set(event.target.value)}
+      />
+      {cause && (
+        <>
+          <ManyChoice
+            label="Proof of it"
+            chosen={cause.proofs}
+            options={proofs}
+            onChange={(kinds) => set(cause.words, kinds)}
+          />
+          <Text fontSize="sm" color="faint">
+            {new Set(cause.proofs).size >= 2 ? 'Proved two ways.' : 'Stays suspected until a second proof.'}
+          </Text>
+        </>
+      )}
     </Stack>
   )
 }

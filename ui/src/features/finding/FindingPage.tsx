@@ -1,56 +1,58 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
+import { Camera } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import type { Condition, FindingFact, LookFact, PhotoFact } from '../../api/types'
+import { trueNow } from '../../api/clock'
+import type { Condition, FindingFact, PhotoFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
+import { keepPicture } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
 import { useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
+import { PhotoButton } from '../../shared/PhotoButton'
 import { Caution, Empty, Trouble } from '../../shared/States'
-import { newId } from '../../shared/uuid'
+import { photoFact, useTakePhotos } from '../../shared/takePhotos'
 import { useVisitContext } from '../../shared/visitContext'
+import { Recorder } from '../walk/Recorder'
+import { ChangeReason, defaultReason } from './ChangeReason'
 import { ConditionPicker } from './ConditionPicker'
-import { PlaceFields, SeenFields } from './FindingFields'
+import { dropDraft, keepDraft, keptDraft } from './drafts'
+import { FurtherFields, PlaceFields, SeenFields } from './FindingFields'
+import { lookedHere, punchItemFor, startOf, viewChanged } from './findingFacts'
+import { useFindingPhotos } from './findingPhotos'
 import { MeasureKeys } from './MeasureKeys'
 import { PhotoStrip } from './PhotoStrip'
-import { usePhotoUploads } from './photoUploads'
 import { VerdictPanel } from './VerdictPanel'
 
 /** Opens the finding of the address, or a new one at the station and slope that the address names. */
 export function FindingPage() {
   const { findingId = '' } = useParams()
   const [query] = useSearchParams()
-  const { visit } = useVisitContext()
+  const context = useVisitContext()
+  const { visit, records } = context
   const existing = visit.facts.findings.find((finding) => finding.id === findingId)
   if (findingId !== 'new' && !existing)
     return <Empty title="This finding is gone">It was deleted, or belongs to another visit.</Empty>
-  const start: FindingFact = existing ?? {
-    id: newId(),
-    visitId: visit.visit.id,
-    slopeId: query.get('slope'),
-    station: query.get('station') ?? 'field',
-    condition: '',
-    place: '',
-    evidence: 'noneSeen',
-    extent: 'onePlace',
-    measure: null,
-    peopleBelow: false,
-    note: '',
-  }
-  return <FindingForm key={findingId} start={start} isNew={!existing} />
+  const photo = records.photos.find((other) => other.id === query.get('photo'))
+  const start = existing ?? startOf(visit, query, photo)
+  return <FindingForm key={`${findingId}?${query}`} start={start} isNew={!existing} tray={photo} />
 }
 
-function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
-  const { visit, book } = useVisitContext()
+type FormProps = { start: FindingFact; isNew: boolean; tray: PhotoFact | undefined }
+
+function FindingForm({ start: given, isNew, tray }: FormProps) {
+  const { visit, records, book } = useVisitContext()
   const navigate = useNavigate()
+  // What was tapped on a new finding before the page went away is still there.
+  const [start] = useState(() => (isNew ? (keptDraft(given) ?? given) : given))
   const [draft, setDraft] = useState(start)
   const [typed, setTyped] = useState(start.measure?.typed ?? '')
   const [how, setHow] = useState(start.measure?.how ?? 'tape')
-  const [removed, setRemoved] = useState<PhotoFact[]>([])
-  const uploads = usePhotoUploads()
+  const [reason, setReason] = useState('')
+  const [failure, setFailure] = useState<unknown>()
+  const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
-  const set = (fields: Partial<FindingFact>) => setDraft((old) => ({ ...old, ...fields }))
 
   const condition = book.conditions.find((other) => other.code === draft.condition) ?? null
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
@@ -59,6 +61,10 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   const value = typed === start.measure?.typed ? start.measure.value : parsed?.value
   const measure = quantity && value != null ? { typed, value, how } : null
   const finding: FindingFact = { ...draft, measure }
+  const set = (fields: Partial<FindingFact>) => {
+    setDraft((old) => ({ ...old, ...fields }))
+    if (isNew) keepDraft({ ...finding, ...fields })
+  }
   // The whole visit is judged again with this finding in it: verdict and urgency are the ones the report will state.
   const others = visit.facts.findings.filter((other) => other.id !== finding.id)
   const judged = useCore(
@@ -66,62 +72,73 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
     condition ? { ...visit.facts, findings: [...others, finding] } : undefined,
   )?.findings.find((other) => other.findingId === finding.id)
   const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
-  const kept = visit.photos.filter((photo) => photo.findingId === draft.id && !removed.includes(photo))
+  const changed = !isNew && viewChanged(given, finding)
 
   // Who has walked on to another screen while it was being kept is not fetched back from there.
   const [address] = useState(() => window.location.pathname)
-  const stillHere = () => window.location.pathname === address
+  const leave = (state?: object) => {
+    dropDraft(visit.visit.id)
+    if (window.location.pathname === address) navigate(back, { state })
+  }
 
-  const save = () => {
-    const photos: Change[] = uploads.list.flatMap(({ id, blob, caption }) =>
-      blob
-        ? [
-            {
-              kind: 'photo',
-              fact: {
-                id,
-                visitId: visit.visit.id,
-                findingId: draft.id,
-                slopeId: draft.slopeId,
-                sha256: blob.sha256,
-                caption,
-                takenAt: blob.takenAt ?? null,
-              } satisfies PhotoFact,
-            },
-          ]
-        : [],
-    )
-    const gone: Change[] = removed.map((fact) => ({ kind: 'photo', fact, deleted: true }))
-    record.mutate(
-      [
-        { kind: 'finding', fact: finding },
-        ...photos,
-        ...gone,
-        ...lookedHere(visit.facts.looks, finding, book.stations),
-      ],
-      {
-        onSuccess: () => stillHere() && navigate(back),
-      },
-    )
+  const changes = (more: PhotoFact[]): Change[] => {
+    const earlier = changed
+      ? [...(given.earlier ?? []), { ...earlierOf(given), reason: reason || defaultReason(given, finding) }]
+      : (given.earlier ?? null)
+    const kept: FindingFact = { ...finding, earlier }
+    return [
+      { kind: 'finding', fact: kept },
+      ...[...photos.toKeep(), ...more].map((fact): Change => ({ kind: 'photo', fact })),
+      ...photos.removed.map((fact): Change => ({ kind: 'photo', fact, deleted: true })),
+      ...lookedHere(visit, finding, book.stations),
+      ...(isNew ? punchItemFor(visit, records, kept, judged?.name ?? condition?.name ?? '', condition) : []),
+    ]
+  }
+  const save = (more: PhotoFact[] = []) => record.mutate(changes(more), { onSuccess: () => leave() })
+  const takeAndSave = async ([file]: File[]) => {
+    if (!file) return
+    setFailure(undefined)
+    try {
+      const kept = await keepPicture(file)
+      save([
+        photoFact(visit.visit.id, kept, {
+          findingId: finding.id,
+          slopeId: finding.slopeId,
+          station: finding.station,
+          role: photos.nextRole(condition),
+        }),
+      ])
+    } catch (error) {
+      setFailure(error)
+    }
   }
   const remove = () =>
-    record.mutate([{ kind: 'finding', fact: start, deleted: true }], {
-      onSuccess: ([receipt]) =>
-        stillHere() && navigate(back, { state: { deleted: start, revision: receipt?.revision } }),
+    record.mutate([{ kind: 'finding', fact: given, deleted: true }], {
+      onSuccess: ([receipt]) => leave({ deleted: given, revision: receipt?.revision }),
     })
+  const blocked = !condition || photos.busy || Boolean(quantity && parsed?.problem)
 
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
-      <Stack className="k-sheet" gap="4" flex="3" w="full">
-        <PlaceFields draft={draft} onChange={set} />
+      <Stack className="k-sheet" gap="4" flex="3" w="full" minW="0">
         <ConditionPicker
           station={draft.station}
           family={familyOf(visit, book, draft.slopeId)}
           chosen={condition}
-          onChoose={(next: Condition | null) => set({ condition: next?.code ?? '' })}
+          onChoose={(next: Condition | null) =>
+            set({ condition: next?.code ?? '', outcome: next?.defaultOutcome ?? 'mend' })
+          }
         />
         {condition?.caution && <Caution>{condition.caution}</Caution>}
-        {quantity && <MeasureKeys quantity={quantity} typed={typed} how={how} onTyped={setTyped} onHow={setHow} />}
+        {quantity && (
+          <MeasureKeys
+            quantity={quantity}
+            typed={typed}
+            how={how}
+            onTyped={(next) => setTyped(next)}
+            onHow={(next) => setHow(next)}
+          />
+        )}
         {condition && <VerdictPanel verdict={judged?.verdict} />}
         {condition && (
           <SeenFields
@@ -130,18 +147,17 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
             onChange={set}
           />
         )}
+        {changed && <ChangeReason before={given} after={finding} reason={reason} onReason={setReason} />}
+        <PlaceFields draft={draft} onChange={set} />
+        {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
       </Stack>
-      <Stack gap="3" flex="2" w="full">
-        <Box className="k-sheet">
-          <PhotoStrip
-            kept={kept}
-            uploads={uploads.list}
-            onFiles={uploads.add}
-            onDrop={uploads.remove}
-            onCaption={uploads.caption}
-            onRemove={(photo) => setRemoved((old) => [...old, photo])}
-          />
-        </Box>
+      <Stack gap="3" flex="2" w="full" minW="0">
+        {condition && (
+          <Box className="k-sheet">
+            <PhotoStrip photos={photos} rolesDue={condition.photosDue ?? []} />
+          </Box>
+        )}
+        {condition && <Recorder station={draft.station} slopeId={draft.slopeId ?? null} findingId={draft.id} />}
         {condition && judged && (
           <Box className="k-sheet">
             <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />
@@ -152,19 +168,40 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
             <Text>{judged.observed}</Text>
           </Box>
         )}
-        {record.isError && <Trouble error={record.error} />}
+        {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
         <Flex className="k-foot" gap="2" wrap="wrap">
-          <Button
-            size="lg"
-            colorPalette="verdigris"
-            flex="1"
-            onClick={save}
-            disabled={!condition || uploads.busy || Boolean(quantity && parsed?.problem)}
-            loading={record.isPending}
-          >
-            {uploads.busy ? 'Photos are on their way' : 'Keep the finding'}
-          </Button>
-          <Button size="lg" variant="outline" onClick={() => navigate(back)}>
+          {condition ? (
+            <>
+              <PhotoButton
+                camera
+                label="Photo, and keep"
+                onFiles={takeAndSave}
+                disabled={blocked || record.isPending}
+                className="k-photokey k-photokey-main"
+              >
+                <Camera size={20} /> <span>Photo, and keep</span>
+              </PhotoButton>
+              <Button
+                size="lg"
+                variant="outline"
+                flex="1"
+                onClick={() => save()}
+                disabled={blocked}
+                loading={record.isPending}
+              >
+                {photos.busy
+                  ? 'A moment …'
+                  : photos.list.length > 0
+                    ? 'Keep the finding'
+                    : isNew
+                      ? 'Keep without a photo'
+                      : 'Keep the finding'}
+              </Button>
+            </>
+          ) : (
+            <LaterButton draft={draft} onDone={() => leave()} />
+          )}
+          <Button size="lg" variant="outline" onClick={() => leave()}>
             Back
           </Button>
           {!isNew && (
@@ -178,33 +215,37 @@ function FindingForm({ start, isNew }: { start: FindingFact; isNew: boolean }) {
   )
 }
 
+/** No wording at hand: the photo waits in the tray, with its place. */
+function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void }) {
+  const take = useTakePhotos()
+  const keep = (files: File[]) =>
+    take.mutate(
+      { files, fields: { slopeId: draft.slopeId ?? null, station: draft.station, writeUp: true } },
+      { onSuccess: onDone },
+    )
+  return (
+    <>
+      <PhotoButton camera label="Photo, write up later" onFiles={keep} disabled={take.isPending} className="k-photokey">
+        <Camera size={20} /> <span>Photo, write up later</span>
+      </PhotoButton>
+      {take.isError && <Trouble error={take.error} />}
+    </>
+  )
+}
+
+const earlierOf = (finding: FindingFact) => ({
+  condition: finding.condition,
+  measured: finding.measure?.typed ?? '',
+  evidence: finding.evidence,
+  extent: finding.extent,
+  outcome: finding.outcome ?? 'mend',
+  until: new Date(trueNow()).toISOString(),
+})
+
 type Context = ReturnType<typeof useVisitContext>
 
-function familyOf(visit: Context['visit'], book: Context['book'], slopeId: string | null) {
+function familyOf(visit: Context['visit'], book: Context['book'], slopeId: string | null | undefined) {
   const slopes = slopeId ? [slopeId] : visit.facts.slopes.map((slope) => slope.id)
   const [covering] = slopes.flatMap((id) => coveringOn(visit.facts.coverings, id, visit.facts.asOf) ?? [])
   return book.coverings.find((other) => other.kind === covering?.kind)?.family ?? null
-}
-
-/** Who records a finding at a place has looked there. */
-function lookedHere(looks: LookFact[], finding: FindingFact, stations: Context['book']['stations']): Change[] {
-  const station = stations.find((other) => other.key === finding.station)
-  const slopeId = station?.perSlope ? finding.slopeId : null
-  const needsSlope = station?.perSlope && slopeId === null
-  if (needsSlope || looks.some((look) => look.station === finding.station && look.slopeId === slopeId)) return []
-  return [
-    {
-      kind: 'look',
-      fact: {
-        id: newId(),
-        visitId: finding.visitId,
-        station: finding.station,
-        slopeId,
-        state: 'looked',
-        how: null,
-        excuse: null,
-        note: '',
-      } satisfies LookFact,
-    },
-  ]
 }

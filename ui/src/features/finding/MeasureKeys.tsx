@@ -46,8 +46,42 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
             hint={quantity.unit === 'count' ? '4' : '1 1/2 or 38 mm'}
           />
         </Box>
+        <Wheel quantity={quantity} typed={typed} onTyped={onTyped} />
         <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} />
       </Flex>
     </Stack>
+  )
+}
+
+const wheels = {
+  length: Array.from({ length: 193 }, (_, i) => inches(i)),
+  pitch: Array.from({ length: 97 }, (_, i) => `${i / 4}/12`),
+  count: Array.from({ length: 61 }, (_, i) => `${i}`),
+} as const
+
+/** Eighths of an inch to two feet, as a tape shows them. */
+function inches(eighths: number) {
+  const whole = Math.floor(eighths / 8)
+  const part = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'][eighths % 8]
+  return [whole || !part ? whole : '', part].filter((text) => text !== '').join(' ')
+}
+
+/** On a phone this is the device's own wheel. */
+function Wheel({ quantity, typed, onTyped }: Pick<Props, 'quantity' | 'typed' | 'onTyped'>) {
+  const values: readonly string[] = wheels[quantity.unit]
+  return (
+    <label>
+      <span className="k-label">or the wheel</span>
+      <select
+        className="k-select"
+        value={values.includes(typed) ? typed : ''}
+        onChange={(event) => event.target.value && onTyped(event.target.value)}
+      >
+        <option value="">turn</option>
+        {values.map((value) => (
+          <option key={value}>{value}</option>
+        ))}
+      </select>
+    </label>
   )
 }

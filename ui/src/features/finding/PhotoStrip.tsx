@@ -1,101 +1,71 @@
-import { Box, Button, Flex, Input, Progress, SimpleGrid, Text } from '@chakra-ui/react'
-import { Camera } from 'lucide-react'
-import { useRef } from 'react'
-import type { PhotoFact } from '../../api/types'
+import { Box, Button, Flex, Input, SimpleGrid, Spinner, Text } from '@chakra-ui/react'
+import { Camera, Images } from 'lucide-react'
+import type { PhotoRole } from '../../api/types'
+import { PhotoButton } from '../../shared/PhotoButton'
+import { Picture } from '../../shared/Picture'
 import { Trouble } from '../../shared/States'
-import { screenOf, thumbOf } from '../../shared/visitContext'
-import type { Upload } from './photoUploads'
+import { photoRoles } from '../../shared/words'
+import type { FindingPhotos, FormPhoto } from './findingPhotos'
 
-type Props = {
-  kept: PhotoFact[]
-  uploads: Upload[]
-  onFiles: (files: File[]) => void
-  onDrop: (uploadId: string) => void
-  onCaption: (uploadId: string, words: string) => void
-  onRemove: (photo: PhotoFact) => void
-}
+type Props = { photos: FindingPhotos; rolesDue: readonly PhotoRole[] }
 
-export function PhotoStrip({ kept, uploads, onFiles, onDrop, onCaption, onRemove }: Props) {
-  const input = useRef<HTMLInputElement>(null)
+export function PhotoStrip({ photos, rolesDue }: Props) {
+  const missing = rolesDue.filter((role) => photos.list.every((photo) => photo.fact?.role !== role))
   return (
     <Box>
-      {/* Asking for JPEG makes phones convert their own format. */}
-      <input
-        ref={input}
-        type="file"
-        accept="image/jpeg,image/png,image/webp"
-        multiple
-        className="k-hidden"
-        aria-label="Photos"
-        tabIndex={-1}
-        onChange={(event) => {
-          onFiles([...(event.target.files ?? [])])
-          event.target.value = ''
-        }}
-      />
-      <Button size="lg" variant="outline" w="full" onClick={() => input.current?.click()}>
-        <Camera /> Add photos
-      </Button>
-      <SimpleGrid columns={{ base: 2, md: 3 }} gap="2" mt="2">
-        {kept.map((photo) => (
-          <Box key={photo.id}>
-            <a href={screenOf(photo.sha256)} target="_blank" rel="noreferrer">
-              <img className="k-thumb" src={thumbOf(photo.sha256)} alt={photo.caption || 'Photo of the finding'} />
-            </a>
-            <Text fontSize="sm">{photo.caption}</Text>
-            <Button size="xs" variant="outline" onClick={() => onRemove(photo)}>
-              Take off
-            </Button>
-          </Box>
+      {missing.length > 0 && (
+        <Text mb="2" color="copper">
+          Due by rule: a photo {missing.map((role) => photoRoles[role].toLowerCase()).join(' and ')}.
+        </Text>
+      )}
+      <Flex gap="2" wrap="wrap">
+        {rolesDue.map((role) => (
+          <PhotoButton
+            key={role}
+            camera
+            label={`Photo ${photoRoles[role].toLowerCase()}`}
+            onFiles={(files) => photos.add(files, role)}
+          >
+            <Camera size={18} /> <span>{photoRoles[role]}</span>
+          </PhotoButton>
         ))}
-        {uploads.map((upload) => (
-          <UploadPart
-            key={upload.id}
-            upload={upload}
-            onDrop={() => onDrop(upload.id)}
-            onCaption={(words) => onCaption(upload.id, words)}
-          />
+        <PhotoButton label="Photos" onFiles={(files) => photos.add(files)}>
+          <Images size={18} /> <span>Add photos</span>
+        </PhotoButton>
+      </Flex>
+      <SimpleGrid columns={{ base: 2, md: 3 }} gap="2" mt="2">
+        {photos.list.map((photo) => (
+          <PhotoPart key={photo.id} photo={photo} photos={photos} />
         ))}
       </SimpleGrid>
     </Box>
   )
 }
 
-function UploadPart({
-  upload,
-  onDrop,
-  onCaption,
-}: {
-  upload: Upload
-  onDrop: () => void
-  onCaption: (words: string) => void
-}) {
+function PhotoPart({ photo, photos }: { photo: FormPhoto; photos: FindingPhotos }) {
+  const { fact } = photo
   return (
     <Box>
-      {upload.blob && <img className="k-thumb" src={thumbOf(upload.blob.sha256)} alt={upload.name} />}
-      {upload.error !== undefined && <Trouble error={upload.error} />}
-      {!upload.blob && upload.error === undefined && (
-        <Progress.Root value={Math.round(upload.share * 100)} aria-label={`Sending ${upload.name}`}>
-          <Progress.Track>
-            <Progress.Range />
-          </Progress.Track>
-        </Progress.Root>
-      )}
-      {upload.blob && (
-        <Input
-          size="sm"
-          mt="1"
-          aria-label={`Caption of ${upload.name}`}
-          placeholder="Caption (optional)"
-          value={upload.caption}
-          onChange={(event) => onCaption(event.target.value)}
-        />
+      {photo.error !== undefined && <Trouble error={photo.error} />}
+      {!fact && photo.error === undefined && <Spinner aria-label={`Keeping ${photo.name}`} />}
+      {fact && (
+        <>
+          <Picture sha256={fact.sha256} alt={fact.caption || photo.name} open />
+          <Input
+            size="sm"
+            mt="1"
+            aria-label={`Caption of ${photo.name}`}
+            placeholder="Caption (optional)"
+            value={fact.caption}
+            onChange={(event) => photos.describe(photo, { caption: event.target.value })}
+          />
+        </>
       )}
       <Flex justify="space-between" align="center" gap="1">
         <Text fontSize="sm" truncate>
-          {upload.name}
+          {fact && fact.role !== 'seen' ? photoRoles[fact.role ?? 'seen'] : photo.name}
         </Text>
-        <Button size="xs" variant="outline" onClick={onDrop} aria-label={`Drop ${upload.name}`}>
+        <Button size="xs" variant="outline" onClick={() => photos.remove(photo)} aria-label={`Drop ${photo.name}`}>
           Drop
         </Button>
       </Flex>

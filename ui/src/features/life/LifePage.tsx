@@ -1,7 +1,8 @@
 import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { LifeFacts, SlopeAssessment, VisitDossier } from '../../api/types'
+import type { LifeFacts, SlopeAssessment } from '../../api/types'
 import { useCore } from '../../core/useCore'
+import type { VisitView } from '../../offline/applyChanges'
 import { coveringOn } from '../../shared/covering'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
@@ -49,7 +50,7 @@ export function LifePage() {
   )
 }
 
-function SlopeLife({ slope, visit, years }: { slope: SlopeAssessment; visit: VisitDossier; years: number }) {
+function SlopeLife({ slope, visit, years }: { slope: SlopeAssessment; visit: VisitView; years: number }) {
   const { life, fitness } = slope
   return (
     <Box as="section" className="k-sheet">
@@ -105,7 +106,7 @@ function SlopeLife({ slope, visit, years }: { slope: SlopeAssessment; visit: Vis
   )
 }
 
-function Horizon({ slope, visit, years }: { slope: SlopeAssessment; visit: VisitDossier; years: number }) {
+function Horizon({ slope, visit, years }: { slope: SlopeAssessment; visit: VisitView; years: number }) {
   const life = useCore('life', lifeFacts(slope, visit, years))
   const chance = life?.chances.find((other) => other.years === years)?.chance
   if (chance === undefined) return null
@@ -117,7 +118,7 @@ function Horizon({ slope, visit, years }: { slope: SlopeAssessment; visit: Visit
 }
 
 /** The same facts that the assessment judged the slope by, with the years asked. */
-function lifeFacts(slope: SlopeAssessment, visit: VisitDossier, years: number): LifeFacts | undefined {
+function lifeFacts(slope: SlopeAssessment, visit: VisitView, years: number): LifeFacts | undefined {
   const { life } = slope
   const covering = coveringOn(visit.facts.coverings, slope.slopeId, visit.facts.asOf)
   if (!life || !covering) return undefined

@@ -1,11 +1,12 @@
 import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { PropertyDossier, RoofFact, VisitFact } from '../../api/types'
+import type { CommissionPurpose, PropertyDossier, RoofFact, VisitFact } from '../../api/types'
+import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
-import { dayText } from '../../shared/words'
+import { dayText, purposes } from '../../shared/words'
 
 type Props = { roof: RoofFact; dossier: PropertyDossier; inspector: string; canVisit: boolean }
 
@@ -13,6 +14,7 @@ export function VisitList({ roof, dossier, inspector, canVisit }: Props) {
   const navigate = useNavigate()
   const record = useRecord(dossier.heads)
   const [purpose, setPurpose] = useState('')
+  const [purposeOf, setPurposeOf] = useState<CommissionPurpose | null>(null)
   const visits = dossier.visits.filter((visit) => visit.roofId === roof.id)
   const start = () => {
     const visit: VisitFact = {
@@ -22,16 +24,22 @@ export function VisitList({ roof, dossier, inspector, canVisit }: Props) {
       inspector,
       purpose: purpose.trim(),
       weather: '',
+      commission: purposeOf ? { purpose: purposeOf, forWhom: '', dueOn: null, licence: '' } : null,
+      walk: '',
+      finishedAt: null,
     }
-    record.mutate([{ kind: 'visit', fact: visit }], { onSuccess: () => navigate(`/visits/${visit.id}/walk`) })
+    record.mutate([{ kind: 'visit', fact: visit }], {
+      onSuccess: () => navigate(`/visits/${visit.id}/${purposeOf ? 'before' : 'walk'}`),
+    })
   }
   return (
     <Stack className="k-sheet" gap="3">
       <Heading as="h2" size="lg">
         Visits
       </Heading>
+      <Choice label="What for" value={purposeOf} options={purposes} onChange={setPurposeOf} />
       <Field.Root>
-        <Field.Label>What the visit is for (optional)</Field.Label>
+        <Field.Label>In a few words (optional)</Field.Label>
         <Input
           value={purpose}
           onChange={(event) => setPurpose(event.target.value)}

@@ -1,33 +1,125 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type ReactNode, useCallback } from 'react'
-import { api, dataOf, setAntiForgeryToken } from '../../api/client'
+import { type ReactNode, useCallback, useEffect, useState } from 'react'
+import { ApiError, api, dataOf, setAntiForgeryToken } from '../../api/client'
 import type { SessionAnswer } from '../../api/types'
+import { device } from '../../offline/database'
+import { setOutbox } from '../../offline/outbox'
+import { useSending } from '../../offline/sending'
 import { keys } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
 import { SignIn } from './SignIn'
 
-/** Shows the app to whoever is signed in, and the sign-in to everybody else. */
-export function SessionGate({ children }: { children: (session: SessionAnswer, onSignOut: () => void) => ReactNode }) {
+const kept = 'session'
+const signedOut = 'signed-out'
+
+type Gate = { session: SessionAnswer; expired: boolean }
+type Props = { children: (session: SessionAnswer, onSignOut: () => void) => ReactNode }
+
+/**
+ * Shows the app to whoever is signed in, and the sign-in to everybody else. A device that was signed in goes on recording without a connection,
+ * and when its sign-in has run out: then it says so and sends nothing until somebody signs in again.
+ */
+export function SessionGate({ children }: Props) {
   const queries = useQueryClient()
   const session = useQuery({
     queryKey: keys.session,
-    queryFn: async () => {
-      const answer = await dataOf(api.GET('/api/session'))
-      setAntiForgeryToken(answer.antiForgeryToken)
-      return answer
-    },
+    queryFn: enter,
     staleTime: Number.POSITIVE_INFINITY,
+    networkMode: 'always',
   })
   const signOut = useCallback(async () => {
-    await dataOf(api.DELETE('/api/session'))
+    await leave()
     queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] })
     await queries.invalidateQueries({ queryKey: keys.session })
   }, [queries])
   if (session.isPending) return <Loading what="the session" />
   if (session.isError) return <Trouble error={session.error} onRetry={() => session.refetch()} />
-  return session.data.person ? (
-    children(session.data, signOut)
+  const { session: answer, expired } = session.data
+  return answer.person ? (
+    <SignedIn key={answer.person.id} session={answer} expired={expired} onSignOut={signOut}>
+      {children}
+    </SignedIn>
   ) : (
-    <SignIn session={session.data} onDone={() => session.refetch()} />
+    <SignIn session={answer} waiting={<WaitingHere />} onDone={() => session.refetch()} />
+  )
+}
+
+function SignedIn({
+  session,
+  expired,
+  onSignOut,
+  children,
+}: { session: SessionAnswer; expired: boolean; onSignOut: () => void } & Props) {
+  const queries = useQueryClient()
+  useSending(session.person?.id ?? '', queries)
+  useEffect(() => {
+    if (expired) setOutbox({ halted: 'signIn' })
+  }, [expired])
+  return <>{children(session, onSignOut)}</>
+}
+
+async function enter(): Promise<Gate> {
+  const before = (await device.settings.get(kept).catch(() => undefined))?.value as SessionAnswer | undefined
+  try {
+    let answer = await dataOf(api.GET('/api/session'))
+    setAntiForgeryToken(answer.antiForgeryToken)
+    if (answer.person && (await device.settings.get(signedOut).catch(() => undefined))?.value === answer.person.id) {
+      // Signed out here without a connection: the server is told now.
+      await dataOf(api.DELETE('/api/session'))
+      await device.settings.delete(signedOut)
+      answer = await dataOf(api.GET('/api/session'))
+      setAntiForgeryToken(answer.antiForgeryToken)
+    }
+    if (answer.person) {
+      if (before?.person && before.person.id !== answer.person.id) await forgetShownPictures()
+      await device.settings.put({ key: kept, value: answer }).catch(() => undefined)
+      setOutbox({ personId: answer.person.id })
+      return { session: answer, expired: false }
+    }
+    if (before?.person) {
+      setOutbox({ personId: before.person.id })
+      return { session: { ...before, antiForgeryToken: answer.antiForgeryToken }, expired: true }
+    }
+    return { session: answer, expired: false }
+  } catch (error) {
+    if (!(error instanceof ApiError) || error.status !== 0 || !before?.person) throw error
+    setOutbox({ personId: before.person.id })
+    return { session: before, expired: false }
+  }
+}
+
+/** Signing out wipes what was sent; what was not waits for the same person. */
+async function leave() {
+  const before = (await device.settings.get(kept).catch(() => undefined))?.value as SessionAnswer | undefined
+  const id = before?.person?.id
+  await dataOf(api.DELETE('/api/session')).catch(async (error) => {
+    if (!(error instanceof ApiError) || (error.status !== 0 && error.status !== 401)) throw error
+    if (id && error.status === 0) await device.settings.put({ key: signedOut, value: id })
+  })
+  await device.settings.delete(kept)
+  await forgetShownPictures()
+  if (!id) return
+  const waits = await device.outbox.where('personId').equals(id).count()
+  const blobs = await device.blobs.where('[personId+whole]').equals([id, 0]).count()
+  await device.blobs.where('[personId+whole]').equals([id, 1]).delete()
+  if (waits + blobs === 0) await device.answers.where('personId').equals(id).delete()
+}
+
+/** Pictures of the server that the browser keeps belong to the person who looked at them. */
+async function forgetShownPictures() {
+  if (typeof caches !== 'undefined') await caches.delete('kalpa-pictures').catch(() => false)
+}
+
+/** Somebody else's unsent work on this device, named before another person signs in. */
+function WaitingHere() {
+  const [count, setCount] = useState(0)
+  useEffect(() => {
+    void device.outbox.count().then(setCount, () => setCount(0))
+  }, [])
+  return count === 0 ? null : (
+    <p role="status" className="k-caution">
+      {count} {count === 1 ? 'change waits' : 'changes wait'} on this device for whoever made them. They are sent when
+      that person signs in here, and never under another name.
+    </p>
   )
 }

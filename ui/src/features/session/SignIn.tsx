@@ -1,13 +1,13 @@
 import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, type ReactNode, useState } from 'react'
 import { api, dataOf } from '../../api/client'
 import type { SessionAnswer } from '../../api/types'
 import { Trouble } from '../../shared/States'
 
-type Props = { session: SessionAnswer; onDone: () => void }
+type Props = { session: SessionAnswer; waiting?: ReactNode; onDone: () => void }
 
-export function SignIn({ session, onDone }: Props) {
+export function SignIn({ session, waiting, onDone }: Props) {
   return (
     <Flex minH="100vh" align="center" justify="center" p="4" as="main">
       <Stack gap="5" w="full" maxW="26rem">
@@ -20,10 +20,20 @@ export function SignIn({ session, onDone }: Props) {
             <Text color="faint">The report is finished when you step off the ladder.</Text>
           </Box>
         </Flex>
-        {session.demoMode && <DemoPeople onDone={onDone} />}
-        {session.needsSetUp ? <SetUpForm onDone={onDone} /> : <PasswordForm onDone={onDone} />}
+        {waiting}
+        <SignInForms session={session} onDone={onDone} />
       </Stack>
     </Flex>
+  )
+}
+
+/** The ways in, wherever they are wanted. */
+export function SignInForms({ session, onDone }: Omit<Props, 'waiting'>) {
+  return (
+    <Stack gap="5">
+      {session.demoMode && <DemoPeople onDone={onDone} />}
+      {session.needsSetUp ? <SetUpForm onDone={onDone} /> : <PasswordForm onDone={onDone} />}
+    </Stack>
   )
 }
 

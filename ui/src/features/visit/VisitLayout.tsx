@@ -1,16 +1,23 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { Link, NavLink, Outlet, useParams } from 'react-router'
+import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import type { AssessInput } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { useBook, useVisit } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
+import { useShortcuts } from '../../shared/shortcuts'
 import type { VisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
+import { Clashes } from './Clashes'
+import { useLiveVisit } from './liveVisit'
 
 const tabs = [
-  ['walk', 'Walk'],
-  ['life', 'Life'],
-  ['work', 'Work'],
-  ['report', 'Report'],
+  ['before', 'Before', 'b'],
+  ['walk', 'Walk', 'w'],
+  ['check', 'Check', 'c'],
+  ['tray', 'Tray', 't'],
+  ['life', 'Life', 'i'],
+  ['work', 'Work', 'o'],
+  ['report', 'Report', 'r'],
 ] as const
 
 /** A visit: its judgement comes from the browser core, live; until that has started, from the server. */
@@ -18,12 +25,24 @@ export function VisitLayout() {
   const { visitId = '' } = useParams()
   const visit = useVisit(visitId)
   const book = useBook()
-  const live = useCore('assess', visit.data?.facts)
+  const live = useCore('assess', visit.data?.facts as AssessInput | undefined)
+  const arrived = useLiveVisit(visitId)
+  const navigate = useNavigate()
+  useShortcuts(
+    Object.fromEntries(
+      tabs.map(([path, name, key]) => [key, { words: name, act: () => navigate(`/visits/${visitId}/${path}`) }]),
+    ),
+  )
   if (visit.isError) return <Trouble error={visit.error} onRetry={() => visit.refetch()} />
   if (book.isError) return <Trouble error={book.error} onRetry={() => book.refetch()} />
   if (visit.isPending || book.isPending) return <Loading what="the visit" />
-  const context: VisitContext = { visit: visit.data, assessment: live ?? visit.data.assessment, book: book.data }
-  const clashes = visit.data.heads.filter((head) => head.clash).length
+  const assessment = live ?? visit.data.assessment
+  const { records } = visit.data.facts
+  if (!assessment || !records) return <Loading what="the judgement" />
+  const context: VisitContext = { visit: visit.data, records, assessment, book: book.data }
+  const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
+  const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
+  const { writeUps } = assessment.progress
   return (
     <Box>
       <Flex align="baseline" gap="3" wrap="wrap">
@@ -31,22 +50,29 @@ export function VisitLayout() {
           <Link to={`/properties/${visit.data.property.id}`}>{visit.data.property.name}</Link>
         </Heading>
         <Text color="faint">
-          {visit.data.roof.name}, visit of {dayText(visit.data.visit.on)}
+          {assessment.progress.walkName}, {dayText(visit.data.visit.on)}
         </Text>
+        {arrived && (
+          <Text role="status" className="k-arrived">
+            {arrived}
+          </Text>
+        )}
       </Flex>
-      <Flex as="nav" aria-label="Visit" borderBottomWidth="2px" mb="3" gap="1">
-        {tabs.map(([path, name]) => (
+      <Flex as="nav" aria-label="Visit" className="k-tabs" mb="3">
+        {shown.map(([path, name]) => (
           <NavLink key={path} to={`/visits/${visitId}/${path}`} className="k-tab">
             {name}
+            {path === 'tray' && writeUps > 0 && (
+              <span className="k-count">
+                {writeUps}
+                <span className="k-hidden"> to write up</span>
+              </span>
+            )}
           </NavLink>
         ))}
       </Flex>
-      {clashes > 0 && (
-        <Text color="copper">
-          {clashes} facts were changed in two places at once. Both versions are kept; the later one shows.
-        </Text>
-      )}
-      {context.assessment.problems.map((problem) => (
+      <Clashes visit={visit.data} />
+      {assessment.problems.map((problem) => (
         <Text key={problem.factId} color="fg.error">
           {problem.text}
         </Text>

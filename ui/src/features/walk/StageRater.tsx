@@ -1,28 +1,32 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, SimpleGrid, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import type { SlopeFact, StageFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
+import { StagePicture } from '../../shared/marks/StagePicture'
+import { placeId } from '../../shared/placeId'
 import { Trouble } from '../../shared/States'
-import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { type StageSaying, sayingOf, sharesOf } from './stageShares'
 
-const stages = { '0': '0', '1': '1', '2': '2', '3': '3', '4': '4' } as const
+const stages = [0, 1, 2, 3, 4] as const
 const percents = { '0': 'no', '5': '5 %', '10': '10 %', '20': '20 %', '40': '40 %' } as const
 
-/** The slope's condition as stages by share of its area, in the words of what one sees. */
+/** The slope's condition by a strip of pictures: one tap says the whole slope, further taps that a part of it is worse. */
 export function StageRater({ slope }: { slope: SlopeFact }) {
   const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)
+  const [finer, setFiner] = useState(false)
   const fact = visit.facts.stages.find((stage) => stage.slopeId === slope.id)
   const covering = coveringOn(visit.facts.coverings, slope.id, visit.facts.asOf)
-  const looks = book.coverings.find((other) => other.kind === covering?.kind)?.stageLooks
-  if (!looks) return <Text color="faint">Record what covers slope {slope.letter} to rate it.</Text>
+  const about = book.coverings.find((other) => other.kind === covering?.kind)
+  if (!about) return <Text color="faint">Record what covers slope {slope.letter} to rate it.</Text>
+  const looks = about.stageLooks
   const saying = fact ? sayingOf(fact.shares) : null
   const say = (next: StageSaying) => {
     const stage: StageFact = {
-      id: fact?.id ?? newId(),
+      id: fact?.id ?? placeId('stage', visit.visit.id, slope.id),
       visitId: visit.visit.id,
       slopeId: slope.id,
       shares: sharesOf(next),
@@ -42,18 +46,44 @@ export function StageRater({ slope }: { slope: SlopeFact }) {
   }
   return (
     <Box mt="3">
-      <Choice
-        label={`Stage of most of slope ${slope.letter}`}
-        value={saying ? (String(saying.most) as keyof typeof stages) : null}
-        options={stages}
-        onChange={(most) => say({ most: Number(most), worse: null })}
-      />
-      {saying && (
-        <Text fontSize="sm" mt="1">
-          {looks[saying.most]}.
+      <fieldset className="k-fieldset">
+        <Text as="legend" className="k-label">
+          Stage of most of slope {slope.letter}
         </Text>
+        <SimpleGrid columns={5} gap="1.5">
+          {stages.map((stage) => (
+            <label
+              key={stage}
+              className="k-stagekey"
+              data-on={saying?.most === stage || undefined}
+              title={looks[stage]}
+            >
+              <input
+                type="radio"
+                name={`stage-${slope.id}`}
+                aria-label={`${stage}`}
+                checked={saying?.most === stage}
+                onChange={() => say({ most: stage, worse: null })}
+              />
+              <StagePicture family={about.family} stage={stage} />
+              <span>{stage}</span>
+            </label>
+          ))}
+        </SimpleGrid>
+      </fieldset>
+      {saying && (
+        <Flex gap="2" align="baseline" mt="1" wrap="wrap">
+          <Text fontSize="sm" flex="1" minW="12rem">
+            {looks[saying.most]}.
+          </Text>
+          {saying.most < 4 && !finer && !saying.worse && (
+            <Button size="sm" variant="outline" onClick={() => setFiner(true)}>
+              Part of it worse
+            </Button>
+          )}
+        </Flex>
       )}
-      {saying && saying.most < 4 && (
+      {saying && saying.most < 4 && (finer || saying.worse) && (
         <Flex gap="4" mt="2" wrap="wrap" align="end">
           <Choice
             label="Part of it worse?"

@@ -1,27 +1,33 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
-import { Camera, Check } from 'lucide-react'
+import { Camera, Check, CopyPlus } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { ExcuseReason, LookFact, Station } from '../../api/types'
+import type { ExcuseReason, LookFact, SlopeFact, Station } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { Picture } from '../../shared/Picture'
+import { placeId } from '../../shared/placeId'
 import { Caution, Trouble } from '../../shared/States'
-import { newId } from '../../shared/uuid'
-import { thumbOf, useVisitContext } from '../../shared/visitContext'
-import { excuses } from '../../shared/words'
-import { lookAt, type Place, placesOf, stateOf } from './looks'
+import { useVisitContext } from '../../shared/visitContext'
+import { excuses, hiders } from '../../shared/words'
+import { Footing } from './Footing'
+import { LastTimeList } from './LastTimeList'
+import { lookAt, nextPlace, type Place, placesOf, stateOf } from './looks'
+import { Recorder } from './Recorder'
 import { StageRater } from './StageRater'
+import { StationDues } from './StationDues'
+import { StationToDos } from './StationToDos'
 
 /** One stop on the walk: what to look for, each slope looked at or excused, and what was found. */
 export function StationPanel({ station }: { station: Station }) {
-  const { visit } = useVisitContext()
+  const { visit, assessment } = useVisitContext()
   const record = useRecord(visit.heads)
   const places = placesOf(station, visit.facts.slopes)
   const open = places.filter((place) => !lookAt(visit.facts.looks, place))
   const look = (place: Place, fields: Partial<LookFact>): LookFact => ({
-    id: lookAt(visit.facts.looks, place)?.id ?? newId(),
+    id: lookAt(visit.facts.looks, place)?.id ?? placeId('look', visit.visit.id, station.key, place.slope?.id ?? null),
     visitId: visit.visit.id,
     station: station.key,
     slopeId: place.slope?.id ?? null,
@@ -33,6 +39,7 @@ export function StationPanel({ station }: { station: Station }) {
   })
   const note = (chosen: Place[], fields: Partial<LookFact>) =>
     record.mutate(chosen.map((place) => ({ kind: 'look', fact: look(place, fields) })))
+  const opensSomething = station.key === 'core'
   return (
     <Stack className="k-sheet" gap="3">
       <Box>
@@ -42,6 +49,17 @@ export function StationPanel({ station }: { station: Station }) {
         <Text>{station.lookFor}</Text>
       </Box>
       {station.caution && <Caution>{station.caution}</Caution>}
+      {opensSomething && assessment.progress.warrantyCaution && (
+        <Caution>{assessment.progress.warrantyCaution}</Caution>
+      )}
+      <StationToDos station={station.key} />
+      <StationDues station={station.key} />
+      {station.key === 'last' && <LastTimeList />}
+      {station.key === 'courses' && (
+        <Button asChild variant="outline" size="lg">
+          <Link to={`/visits/${visit.visit.id}/check`}>Picked courses and their nails</Link>
+        </Button>
+      )}
       {open.length > 1 && (
         <Button variant="outline" size="lg" onClick={() => note(open, { state: 'looked' })} loading={record.isPending}>
           <Check /> Looked at the other {open.length} slopes
@@ -52,31 +70,48 @@ export function StationPanel({ station }: { station: Station }) {
         <PlacePart
           key={place.slope?.id ?? 'roof'}
           place={place}
+          found={visit.facts.findings.some((f) => f.station === station.key && f.slopeId === (place.slope?.id ?? null))}
           onLooked={() => note([place], { state: 'looked' })}
           onExcused={(excuse) => note([place], { state: 'excused', excuse })}
+          onHidden={(excuse) => note([place], { state: 'hidden', excuse })}
         />
       ))}
       <Findings station={station} />
+      <Recorder station={station.key} slopeId={null} findingId={null} />
     </Stack>
   )
 }
 
-type PlaceProps = { place: Place; onLooked: () => void; onExcused: (reason: ExcuseReason) => void }
+type PlaceProps = {
+  place: Place
+  found: boolean
+  onLooked: () => void
+  onExcused: (reason: ExcuseReason) => void
+  onHidden: (by: ExcuseReason) => void
+}
 
-function PlacePart({ place, onLooked, onExcused }: PlaceProps) {
+function wordsOf(look: LookFact | undefined, found: boolean) {
+  if (!look) return 'not seen yet'
+  if (look.state === 'hidden') return `hidden ${hiders[look.excuse as keyof typeof hiders]?.toLowerCase() ?? ''}`
+  if (look.excuse === 'notThere') return 'nothing of the kind here'
+  if (look.state === 'excused') return `not seen: ${excuses[look.excuse ?? 'covered'].toLowerCase()}`
+  return found ? 'looked at' : 'looked, nothing found'
+}
+
+function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) {
   const { visit } = useVisitContext()
   const [excusing, setExcusing] = useState(false)
   const look = lookAt(visit.facts.looks, place)
   const state = stateOf(look)
   const { slope, station } = place
   const name = slope ? `Slope ${slope.letter}` : station.name
-  const words = {
-    open: 'not seen yet',
-    looked: look?.excuse === 'notThere' ? 'nothing of the kind here' : 'looked at',
-    excused: `not inspected: ${excuses[look?.excuse ?? 'covered'].toLowerCase()}`,
+  const done = (tell: () => void) => {
+    tell()
+    setExcusing(false)
   }
   return (
     <Box borderTopWidth="1px" pt="3">
+      {slope && <Footing slope={slope} />}
       <Flex align="center" gap="2" wrap="wrap">
         {slope && <PlanLetter letter={slope.letter} facing={slope.facing} />}
         <Box flex="1" minW="8rem">
@@ -90,7 +125,7 @@ function PlacePart({ place, onLooked, onExcused }: PlaceProps) {
             )}
           </Text>
           <Text color={state === 'open' ? 'copper' : 'faint'} fontSize="sm">
-            {words[state]}
+            {wordsOf(look, found)}
           </Text>
         </Box>
         <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>
@@ -126,17 +161,20 @@ function PlacePart({ place, onLooked, onExcused }: PlaceProps) {
         </Flex>
       </Flex>
       {excusing && (
-        <Box mt="2">
+        <Stack mt="2" gap="3">
           <Choice
-            label={`Why ${name} was not inspected`}
-            value={look?.excuse ?? null}
+            label={`Why ${name} was not seen`}
+            value={look?.state === 'excused' ? (look.excuse ?? null) : null}
             options={excuses}
-            onChange={(reason) => {
-              onExcused(reason)
-              setExcusing(false)
-            }}
+            onChange={(reason) => done(() => onExcused(reason))}
           />
-        </Box>
+          <Choice
+            label="Or it is there, but hidden"
+            value={look?.state === 'hidden' ? (look.excuse as keyof typeof hiders) : null}
+            options={hiders}
+            onChange={(by) => done(() => onHidden(by))}
+          />
+        </Stack>
       )}
       {slope && station.key === 'field' && <StageRater slope={slope} />}
     </Box>
@@ -144,32 +182,44 @@ function PlacePart({ place, onLooked, onExcused }: PlaceProps) {
 }
 
 function Findings({ station }: { station: Station }) {
-  const { visit, assessment } = useVisitContext()
+  const { visit, records, assessment } = useVisitContext()
   const here = visit.facts.findings.filter((finding) => finding.station === station.key)
   if (here.length === 0) return null
+  const next = (slopeId: string | null): SlopeFact | null => nextPlace(station, visit.facts.slopes, slopeId)
   return (
     <Stack gap="2" borderTopWidth="1px" pt="3">
       <Text fontWeight="bold">Found here</Text>
       {here.map((finding) => {
         const judged = assessment.findings.find((other) => other.findingId === finding.id)
-        const photo = visit.photos.find((other) => other.findingId === finding.id)
+        const photo = records.photos.find((other) => other.findingId === finding.id)
+        const there = next(finding.slopeId)
+        const name = judged?.name ?? finding.condition
         return (
-          <Link key={finding.id} to={`../findings/${finding.id}`} relative="path">
-            <Flex gap="3" align="center">
-              {photo && (
-                <img src={thumbOf(photo.sha256)} alt="" width="84" className="k-thumb" style={{ width: '84px' }} />
-              )}
-              <Box flex="1" minW="0">
-                <Text fontWeight="bold" lineHeight="short">
-                  {judged?.name ?? finding.condition}
-                </Text>
-                <Text fontSize="sm" lineHeight="short">
-                  {judged?.observed}
-                </Text>
-                {judged && <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />}
-              </Box>
-            </Flex>
-          </Link>
+          <Flex key={finding.id} gap="2" align={{ md: 'center' }} direction={{ base: 'column', md: 'row' }}>
+            <Link to={`../findings/${finding.id}`} relative="path" style={{ flex: 1, minWidth: 0 }}>
+              <Flex gap="3" align="center">
+                {photo && <Picture sha256={photo.sha256} alt="" style={{ width: '84px', flex: 'none' }} />}
+                <Box flex="1" minW="0">
+                  <Text fontWeight="bold" lineHeight="short">
+                    {name}
+                  </Text>
+                  <Text fontSize="sm" lineHeight="short">
+                    {judged?.observed}
+                  </Text>
+                  {judged && <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />}
+                </Box>
+              </Flex>
+            </Link>
+            <Button asChild variant="outline" size="md" flex="none">
+              <Link
+                to={`../findings/new?same=${finding.id}&station=${station.key}${there ? `&slope=${there.id}` : ''}`}
+                relative="path"
+                aria-label={`Same again: ${name}${there ? `, slope ${there.letter}` : ''}`}
+              >
+                <CopyPlus size={18} /> Same{there ? ` on ${there.letter}` : ' again'}
+              </Link>
+            </Button>
+          </Flex>
         )
       })}
     </Stack>

@@ -1,55 +1,116 @@
 import { Box, Flex, Text, useMediaQuery } from '@chakra-ui/react'
-import { useEffect } from 'react'
-import { useSearchParams } from 'react-router'
+import { useCallback, useEffect, useMemo } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import type { Station } from '../../api/types'
+import { useShortcuts } from '../../shared/shortcuts'
 import { useVisitContext } from '../../shared/visitContext'
+import { ComingDown } from './ComingDown'
 import { lookAt, placesOf, stateOf } from './looks'
+import { OneMoreThing } from './OneMoreThing'
 import { StationPanel } from './StationPanel'
 import { UndoDelete } from './UndoDelete'
+import { WrapUp } from './WrapUp'
+
+const WRAP = 'wrap'
 
 /** The visit in walking order: what is left on which slope, always in sight. The order is suggested, never forced. */
 export function WalkPage() {
-  const { assessment, book } = useVisitContext()
+  const { visit, assessment, book } = useVisitContext()
   // On the phone the panel opens under its station; on the desk it stands beside the list.
   const [desk] = useMediaQuery(['(min-width: 48em)'], { ssr: false })
   const [query, setQuery] = useSearchParams()
-  const { coverage } = assessment
-  const firstOpen = book.stations.find((station) => coverage.left.some((left) => left.station === station.key))
-  const chosen = book.stations.find((station) => station.key === query.get('station')) ?? firstOpen ?? book.stations[0]
-  const choose = (station: Station) => setQuery({ station: station.key }, { replace: true })
+  const navigate = useNavigate()
+  const { coverage, progress } = assessment
+  const stations = useMemo(
+    () => progress.stations.flatMap((key) => book.stations.find((station) => station.key === key) ?? []),
+    [progress.stations, book.stations],
+  )
+  const firstOpen = stations.find((station) => coverage.left.some((left) => left.station === station.key))
+  const wrapping = query.get('station') === WRAP || (!query.get('station') && !firstOpen)
+  const chosen = wrapping
+    ? undefined
+    : (stations.find((station) => station.key === query.get('station')) ?? firstOpen ?? stations[0])
+  const choose = useCallback((key: string) => setQuery({ station: key }, { replace: true }), [setQuery])
+  const current = chosen?.key ?? WRAP
   useEffect(() => {
-    if (!desk && chosen) document.getElementById(rowId(chosen))?.scrollIntoView({ block: 'start' })
-  }, [desk, chosen])
+    if (!desk) document.getElementById(rowId(current))?.scrollIntoView({ block: 'start' })
+  }, [desk, current])
+  const order = [...stations.map((station) => station.key), WRAP]
+  const step = (by: number) => choose(order[(order.indexOf(current) + by + order.length) % order.length] as string)
+  const openPlace = coverage.left.find((left) => left.station === current)
+  const press = (label: string) =>
+    document.querySelector<HTMLElement>(
+      `main [aria-label^="${label}, ${openPlace?.letter ? `Slope ${openPlace.letter}` : ''}"]`,
+    )
+  useShortcuts({
+    j: { words: 'Next station', act: () => step(1) },
+    k: { words: 'Station before', act: () => step(-1) },
+    n: {
+      words: 'New finding here',
+      act: () =>
+        chosen &&
+        navigate(
+          `/visits/${visit.visit.id}/findings/new?station=${chosen.key}${openPlace?.slopeId ? `&slope=${openPlace.slopeId}` : chosen.perSlope && visit.facts.slopes[0] ? `&slope=${visit.facts.slopes[0].id}` : ''}`,
+        ),
+    },
+    l: { words: 'Looked at the next open place', act: () => press('Looked')?.click() },
+    x: { words: 'Could not look at the next open place', act: () => press('Could not')?.click() },
+    u: { words: 'Wrap-up', act: () => choose(WRAP) },
+  })
   const done = coverage.asked - coverage.left.length
+  const panel = chosen ? <StationPanel key={chosen.key} station={chosen} /> : <WrapUp />
   return (
     <>
       <UndoDelete />
+      {visit.visit.finishedAt && (
+        <Box mb="3">
+          <OneMoreThing />
+        </Box>
+      )}
       <Flex gap="4" direction={{ base: 'column', md: 'row' }} align="start">
         <Box as="nav" aria-label="Stations" w={{ base: 'full', md: '21rem' }} flex="none">
           <Box className="k-left">
-            <Text fontWeight="bold" mb="1" role="status">
-              {coverage.left.length === 0
-                ? 'Nothing is left: every place is looked at or excused.'
-                : `${coverage.left.length} of ${coverage.asked} places left`}
-            </Text>
+            <Flex align="center" gap="2" mb="1">
+              <Text fontWeight="bold" role="status" flex="1" lineHeight="short">
+                {coverage.left.length === 0
+                  ? 'Nothing is left: every place is looked at or excused.'
+                  : `${coverage.left.length} of ${coverage.asked} places left`}
+              </Text>
+              <ComingDown />
+            </Flex>
             <Box h="8px" bg="bg.muted" borderRadius="sm" mb="2" aria-hidden="true">
               <Box h="8px" bg="verdigris" borderRadius="sm" w={`${(100 * done) / coverage.asked}%`} />
             </Box>
           </Box>
-          {book.stations.map((station) => (
+          {stations.map((station) => (
             <Box key={station.key}>
-              <StationRow station={station} current={station.key === chosen?.key} onChoose={() => choose(station)} />
-              {!desk && station.key === chosen?.key && (
-                <Box pb="3">
-                  <StationPanel key={station.key} station={station} />
-                </Box>
-              )}
+              <StationRow station={station} current={station.key === current} onChoose={() => choose(station.key)} />
+              {!desk && station.key === current && <Box pb="3">{panel}</Box>}
             </Box>
           ))}
+          <button
+            type="button"
+            id={rowId(WRAP)}
+            className="k-stationrow"
+            aria-current={current === WRAP}
+            onClick={() => choose(WRAP)}
+          >
+            <Box flex="1">
+              <Text fontWeight={current === WRAP ? 'bold' : 'medium'}>Wrap-up</Text>
+              <Text fontSize="sm" color={progress.canFinish ? 'faint' : 'copper'} lineHeight="short">
+                {visit.visit.finishedAt
+                  ? 'finished'
+                  : progress.canFinish
+                    ? 'ready to finish'
+                    : `${progress.heldBy.length} things hold it`}
+              </Text>
+            </Box>
+          </button>
+          {!desk && current === WRAP && <Box pb="3">{panel}</Box>}
         </Box>
-        {desk && chosen && (
+        {desk && (
           <Box flex="1" minW="0" w="full">
-            <StationPanel key={chosen.key} station={chosen} />
+            {panel}
           </Box>
         )}
       </Flex>
@@ -57,27 +118,34 @@ export function WalkPage() {
   )
 }
 
-const rowId = (station: Station) => `station-${station.key}`
+const rowId = (key: string) => `station-${key}`
 
 const signs = { open: '', looked: '✓', excused: '–' } as const
 
 function StationRow({ station, current, onChoose }: { station: Station; current: boolean; onChoose: () => void }) {
-  const { visit } = useVisitContext()
+  const { visit, assessment } = useVisitContext()
   const places = placesOf(station, visit.facts.slopes).map((place) => ({
     place,
     state: stateOf(lookAt(visit.facts.looks, place)),
   }))
   const found = visit.facts.findings.filter((finding) => finding.station === station.key).length
   const left = places.filter(({ state }) => state === 'open').length
+  const waiting =
+    assessment.progress.toDos.filter((toDo) => !toDo.done && toDo.station === station.key).length +
+    assessment.progress.dues.filter((due) => due.station === station.key).length
+  const notes = [
+    found > 0 && `${found} ${found === 1 ? 'finding' : 'findings'}`,
+    waiting > 0 && `${waiting} to do`,
+  ].filter(Boolean)
   return (
-    <button type="button" id={rowId(station)} className="k-stationrow" aria-current={current} onClick={onChoose}>
+    <button type="button" id={rowId(station.key)} className="k-stationrow" aria-current={current} onClick={onChoose}>
       <Box flex="1" minW="0">
         <Text fontWeight={current ? 'bold' : 'medium'} lineHeight="short">
           {station.name}
         </Text>
-        {found > 0 && (
+        {notes.length > 0 && (
           <Text fontSize="sm" color="copper" lineHeight="short">
-            {found} {found === 1 ? 'finding' : 'findings'}
+            {notes.join(', ')}
           </Text>
         )}
       </Box>

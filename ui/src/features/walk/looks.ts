@@ -17,5 +17,12 @@ export const lookAt = (looks: LookFact[], { station, slope }: Place): LookFact |
 
 export const stateOf = (look: LookFact | undefined): CellState => {
   if (!look) return 'open'
-  return look.state === 'looked' || look.excuse === 'notThere' ? 'looked' : 'excused'
+  return look.state === 'looked' || (look.state === 'excused' && look.excuse === 'notThere') ? 'looked' : 'excused'
+}
+
+/** Where “the same again” goes: the next slope of the station, then the first again; the same place where there is no other. */
+export function nextPlace(station: Station, slopes: SlopeFact[], slopeId: string | null): SlopeFact | null {
+  if (!station.perSlope) return slopes.find(({ id }) => id === slopeId) ?? null
+  const at = slopes.findIndex(({ id }) => id === slopeId)
+  return slopes[(at + 1) % slopes.length] ?? null
 }

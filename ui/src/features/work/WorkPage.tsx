@@ -2,8 +2,9 @@ import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { WorkItem } from '../../api/types'
 import { NailMarks } from '../../shared/marks/NailMarks'
+import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
-import { thumbOf, useVisitContext } from '../../shared/visitContext'
+import { useVisitContext } from '../../shared/visitContext'
 
 /** Repairs in order of need, each with its reason. */
 export function WorkPage() {
@@ -26,12 +27,12 @@ export function WorkPage() {
 const money = (amount: number) => `$${amount.toLocaleString('en-US')}`
 
 function WorkRow({ item }: { item: WorkItem }) {
-  const { visit } = useVisitContext()
-  const photo = visit.photos.find((other) => other.findingId !== null && other.findingId === item.findingId)
+  const { records, assessment } = useVisitContext()
+  const photo = records.photos.find((other) => other.findingId !== null && other.findingId === item.findingId)
   return (
     <Box as="li" className="k-sheet">
       <Flex gap="4" align="start">
-        {photo && <img className="k-thumb k-phonehide" src={thumbOf(photo.sha256)} alt="" style={{ width: '150px' }} />}
+        {photo && <Picture className="k-thumb k-phonehide" sha256={photo.sha256} alt="" style={{ width: '150px' }} />}
         <Box flex="1" minW="0">
           <Flex gap="3" wrap="wrap" align="center">
             <Heading as="h2" size="md">
@@ -48,7 +49,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           </Flex>
           <Text color="faint">{item.place}</Text>
           <Text>{item.why}</Text>
-          {item.lossHigh > 0 && (
+          {assessment.commission.prices && item.lossHigh > 0 && (
             <Text fontSize="sm" color="faint">
               Expected loss of a year’s waiting: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an
               offer)

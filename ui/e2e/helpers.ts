@@ -1,0 +1,144 @@
+import { resolve } from 'node:path'
+import { type Browser, expect, type Page } from '@playwright/test'
+
+export const address = () => process.env.KALPA_ADDRESS as string
+export const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
+export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true } as const
+
+export async function signIn(page: Page, name = 'Marit Quillon') {
+  await page.goto(address())
+  await page.getByRole('button', { name: new RegExp(name) }).click()
+  await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
+}
+
+export async function chooseKey(page: Page, group: string, key: string) {
+  await page.getByRole('group', { name: group }).getByRole('radio', { name: key, exact: true }).click()
+}
+
+/** A page that can be opened without a connection: the worker has kept it. */
+export async function keptOffline(page: Page) {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  await expect
+    .poll(() => page.evaluate(async () => (await caches.keys()).some((name) => name.includes('precache'))))
+    .toBe(true)
+  await expect
+    .poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null), { timeout: 30_000 })
+    .toBe(true)
+}
+
+type Slope = { letter: string; facing: string; kind: string; pitch: string; rise: number }
+
+let lastId = 0
+/** A UUID of the form version 7 has; its time is now. */
+export function newId(): string {
+  const time = Date.now().toString(16).padStart(12, '0')
+  const count = (++lastId).toString(16).padStart(12, '0')
+  return `${time.slice(0, 8)}-${time.slice(8)}-7000-8000-${count}`
+}
+
+/** A property with slopes and an open visit, straight through the front door. Gives the ids. */
+export async function makeVisit(
+  page: Page,
+  name: string,
+  slopes: Slope[],
+  visit: { walk?: string; purpose?: string } = {},
+) {
+  const ids = { property: newId(), building: newId(), roof: newId(), visit: newId(), slopes: slopes.map(() => newId()) }
+  const facts: [string, { id: string }][] = [
+    [
+      'property',
+      { id: ids.property, name, address: '', owner: 'the testers', exposure: 'ordinary', note: '' } as { id: string },
+    ],
+    ['building', { id: ids.building, propertyId: ids.property, name: 'House' } as { id: string }],
+    ['roof', { id: ids.roof, buildingId: ids.building, name: 'Main' } as { id: string }],
+    ...slopes.flatMap((slope, i): [string, { id: string }][] => [
+      [
+        'slope',
+        {
+          id: ids.slopes[i] as string,
+          roofId: ids.roof,
+          letter: slope.letter,
+          name: '',
+          pitch: { typed: slope.pitch, risePer12: slope.rise, source: 'tape' },
+          facing: slope.facing,
+          beneath: 'openAttic',
+        } as { id: string },
+      ],
+      [
+        'covering',
+        {
+          id: newId(),
+          slopeId: ids.slopes[i],
+          kind: slope.kind,
+          laidFrom: 2012,
+          laidTo: 2012,
+          ageSource: 'permit',
+          layers: 1,
+        } as { id: string },
+      ],
+    ]),
+    [
+      'visit',
+      {
+        id: ids.visit,
+        roofId: ids.roof,
+        on: '2026-09-18',
+        inspector: 'Marit Quillon',
+        purpose: '',
+        weather: '',
+        walk: visit.walk ?? '',
+        commission: visit.purpose ? { purpose: visit.purpose } : null,
+      } as { id: string },
+    ],
+  ]
+  const status = await page.evaluate(
+    async (changes) => {
+      const { antiForgeryToken } = await (await fetch('/api/session')).json()
+      const answer = await fetch('/api/facts', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'X-Kalpa-Token': antiForgeryToken },
+        body: JSON.stringify({ changes }),
+      })
+      const { receipts } = await answer.json()
+      return receipts.map((receipt: { outcome: string }) => receipt.outcome)
+    },
+    facts.map(([kind, payload]) => ({
+      requestId: newId(),
+      factId: payload.id,
+      kind,
+      baseRevision: null,
+      recordedAt: new Date().toISOString(),
+      device: 'test',
+      contractVersion: 1,
+      deleted: false,
+      payload,
+    })),
+  )
+  expect(new Set(status)).toEqual(new Set(['accepted']))
+  return ids
+}
+
+export const shingle = (letter: string, facing: string): Slope => ({
+  letter,
+  facing,
+  kind: 'laminatedShingle',
+  pitch: '6/12',
+  rise: 6,
+})
+
+/** The visit as the server holds it. */
+export const serverVisit = (page: Page, id: string) =>
+  page.evaluate((visit) => fetch(`/api/visits/${visit}`).then((answer) => answer.json()), id)
+
+export async function onPhone(browser: Browser, more: object = {}) {
+  const context = await browser.newContext({ ...phone, ...more })
+  const page = await context.newPage()
+  return { context, page }
+}
+
+/** Everything of this person is on the server. */
+export async function allSent(page: Page) {
+  await expect(page.getByRole('button', { name: /^Sending: / })).toHaveAccessibleName('Sending: All sent', {
+    timeout: 60_000,
+  })
+}

@@ -1,0 +1,120 @@
+import { Box, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import type { CommissionPurpose, VisitFact } from '../../api/types'
+import { QuestionField, TypedAnswer } from '../../shared/Answers'
+import { Choice } from '../../shared/Choice'
+import { useRecord } from '../../shared/facts'
+import { Caution, Trouble } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+import { purposes } from '../../shared/words'
+import { Agenda } from './Agenda'
+import { GoingUp } from './GoingUp'
+import { Ladder } from './Ladder'
+
+/** Before anybody climbs: why, what the owner says, what the papers say, how to get up, and whether to go at all. */
+export function BeforePage() {
+  return (
+    <SimpleGrid columns={{ base: 1, lg: 2 }} gap="4" alignItems="start">
+      <Stack gap="4">
+        <WhySheet />
+        <GroupSheet group="owner" title="The owner says" />
+      </Stack>
+      <Stack gap="4">
+        <GoingUp />
+        <GroupSheet group="access" title="Getting up">
+          <Ladder />
+        </GroupSheet>
+        <GroupSheet group="roof" title="The roof’s papers">
+          <Warranty />
+        </GroupSheet>
+        <Agenda />
+      </Stack>
+    </SimpleGrid>
+  )
+}
+
+function WhySheet() {
+  const { visit, assessment, book } = useVisitContext()
+  const record = useRecord(visit.heads)
+  const { commission } = visit.visit
+  const change = (fields: Partial<VisitFact>) => record.mutate([{ kind: 'visit', fact: { ...visit.visit, ...fields } }])
+  const set = (fields: Partial<NonNullable<VisitFact['commission']>>) =>
+    change({ commission: { purpose: 'condition', forWhom: '', dueOn: null, licence: '', ...commission, ...fields } })
+  const walks = Object.fromEntries(book.walks.map((walk) => [walk.key, walk.name])) as Record<string, string>
+  return (
+    <Stack className="k-sheet" gap="3">
+      <Heading as="h2" size="lg">
+        Why
+      </Heading>
+      <Choice
+        label="What the visit is for"
+        value={commission?.purpose ?? null}
+        options={purposes}
+        // A new purpose brings its own walk; one chosen by hand before gives way.
+        onChange={(purpose: CommissionPurpose) =>
+          change({
+            walk: '',
+            commission: { forWhom: '', dueOn: null, licence: '', ...commission, purpose },
+          })
+        }
+      />
+      <SimpleGrid columns={{ base: 1, sm: 3 }} gap="3">
+        <TypedAnswer
+          key={`whom-${commission?.forWhom}`}
+          label="For whom"
+          typed={commission?.forWhom ?? ''}
+          placeholder={visit.property.owner}
+          onKeep={(forWhom) => set({ forWhom })}
+        />
+        <TypedAnswer
+          key={`due-${commission?.dueOn}`}
+          label="By when"
+          type="date"
+          typed={commission?.dueOn ?? ''}
+          onKeep={(dueOn) => set({ dueOn: dueOn || null })}
+        />
+        <TypedAnswer
+          key={`licence-${commission?.licence}`}
+          label="Under what licence"
+          typed={commission?.licence ?? ''}
+          onKeep={(licence) => set({ licence })}
+        />
+      </SimpleGrid>
+      <Choice label="Walk" value={assessment.progress.walk} options={walks} onChange={(walk) => change({ walk })} />
+      <Box>
+        <Text>{assessment.progress.intro}</Text>
+        <Text fontSize="sm" color="faint" mt="1">
+          {assessment.commission.form}: {assessment.commission.mayClaim.join(' ')}
+          {assessment.commission.prices ? '' : ' No prices show.'}
+        </Text>
+      </Box>
+      {record.isError && <Trouble error={record.error} />}
+    </Stack>
+  )
+}
+
+function GroupSheet({ group, title, children }: { group: string; title: string; children?: React.ReactNode }) {
+  const { book } = useVisitContext()
+  return (
+    <Stack className="k-sheet" gap="4">
+      <Heading as="h2" size="lg">
+        {title}
+      </Heading>
+      {book.questions
+        .filter((question) => question.group === group)
+        .map((question) => (
+          <QuestionField key={question.key} question={question} />
+        ))}
+      {children}
+    </Stack>
+  )
+}
+
+function Warranty() {
+  const { assessment } = useVisitContext()
+  const { warrantyCaution } = assessment.progress
+  return warrantyCaution ? (
+    <Flex>
+      <Caution>{warrantyCaution}</Caution>
+    </Flex>
+  ) : null
+}

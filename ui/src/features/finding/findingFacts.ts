@@ -1,0 +1,81 @@
+import type { Condition, FindingFact, LookFact, PhotoFact, PunchItemFact, Station, VisitRecords } from '../../api/types'
+import type { VisitView } from '../../offline/applyChanges'
+import type { Change } from '../../shared/facts'
+import { placeId } from '../../shared/placeId'
+import { newId } from '../../shared/uuid'
+
+/** A new finding where the address says, the same as another one, or for a photo of the tray. */
+export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFact | undefined): FindingFact {
+  const same = visit.facts.findings.find((finding) => finding.id === query.get('same'))
+  return {
+    id: newId(),
+    visitId: visit.visit.id,
+    slopeId: query.get('slope') ?? photo?.slopeId ?? null,
+    station: query.get('station') ?? photo?.station ?? 'field',
+    condition: same?.condition ?? '',
+    place: '',
+    evidence: same?.evidence ?? 'noneSeen',
+    extent: same?.extent ?? 'onePlace',
+    measure: same?.measure ?? null,
+    peopleBelow: same?.peopleBelow ?? false,
+    note: '',
+    outcome: same?.outcome ?? 'mend',
+    cause: null,
+    earlier: null,
+  }
+}
+
+/** Whether what is thought of it changed: what, how much, how far, what to do; not its words or place. */
+export function viewChanged(before: FindingFact, after: FindingFact): boolean {
+  return (
+    before.condition !== after.condition ||
+    (before.measure?.typed ?? '') !== (after.measure?.typed ?? '') ||
+    before.evidence !== after.evidence ||
+    before.extent !== after.extent ||
+    (before.outcome ?? 'mend') !== (after.outcome ?? 'mend')
+  )
+}
+
+/** Who records a finding at a place has looked there. */
+export function lookedHere(visit: VisitView, finding: FindingFact, stations: Station[]): Change[] {
+  const station = stations.find((other) => other.key === finding.station)
+  const slopeId = station?.perSlope ? (finding.slopeId ?? null) : null
+  const needsSlope = station?.perSlope && slopeId === null
+  const known = visit.facts.looks.some((look) => look.station === finding.station && look.slopeId === slopeId)
+  if (needsSlope || known) return []
+  const look: LookFact = {
+    id: placeId('look', visit.visit.id, finding.station, slopeId),
+    visitId: visit.visit.id,
+    station: finding.station,
+    slopeId,
+    state: 'looked',
+    how: null,
+    excuse: null,
+    note: '',
+  }
+  return [{ kind: 'look', fact: look }]
+}
+
+/** In a check of new work every finding goes on the punch list, for the crew of the item before. */
+export function punchItemFor(
+  visit: VisitView,
+  records: VisitRecords,
+  finding: FindingFact,
+  name: string,
+  condition: Condition | null,
+): Change[] {
+  const isCheck = visit.visit.walk === 'new-work' || visit.visit.commission?.purpose === 'installerCheck'
+  if (!isCheck) return []
+  const item: PunchItemFact = {
+    id: newId(),
+    visitId: visit.visit.id,
+    findingId: finding.id,
+    slopeId: finding.slopeId ?? null,
+    what: name,
+    fix: condition?.remedy.title ?? '',
+    crew: records.punchItems.at(-1)?.crew ?? '',
+    dueOn: visit.visit.commission?.dueOn ?? null,
+    holdPoint: false,
+  }
+  return [{ kind: 'punchItem', fact: item }]
+}

@@ -1,0 +1,46 @@
+import { Box, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { Empty } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+import { PunchList } from './PunchList'
+import { SlopeCheck } from './SlopeCheck'
+
+const countOf = (all: string[], words: string) => {
+  const count = all.filter((other) => other === words).length
+  return count > 1 ? `, ${count} times` : ''
+}
+
+/** Check of new work: a rate from courses picked beforehand, a list of what was hunted, and the punch list. */
+export function CheckPage() {
+  const { visit, assessment } = useVisitContext()
+  const hunted = assessment.newWork?.hunted ?? []
+  return (
+    <SimpleGrid columns={{ base: 1, lg: 2 }} gap="4" alignItems="start">
+      <Stack gap="4">
+        {visit.facts.slopes.map((slope) => (
+          <SlopeCheck key={slope.id} slope={slope} />
+        ))}
+      </Stack>
+      <Stack gap="4">
+        <PunchList />
+        <Box className="k-sheet">
+          <Heading as="h2" size="lg">
+            Hunted faults
+          </Heading>
+          <Text color="faint">What one went looking for is a list, never a rate.</Text>
+          {hunted.length === 0 ? (
+            <Empty title="None yet">Findings of this visit stand here.</Empty>
+          ) : (
+            <ul className="k-list">
+              {[...new Set(hunted)].map((words) => (
+                <li key={words}>
+                  {words}
+                  {countOf(hunted, words)}
+                </li>
+              ))}
+            </ul>
+          )}
+        </Box>
+      </Stack>
+    </SimpleGrid>
+  )
+}

@@ -1,0 +1,158 @@
+import { Box, Button, Stack, Text } from '@chakra-ui/react'
+import { useQueryClient } from '@tanstack/react-query'
+import { CloudOff, CloudUpload, RefreshCw } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { clock, clockOffsetMs } from '../../api/clock'
+import type { SessionAnswer } from '../../api/types'
+import { dropRefused, type OutboxState, somethingWaits, useOutbox } from '../../offline/outbox'
+import { keys } from '../../shared/queries'
+import { Sheet } from '../../shared/Sheet'
+import { sizeText } from '../../shared/words'
+import { SignInForms } from '../session/SignIn'
+
+/** How recording and sending stand, in a word in the bar; the whole on tapping it. */
+export function SyncStatus({ session }: { session: SessionAnswer }) {
+  const outbox = useOutbox()
+  const [open, setOpen] = useState(false)
+  const words = wordsOf(outbox)
+  const Icon = outbox.halted === 'offline' ? CloudOff : outbox.sending ? RefreshCw : CloudUpload
+  return (
+    <>
+      <Button
+        variant="ghost"
+        size="sm"
+        onClick={() => setOpen(true)}
+        _hover={{ bg: 'whiteAlpha.300' }}
+        aria-label={`Sending: ${words}`}
+        className={words === 'All sent' ? undefined : 'k-syncnote'}
+      >
+        <Icon size={18} /> {words}
+      </Button>
+      <Sheet title="On this device" open={open} onClose={() => setOpen(false)}>
+        <Details outbox={outbox} session={session} />
+      </Sheet>
+    </>
+  )
+}
+
+function wordsOf({ halted, entries, picturesWaiting }: OutboxState): string {
+  const refused = entries.filter((entry) => entry.problem).length
+  const waiting = entries.length - refused + picturesWaiting
+  if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to send${waiting > 0 ? ` ${waiting}` : ''}`
+  if (refused > 0) return `${refused} refused`
+  if (halted === 'offline') return waiting > 0 ? `Offline, ${waiting} kept` : 'Offline'
+  if (waiting > 0) return `${waiting} to send`
+  return 'All sent'
+}
+
+function Details({ outbox, session }: { outbox: OutboxState; session: SessionAnswer }) {
+  const queries = useQueryClient()
+  const refused = outbox.entries.filter((entry) => entry.problem)
+  const waiting = outbox.entries.length - refused.length
+  const name = session.person?.name ?? ''
+  const signIn = outbox.halted === 'signIn' || outbox.halted === 'otherPerson'
+  const offMs = Math.abs(clockOffsetMs())
+  return (
+    <Stack gap="3">
+      <Text>
+        {waiting === 0
+          ? 'No change waits.'
+          : `${waiting} ${waiting === 1 ? 'change waits' : 'changes wait'} to be sent.`}{' '}
+        {outbox.picturesWaiting > 0 &&
+          `${outbox.picturesWaiting} photos and recordings (${sizeText(outbox.bytesWaiting)}) are on their way: report-size pictures first, originals after.`}
+      </Text>
+      {outbox.halted === 'offline' && (
+        <Text>No connection. Go on recording: everything is safe on this device and is sent by itself later.</Text>
+      )}
+      {outbox.halted === 'server' && <Text>Kalpa’s server did not answer well; it is tried again.</Text>}
+      {signIn && (
+        <Stack gap="2">
+          <Text fontWeight="bold">
+            {outbox.halted === 'otherPerson'
+              ? `Somebody else is signed in. What ${name} recorded is sent when ${name} signs in again, and never under another name.`
+              : `The sign-in of ${name} has run out. Nothing is lost; sign in again to send.`}
+          </Text>
+          <SignInForms
+            session={session}
+            onDone={async () => {
+              await queries.invalidateQueries({ queryKey: keys.session })
+              somethingWaits()
+            }}
+          />
+        </Stack>
+      )}
+      {refused.map((entry) => (
+        <Box key={entry.requestId} className="k-trouble">
+          <Text>
+            <strong>{entry.kind}:</strong> {entry.problem?.text} It is kept here and was not sent.
+          </Text>
+          <Button size="sm" variant="outline" mt="1" onClick={() => dropRefused(entry)}>
+            Give it up
+          </Button>
+        </Box>
+      ))}
+      {outbox.refusedPictures.map(({ sha256, text }) => (
+        <Text key={sha256} className="k-trouble">
+          A photo was refused: {text}
+        </Text>
+      ))}
+      {offMs > clock.tellMs && (
+        <Text className="k-caution">
+          This device’s clock is {offText(offMs)} {clockOffsetMs() < 0 ? 'fast' : 'slow'}. Kalpa dates what you record
+          by the server’s clock.
+        </Text>
+      )}
+      <Room />
+      {!window.isSecureContext && <NotSecure />}
+      <Button variant="outline" onClick={somethingWaits}>
+        Send now
+      </Button>
+    </Stack>
+  )
+}
+
+function offText(ms: number) {
+  const days = Math.round(ms / 86_400_000)
+  if (days >= 1) return `${days} ${days === 1 ? 'day' : 'days'}`
+  const minutes = Math.round(ms / 60_000)
+  return minutes >= 60 ? `${Math.round(minutes / 60)} h` : `${minutes} min`
+}
+
+/** Room used and left; asking the browser not to clear it. */
+function Room() {
+  const [room, setRoom] = useState<{ used: number; left: number; persistent: boolean }>()
+  useEffect(() => {
+    void (async () => {
+      const { usage = 0, quota = 0 } = (await navigator.storage?.estimate?.()) ?? {}
+      setRoom({ used: usage, left: quota - usage, persistent: (await navigator.storage?.persisted?.()) ?? false })
+    })()
+  }, [])
+  if (!room) return null
+  const ask = async () => {
+    const persistent = (await navigator.storage?.persist?.()) ?? false
+    setRoom((old) => old && { ...old, persistent })
+  }
+  return (
+    <Box>
+      <Text>
+        {sizeText(room.used)} used on this device, {sizeText(room.left)} left.{' '}
+        {room.persistent ? 'The browser keeps it.' : 'The browser may clear it when the device runs full.'}
+      </Text>
+      {!room.persistent && window.isSecureContext && (
+        <Button size="sm" variant="outline" mt="1" onClick={ask}>
+          Ask the browser to keep it
+        </Button>
+      )}
+    </Box>
+  )
+}
+
+/** Said plainly wherever the address is not secure: the browser then gives no work without a connection. */
+export function NotSecure() {
+  return (
+    <Text className="k-caution" role="status">
+      <strong>Offline is off.</strong> This address is not secure (no https), so the browser cannot open Kalpa without a
+      connection. Start Kalpa with a certificate to have it on phones.
+    </Text>
+  )
+}

@@ -1,0 +1,241 @@
+import type {
+  Assessment,
+  CoveringFact,
+  Fact,
+  FactHead,
+  FactKind,
+  HomeAnswer,
+  PropertyDossier,
+  PropertyFact,
+  RoofFact,
+  SlopeFact,
+  VisitDossier,
+  VisitFact,
+} from '../api/types'
+import type { Entry } from './entry'
+
+/** What is applied of a change; a change is its own revision. */
+export type Applied = Pick<Entry, 'requestId' | 'kind' | 'factId' | 'deleted' | 'fact'>
+
+/** A visit as it stands on this device: judged by the server at some time, or not yet. */
+export type VisitView = Omit<VisitDossier, 'assessment'> & { assessment: Assessment | null }
+
+type WithId = { id: string }
+
+function put<T extends WithId>(list: T[], change: Applied): T[] {
+  const others = list.filter((fact) => fact.id !== change.factId)
+  return change.deleted ? others : [...others, change.fact as unknown as T].sort((a, b) => a.id.localeCompare(b.id))
+}
+
+function headAfter(heads: FactHead[], change: Applied): FactHead[] {
+  const before = heads.find((head) => head.factId === change.factId)
+  return [
+    ...heads.filter((head) => head.factId !== change.factId),
+    { factId: change.factId, revision: change.requestId, clash: before?.clash ?? false },
+  ]
+}
+
+const byLetter = (slopes: SlopeFact[]) =>
+  [...slopes].sort(
+    (a, b) => a.letter.length - b.letter.length || a.letter.localeCompare(b.letter) || a.id.localeCompare(b.id),
+  )
+
+/** Lists of a visit's further records, by the kind of fact they hold. */
+const recordLists = {
+  photo: 'photos',
+  answer: 'answers',
+  toDo: 'toDos',
+  protection: 'protections',
+  clip: 'clips',
+  recheck: 'rechecks',
+  sample: 'samples',
+  course: 'courses',
+  punchItem: 'punchItems',
+  punchReply: 'punchReplies',
+  punchDecision: 'punchDecisions',
+} as const satisfies Partial<Record<FactKind, keyof Records>>
+
+type Records = NonNullable<VisitDossier['facts']['records']>
+
+const isRecord = (kind: FactKind): kind is keyof typeof recordLists => kind in recordLists
+
+export const visitOf = (fact: Fact): string | undefined => ('visitId' in fact ? fact.visitId : undefined)
+
+function applyOneToVisit(view: VisitView, change: Applied): VisitView {
+  const { facts } = view
+  const changed = (fields: Partial<VisitView>): VisitView => ({
+    ...view,
+    ...fields,
+    heads: headAfter(view.heads, change),
+  })
+  const changedFacts = (fields: Partial<VisitDossier['facts']>) => changed({ facts: { ...facts, ...fields } })
+  switch (change.kind) {
+    case 'property': {
+      const property = change.fact as PropertyFact
+      return property.id === view.property.id
+        ? changed({ property, facts: { ...facts, exposure: property.exposure } })
+        : view
+    }
+    case 'visit': {
+      const visit = change.fact as VisitFact
+      return visit.id === view.visit.id ? changed({ visit, facts: { ...facts, asOf: visit.on, visit } }) : view
+    }
+    case 'slope':
+      return (change.fact as SlopeFact).roofId === view.roof.id
+        ? changedFacts({ slopes: byLetter(put(facts.slopes, change)) })
+        : view
+    case 'covering':
+      return facts.slopes.some((slope) => slope.id === (change.fact as CoveringFact).slopeId)
+        ? changedFacts({ coverings: put(facts.coverings, change) })
+        : view
+  }
+  if (visitOf(change.fact) !== view.visit.id) return view
+  switch (change.kind) {
+    case 'look':
+      return changedFacts({ looks: put(facts.looks, change) })
+    case 'stage':
+      return changedFacts({ stages: put(facts.stages, change) })
+    case 'finding':
+      return changedFacts({ findings: put(facts.findings, change) })
+  }
+  if (!isRecord(change.kind) || !facts.records) return view
+  const list = recordLists[change.kind]
+  return changedFacts({ records: { ...facts.records, [list]: put(facts.records[list] as WithId[], change) } })
+}
+
+/** A visit with changes made on this device, in the order they were made. */
+export const applyToVisit = (view: VisitView, changes: Applied[]): VisitView => changes.reduce(applyOneToVisit, view)
+
+function applyOneToProperty(dossier: PropertyDossier, change: Applied): PropertyDossier {
+  const changed = (fields: Partial<PropertyDossier>): PropertyDossier => ({
+    ...dossier,
+    ...fields,
+    heads: headAfter(dossier.heads, change),
+  })
+  const { fact } = change
+  switch (change.kind) {
+    case 'property':
+      return change.factId === dossier.property.id ? changed({ property: fact as PropertyFact }) : dossier
+    case 'building':
+      return 'propertyId' in fact && fact.propertyId === dossier.property.id
+        ? changed({ buildings: put(dossier.buildings, change) })
+        : dossier
+    case 'roof':
+      return dossier.buildings.some(({ id }) => id === (fact as RoofFact).buildingId)
+        ? changed({ roofs: put(dossier.roofs, change) })
+        : dossier
+    case 'slope':
+      return dossier.roofs.some(({ id }) => id === (fact as SlopeFact).roofId)
+        ? changed({ slopes: byLetter(put(dossier.slopes, change)) })
+        : dossier
+    case 'covering':
+      return dossier.slopes.some(({ id }) => id === (fact as CoveringFact).slopeId)
+        ? changed({ coverings: put(dossier.coverings, change) })
+        : dossier
+    case 'visit':
+      return dossier.roofs.some(({ id }) => id === (fact as VisitFact).roofId)
+        ? changed({
+            visits: put(dossier.visits, change).sort((a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id)),
+          })
+        : dossier
+    default:
+      return dossier
+  }
+}
+
+export const applyToProperty = (dossier: PropertyDossier, changes: Applied[]): PropertyDossier =>
+  changes.reduce(applyOneToProperty, dossier)
+
+/** The home screen with what is not sent yet: new roofs stand there without a judgement, new visits are the latest. */
+export function applyToHome(home: HomeAnswer, changes: Applied[]): HomeAnswer {
+  const facts = <T extends Fact>(kind: FactKind) =>
+    changes.filter((change) => change.kind === kind && !change.deleted).map((change) => change.fact as T)
+  const properties = facts<PropertyFact>('property')
+  const buildings = facts<{ id: string; propertyId: string } & Fact>('building')
+  const known = new Set(home.roofs.map((roof) => roof.roofId))
+  const added = facts<RoofFact>('roof').flatMap((roof) => {
+    const building = buildings.find(({ id }) => id === roof.buildingId)
+    const property = properties.find(({ id }) => id === building?.propertyId)
+    if (known.has(roof.id) || !property) return []
+    return [
+      {
+        propertyId: property.id,
+        propertyName: property.name,
+        address: property.address,
+        roofId: roof.id,
+        roofName: roof.name,
+        latestVisit: null,
+        slopes: [],
+        headline: '',
+        due: [],
+      },
+    ]
+  })
+  const visits = facts<VisitFact>('visit')
+  const roofs = [...home.roofs, ...added].map((roof) => {
+    const mine = visits.filter((visit) => visit.roofId === roof.roofId)
+    const latest = [...mine, ...(roof.latestVisit ? [roof.latestVisit] : [])].sort(
+      (a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id),
+    )[0]
+    return { ...roof, latestVisit: latest ?? null }
+  })
+  return { ...home, roofs: roofs.sort((a, b) => a.propertyName.localeCompare(b.propertyName)) }
+}
+
+/** A property made on this device that the server does not know yet. */
+export function newProperty(changes: Applied[], id: string, today: string): PropertyDossier | undefined {
+  const made = changes.find((change) => change.kind === 'property' && change.factId === id)
+  if (!made) return undefined
+  const empty: PropertyDossier = {
+    today,
+    property: made.fact as PropertyFact,
+    buildings: [],
+    roofs: [],
+    slopes: [],
+    coverings: [],
+    visits: [],
+    heads: [],
+  }
+  return applyToProperty(empty, changes)
+}
+
+/** A visit made on this device, built from the property that it was made at. */
+export function newVisit(dossier: PropertyDossier, visitId: string): VisitView | undefined {
+  const visit = dossier.visits.find(({ id }) => id === visitId)
+  const roof = dossier.roofs.find(({ id }) => id === visit?.roofId)
+  const building = dossier.buildings.find(({ id }) => id === roof?.buildingId)
+  if (!visit || !roof || !building) return undefined
+  const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id)
+  return {
+    property: dossier.property,
+    building,
+    roof,
+    visit,
+    facts: {
+      exposure: dossier.property.exposure,
+      asOf: visit.on,
+      slopes,
+      coverings: dossier.coverings.filter((covering) => slopes.some(({ id }) => id === covering.slopeId)),
+      looks: [],
+      stages: [],
+      findings: [],
+      visit,
+      records: {
+        photos: [],
+        answers: [],
+        toDos: [],
+        protections: [],
+        clips: [],
+        rechecks: [],
+        samples: [],
+        courses: [],
+        punchItems: [],
+        punchReplies: [],
+        punchDecisions: [],
+        lastTime: null,
+      },
+    },
+    heads: dossier.heads,
+    assessment: null,
+  }
+}

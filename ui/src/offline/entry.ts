@@ -1,0 +1,37 @@
+import type { ChangeReceipt, Fact, FactKind } from '../api/types'
+
+/** A change that waits on this device to be sent, under the person who made it. */
+export type Entry = {
+  seq?: number
+  requestId: string
+  personId: string
+  kind: FactKind
+  factId: string
+  baseRevision: string | null
+  settles: string[] | null
+  recordedAt: string
+  device: string
+  deleted: boolean
+  fact: Fact
+  /** Set when the server refused it: it is kept, shown, and sent no more. */
+  problem?: { code: string; text: string }
+}
+
+/** Bytes of a picture or recording on this device. The report-size copy is sent first and stays for looking at. */
+export type LocalBlob = {
+  sha256: string
+  personId: string
+  original: Blob | null
+  report: Blob | null
+  bytes: number
+  /** 0 until done; numbers, because they are searched by. */
+  reportSent: 0 | 1
+  whole: 0 | 1
+  addedAt: number
+  problem?: { code: string; text: string }
+}
+
+/** How much of some bytes the server holds. */
+export type BlobState = { sha256: string; received: number; whole: boolean; reportHeld: boolean }
+
+export type Receipt = ChangeReceipt

@@ -1,0 +1,138 @@
+import { useEffect, useState } from 'react'
+import { ApiError } from '../api/client'
+import { trueNow } from '../api/clock'
+import { device } from './database'
+import { fullDevice, outboxState, reloadOutbox, somethingWaits } from './outbox'
+import type { PictureDone, PictureJob } from './pictureWorker'
+
+export type KeptPicture = { sha256: string; takenAt: string }
+
+const limits = { mostBytes: 30_000_000 } as const
+
+let worker: Worker | undefined
+let lastId = 0
+const jobs = new Map<number, (done: PictureDone) => void>()
+
+function work(file: Blob, picture: boolean): Promise<PictureDone> {
+  if (!worker) {
+    worker = new Worker(new URL('./pictureWorker.ts', import.meta.url), { type: 'module' })
+    worker.addEventListener('message', ({ data }: MessageEvent<PictureDone>) => {
+      jobs.get(data.id)?.(data)
+      jobs.delete(data.id)
+    })
+  }
+  const id = ++lastId
+  return new Promise((resolve) => {
+    jobs.set(id, resolve)
+    worker?.postMessage({ id, file, picture } satisfies PictureJob)
+  })
+}
+
+const refusal = (code: string, text: string) => new ApiError(422, code, 'The photo was not kept', text)
+
+/** Why a file is no picture that Kalpa reads; undefined when it is one. The server looks again. */
+export async function pictureProblem(file: Blob): Promise<ApiError | undefined> {
+  if (file.size === 0) return refusal('photo.empty', 'The file is empty (0 bytes). Take or choose the photo again.')
+  if (file.size > limits.mostBytes)
+    return refusal('photo.too-large', 'The file is over 30 MB. Send it from the camera at a smaller size.')
+  const start = new Uint8Array(await file.slice(0, 12).arrayBuffer())
+  const text = String.fromCharCode(...start)
+  if (
+    text.startsWith('\xff\xd8\xff') ||
+    text.startsWith('\x89PNG') ||
+    (text.startsWith('RIFF') && text.endsWith('WEBP'))
+  )
+    return undefined
+  if (text.slice(4, 8) === 'ftyp' && /hei|hev|mif1|msf1/.test(text.slice(8)))
+    return refusal(
+      'photo.heic',
+      'This is a HEIC picture, which Kalpa does not read. Set the camera to “Most compatible” (JPEG), or export it as JPEG.',
+    )
+  return refusal('photo.not-a-picture', 'This file is not a JPEG, PNG or WebP picture.')
+}
+
+/** Keeps a picture on this device; it is sent when that is possible. */
+export async function keepPicture(file: File): Promise<KeptPicture> {
+  const problem = await pictureProblem(file)
+  if (problem) throw problem
+  const done = await work(file, true)
+  if (!done.sha256)
+    throw refusal(
+      'photo.damaged',
+      'The picture is cut off or damaged. Take it again, or copy it from the camera again.',
+    )
+  await keepBytes(done.sha256, file, done.report ?? null)
+  return { sha256: done.sha256, takenAt: done.takenAt ?? new Date(trueNow()).toISOString() }
+}
+
+/** Keeps a recording on this device. */
+export async function keepRecording(bytes: Blob): Promise<KeptPicture> {
+  const done = await work(bytes, false)
+  if (!done.sha256) throw refusal('clip.failed', 'The recording could not be kept. Record it again.')
+  await keepBytes(done.sha256, bytes, null)
+  return { sha256: done.sha256, takenAt: new Date(trueNow()).toISOString() }
+}
+
+async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
+  const { personId } = outboxState()
+  if (!personId) throw new Error('Nobody is signed in.')
+  // Copied: a file chosen from disk may be gone when it is sent.
+  const copy = new Blob([await original.arrayBuffer()], { type: original.type })
+  try {
+    if (await device.blobs.get([personId, sha256])) return
+    await device.blobs.add({
+      sha256,
+      personId,
+      original: copy,
+      report,
+      bytes: original.size,
+      reportSent: report ? 0 : 1,
+      whole: 0,
+      addedAt: trueNow(),
+    })
+  } catch (error) {
+    throw fullDevice(error)
+  }
+  await reloadOutbox()
+  somethingWaits()
+}
+
+const addresses = new Map<string, string>()
+
+/** Address of a picture's bytes on this device, if it holds them. */
+async function localAddress(sha256: string): Promise<string | undefined> {
+  const known = addresses.get(sha256)
+  if (known) return known
+  const { personId } = outboxState()
+  const row = personId ? await device.blobs.get([personId, sha256]) : undefined
+  const bytes = row?.report ?? row?.original
+  if (!bytes) return undefined
+  const address = URL.createObjectURL(bytes)
+  addresses.set(sha256, address)
+  return address
+}
+
+/** Where to show a picture or recording from: this device when it has it, else the server. Undefined for the moment of finding out. */
+export function useBytesAddress(sha256: string, remote: string): string | undefined {
+  const [address, setAddress] = useState<string | undefined>(addresses.get(sha256))
+  useEffect(() => {
+    let here = true
+    localAddress(sha256)
+      .catch(() => undefined)
+      .then((local) => here && setAddress(local ?? remote))
+    return () => {
+      here = false
+    }
+  }, [sha256, remote])
+  return address
+}
+
+/** Forgets pictures that were sent long ago, and nothing else. */
+export async function pruneSent(keepMs = 14 * 86_400_000) {
+  await device.blobs
+    .where('addedAt')
+    .below(trueNow() - keepMs)
+    .filter((blob) => blob.whole === 1)
+    .delete()
+    .catch(() => undefined)
+}

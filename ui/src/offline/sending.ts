@@ -1,0 +1,90 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { device } from './database'
+import { deviceStore } from './deviceStore'
+import { applyToKept } from './keptAnswers'
+import { onKick, reloadOutbox, setOutbox } from './outbox'
+import { pruneSent } from './pictures'
+import { Halt, sendAll } from './syncEngine'
+import { httpWire } from './wire'
+
+const retry = { waitsMs: [2_000, 5_000, 15_000, 30_000, 60_000], settleMs: 250 } as const
+
+const showsFacts = new Set(['home', 'property', 'visit', 'weather', 'habits'])
+
+/** Sends what waits for this person as long as the page is open: at once, on reconnecting, and again after every failure. */
+export function useSending(personId: string, queries: QueryClient) {
+  useEffect(() => {
+    let running = false
+    let again = false
+    let stopped = false
+    let failures = 0
+    let timer: ReturnType<typeof setTimeout> | undefined
+
+    const refresh = () =>
+      queries.invalidateQueries({ predicate: ({ queryKey }) => showsFacts.has(String(queryKey[0])) })
+    const store = deviceStore(device, personId, {
+      onAccepted: (entries) => applyToKept(personId, queries, entries),
+      onChanged: reloadOutbox,
+    })
+
+    const run = async () => {
+      if (running || stopped) {
+        again = true
+        return
+      }
+      running = true
+      again = false
+      clearTimeout(timer)
+      let sent = false
+      try {
+        await alone(async () => {
+          if (stopped) return
+          const waits = (await store.waiting(1)).length > 0
+          sent = waits
+          if (waits) setOutbox({ sending: true })
+          await sendAll(store, httpWire(personId))
+        })
+        failures = 0
+        setOutbox({ sending: false, halted: null })
+      } catch (error) {
+        const reason = error instanceof Halt ? error.reason : 'server'
+        setOutbox({ sending: false, halted: reason })
+        if (reason === 'offline' || reason === 'server') {
+          const wait = retry.waitsMs[Math.min(failures++, retry.waitsMs.length - 1)]
+          timer = setTimeout(run, wait)
+        }
+      }
+      running = false
+      if (sent) void refresh()
+      if (again && !stopped) timer = setTimeout(run, retry.settleMs)
+    }
+
+    const online = () => {
+      failures = 0
+      void run()
+      void refresh()
+    }
+    const seen = () => document.visibilityState === 'visible' && void run()
+    onKick(() => void run())
+    setOutbox({ personId })
+    void reloadOutbox().then(run)
+    void pruneSent()
+    window.addEventListener('online', online)
+    document.addEventListener('visibilitychange', seen)
+    return () => {
+      stopped = true
+      clearTimeout(timer)
+      onKick(() => {})
+      setOutbox({ personId: null, entries: [], halted: null, sending: false })
+      window.removeEventListener('online', online)
+      document.removeEventListener('visibilitychange', seen)
+    }
+  }, [personId, queries])
+}
+
+/** One tab sends at a time. Without locks (no secure context) each sends; twice does no harm. */
+async function alone(send: () => Promise<void>) {
+  if (!navigator.locks) return send()
+  await navigator.locks.request('kalpa-sending', send)
+}

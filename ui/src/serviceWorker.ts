@@ -1,0 +1,31 @@
+/// <reference lib="webworker" />
+// Opens Kalpa without a connection: the page, its parts and the browser core are kept; data is not this worker's business.
+import { ExpirationPlugin } from 'workbox-expiration'
+import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching'
+import { NavigationRoute, registerRoute } from 'workbox-routing'
+import { CacheFirst } from 'workbox-strategies'
+
+declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; revision: string | null }[] }
+
+const pictures = { cache: 'kalpa-pictures', most: 600, days: 60 } as const
+
+precacheAndRoute(self.__WB_MANIFEST)
+cleanupOutdatedCaches()
+
+// The page is kept whole, with the policy and the nonce that it came with.
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\/api\//, /^\/health/] }))
+
+// A picture's bytes never change under its name. Signing out empties this.
+registerRoute(
+  ({ url, request }) => request.method === 'GET' && /^\/api\/photos\/[0-9a-f]{64}\/(thumb|screen)$/.test(url.pathname),
+  new CacheFirst({
+    cacheName: pictures.cache,
+    plugins: [new ExpirationPlugin({ maxEntries: pictures.most, maxAgeSeconds: pictures.days * 86_400 })],
+  }),
+)
+
+// A new version takes over when the old pages are gone, or when somebody asks for it.
+self.addEventListener('message', (event) => {
+  if (event.data?.type === 'SKIP_WAITING') void self.skipWaiting()
+})
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
