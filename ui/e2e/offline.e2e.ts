@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { type BrowserContext, expect, type Page, test } from '@playwright/test'
 import {
   address,
@@ -58,7 +59,15 @@ test('a visit recorded with the network cut survives the page being killed and r
   await openWalk(again, ids.visit)
   await expect(again.getByText('Found here')).toBeVisible()
   await expect(again.getByText(/Measured 1\/8 against at least 2 in: short by 1 7\/8 in/)).toBeVisible()
-  await expect(again.getByRole('img').last()).toHaveJSProperty('complete', true)
+  // The picture is shown from the device.
+  await expect
+    .poll(() =>
+      again
+        .locator('img.k-thumb')
+        .first()
+        .evaluate((image: HTMLImageElement) => image.naturalWidth),
+    )
+    .toBeGreaterThan(100)
   await findDripEdge(again, 'B')
 
   await offline(context, false)
@@ -185,12 +194,13 @@ test('what one person recorded is never sent under the name of another on the sa
   await page.getByRole('button', { name: 'Sign out' }).tap()
   await expect(page.getByText(/on this device and not sent yet/)).toBeVisible()
   await page.getByRole('dialog').getByRole('button', { name: 'Sign out' }).tap()
+  await expect(page.getByText(/1 change waits on this device/)).toBeVisible()
   await offline(context, false)
   await page.reload()
   await expect(page.getByText(/1 change waits on this device/)).toBeVisible()
 
   await page.getByRole('button', { name: /Osric Fennimore/ }).tap()
-  await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
   await allSent(page)
   expect((await serverVisit(page, ids.visit)).facts.looks).toHaveLength(0)
   // Even a page that sends with the other's cookie is refused.
@@ -223,19 +233,29 @@ test('what one person recorded is never sent under the name of another on the sa
 
 test('a full device says so and keeps what was entered on the screen', async ({ browser }) => {
   const { context, page } = await onPhone(browser)
+  // Given before anything is stored: the browser remembers for a while how much room there was.
+  const cdp = await context.newCDPSession(page)
+  await cdp.send('Storage.overrideQuotaForOrigin', { origin: address(), quotaSize: 40_000_000 })
   await signIn(page)
   const ids = await makeVisit(page, 'Chain Locker', [shingle('A', 'south')])
-  await openWalk(page, ids.visit)
+  await page.goto(`${address()}/visits/${ids.visit}/tray`)
+  await expect(page.getByText('The tray is empty')).toBeVisible()
   await keptOffline(page)
   await offline(context, true)
-  const cdp = await context.newCDPSession(page)
-  const { usage } = (await page.evaluate(() => navigator.storage.estimate())) as { usage: number }
-  await cdp.send('Storage.overrideQuotaForOrigin', { origin: address(), quotaSize: usage + 20_000 })
+  // Photos of twelve megabytes: two or three go in, then the device is full.
+  await page.getByLabel('Photos from files').setInputFiles([1, 2, 3, 4].map(bigPhoto))
+  await expect(page.getByRole('alert')).toContainText('This device is full', { timeout: 60_000 })
+  const inTray = await page.getByRole('link', { name: 'Make it a finding' }).count()
+  expect(inTray).toBeGreaterThan(0)
+  expect(inTray).toBeLessThan(4)
+
+  await page.getByRole('link', { name: 'Walk', exact: true }).tap()
+  await station(page, /^Edges/)
   await page.getByRole('link', { name: 'New finding, Slope A' }).tap()
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
   await page.getByRole('button', { name: '1/16', exact: true }).tap()
-  await page.getByLabel('Photo, and keep').setInputFiles(photo('drip-edge.jpg'))
-  await expect(page.getByRole('alert')).toContainText('This device is full')
+  await page.getByLabel('Photo, and keep').setInputFiles(bigPhoto(5))
+  await expect(page.getByRole('alert')).toContainText('This device is full', { timeout: 60_000 })
   await expect(page.getByRole('button', { name: '1/16', exact: true })).toHaveAttribute('aria-pressed', 'true')
 
   // Room again: the same tap keeps it.
@@ -246,9 +266,19 @@ test('a full device says so and keeps what was entered on the screen', async ({ 
   await allSent(page)
   const { facts } = await serverVisit(page, ids.visit)
   expect(facts.findings).toHaveLength(1)
-  expect(facts.records.photos).toHaveLength(1)
+  expect(facts.records.photos).toHaveLength(inTray + 1)
   await context.close()
 })
+
+/** A picture with padding behind its end: as large as a camera makes them. */
+function bigPhoto(number: number) {
+  const padding = Buffer.alloc(12_000_000, number)
+  return {
+    name: `big-${number}.jpg`,
+    mimeType: 'image/jpeg',
+    buffer: Buffer.concat([readFileSync(photo('drip-edge.jpg')), padding]),
+  }
+}
 
 test('a clock that is wrong by a year dates nothing wrong and is told', async ({ browser }) => {
   const { context, page } = await onPhone(browser)

@@ -44,7 +44,23 @@ const withToken: Middleware = {
   },
 }
 
-export const api = createClient<paths>({ baseUrl: '/' })
+/** A token that went stale (somebody signed in or out meanwhile) is fetched anew, once. */
+async function withFreshToken(request: Request): Promise<Response> {
+  const again = request.method === 'GET' ? undefined : request.clone()
+  const response = await fetch(request)
+  if (response.status !== 400 || !again) return response
+  const problem = (await response
+    .clone()
+    .json()
+    .catch(() => undefined)) as Problem | undefined
+  if (problem?.code !== 'session.stale-token') return response
+  const session = await fetch('/api/session')
+  antiForgeryToken = ((await session.json()) as { antiForgeryToken: string }).antiForgeryToken
+  again.headers.set('X-Kalpa-Token', antiForgeryToken)
+  return fetch(again)
+}
+
+export const api = createClient<paths>({ baseUrl: '/', fetch: withFreshToken })
 api.use(withToken)
 
 type Problem = { code?: string; title?: string; detail?: string | null; requestId?: string }

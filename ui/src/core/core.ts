@@ -43,7 +43,8 @@ export class CoreError extends Error {
   }
 }
 
-type Reply = { id: number; result?: string; failure?: string }
+/** `dead`: the core did not start, and this worker never will. */
+type Reply = { id: number; result?: string; failure?: string; dead?: boolean }
 
 let worker: Worker | undefined
 let lastId = 0
@@ -52,6 +53,11 @@ const waiting = new Map<number, (reply: Reply) => void>()
 function start() {
   const started = new Worker(new URL('./coreWorker.ts', import.meta.url), { type: 'module' })
   started.onmessage = ({ data }: MessageEvent<Reply>) => {
+    // A core whose files could not be fetched is tried anew by the next question.
+    if (data.dead && worker === started) {
+      started.terminate()
+      worker = undefined
+    }
     waiting.get(data.id)?.(data)
     waiting.delete(data.id)
   }

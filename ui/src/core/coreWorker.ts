@@ -25,7 +25,14 @@ self.addEventListener(
     try {
       self.postMessage({ id, result: (await core).Run(method, json) })
     } catch (error) {
-      self.postMessage({ id, failure: String(error) })
+      self.postMessage({
+        id,
+        failure: String(error),
+        dead: await core.then(
+          () => false,
+          () => true,
+        ),
+      })
     }
   },
 )

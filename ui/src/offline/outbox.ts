@@ -12,6 +12,8 @@ export type Change = { kind: FactKind; fact: Fact; deleted?: boolean; settles?: 
 /** What this person has on this device: changes, pictures, and how sending goes. */
 export type OutboxState = {
   personId: string | null
+  /** What waits has been read from the device. */
+  loaded: boolean
   entries: Entry[]
   picturesWaiting: number
   bytesWaiting: number
@@ -22,6 +24,7 @@ export type OutboxState = {
 
 let state: OutboxState = {
   personId: null,
+  loaded: false,
   entries: [],
   picturesWaiting: 0,
   bytesWaiting: 0,
@@ -55,6 +58,7 @@ export async function reloadOutbox() {
   const blobs = await device.blobs.where('[personId+whole]').equals([personId, 0]).toArray()
   if (state.personId !== personId) return
   setOutbox({
+    loaded: true,
     entries,
     picturesWaiting: blobs.filter((blob) => !blob.problem).length,
     bytesWaiting: blobs.reduce((sum, blob) => sum + (blob.problem ? 0 : blob.bytes), 0),

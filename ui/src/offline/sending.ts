@@ -76,7 +76,7 @@ export function useSending(personId: string, queries: QueryClient) {
       stopped = true
       clearTimeout(timer)
       onKick(() => {})
-      setOutbox({ personId: null, entries: [], halted: null, sending: false })
+      setOutbox({ personId: null, loaded: false, entries: [], halted: null, sending: false })
       window.removeEventListener('online', online)
       document.removeEventListener('visibilitychange', seen)
     }

@@ -28,8 +28,8 @@ export const keys = {
 
 const person = () => outboxState().personId ?? ''
 
-/** Without a connection the device answers; so a query never waits for one. */
-const offline = { networkMode: 'offlineFirst' } as const
+/** Without a connection the device answers; so a query, and its trying again, never waits for one. */
+const offline = { networkMode: 'always' } as const
 
 export function useHome() {
   const { entries } = useOutbox()

@@ -5,6 +5,7 @@ import type { SessionAnswer } from '../../api/types'
 import { device } from '../../offline/database'
 import { setOutbox } from '../../offline/outbox'
 import { useSending } from '../../offline/sending'
+import { useTakeAlong } from '../../offline/takeAlong'
 import { keys } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
 import { SignIn } from './SignIn'
@@ -26,15 +27,21 @@ export function SessionGate({ children }: Props) {
     queryFn: enter,
     staleTime: Number.POSITIVE_INFINITY,
     networkMode: 'always',
+    retry: false,
   })
   const signOut = useCallback(async () => {
+    // At once, so that nothing goes on being sent while the server is told.
+    queries.setQueryData<Gate>(
+      keys.session,
+      (old) => old && { session: { ...old.session, person: null }, expired: false },
+    )
     await leave()
     queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] })
     await queries.invalidateQueries({ queryKey: keys.session })
   }, [queries])
   if (session.isPending) return <Loading what="the session" />
-  if (session.isError) return <Trouble error={session.error} onRetry={() => session.refetch()} />
-  const { session: answer, expired } = session.data
+  if (session.isError && !session.data) return <Trouble error={session.error} onRetry={() => session.refetch()} />
+  const { session: answer, expired } = session.data as Gate
   return answer.person ? (
     <SignedIn key={answer.person.id} session={answer} expired={expired} onSignOut={signOut}>
       {children}
@@ -52,6 +59,7 @@ function SignedIn({
 }: { session: SessionAnswer; expired: boolean; onSignOut: () => void } & Props) {
   const queries = useQueryClient()
   useSending(session.person?.id ?? '', queries)
+  useTakeAlong(session.person?.id ?? '', queries)
   useEffect(() => {
     if (expired) setOutbox({ halted: 'signIn' })
   }, [expired])

@@ -35,7 +35,8 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
   )
 }
 
-function wordsOf({ halted, entries, picturesWaiting }: OutboxState): string {
+function wordsOf({ halted, loaded, entries, picturesWaiting }: OutboxState): string {
+  if (!loaded) return 'Looking'
   const refused = entries.filter((entry) => entry.problem).length
   const waiting = entries.length - refused + picturesWaiting
   if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to send${waiting > 0 ? ` ${waiting}` : ''}`

@@ -1,0 +1,117 @@
+import { expect, type Page, test } from '@playwright/test'
+import { address, makeVisit, onPhone, photo, shingle, signIn } from './helpers'
+
+declare global {
+  interface Window {
+    kalpaTaps: number
+  }
+}
+
+/** Counts every pointer that goes down in Kalpa, and every letter typed. */
+async function countFromHere(page: Page) {
+  await page.evaluate(() => {
+    window.kalpaTaps = 0
+  })
+}
+
+const counted = (page: Page) => page.evaluate(() => window.kalpaTaps)
+
+/** The key that opens the camera; the camera's own screens do not count. */
+async function shoot(page: Page, file: string) {
+  const camera = page.waitForEvent('filechooser')
+  await page.getByLabel('Photo, and keep').tap()
+  await (await camera).setFiles(photo(file))
+}
+
+test('five kinds of finding, each with a photo, take at most four taps and no typed sentence', async ({ browser }) => {
+  const { context, page } = await onPhone(browser)
+  await context.addInitScript(() => {
+    window.kalpaTaps = 0
+    addEventListener('pointerdown', () => window.kalpaTaps++, true)
+    addEventListener('keydown', (event) => event.isTrusted && window.kalpaTaps++, true)
+  })
+  await signIn(page)
+  const house = await makeVisit(page, 'Tap House', [shingle('A', 'south'), shingle('B', 'north')])
+  const tile = await makeVisit(page, 'Tap Tile', [
+    { letter: 'A', facing: 'south', kind: 'clayTile', pitch: '5/12', rise: 5 },
+  ])
+  const flat = await makeVisit(page, 'Tap Flat', [
+    { letter: 'A', facing: 'south', kind: 'tpo', pitch: '1/4:12', rise: 0.25 },
+  ])
+  const counts: Record<string, number> = {}
+  const record = async (kind: string, visit: string, station: string, act: () => Promise<void>) => {
+    await page.goto(`${address()}/visits/${visit}/walk?station=${station}`)
+    const start = page.getByRole('link', { name: /^New finding/ }).first()
+    await expect(start).toBeVisible()
+    // The core is awake, as it is on a roof: the first judgement has been made.
+    await expect(page.getByText(/places left/)).toBeVisible()
+    await start.tap()
+    await countFromHere(page)
+    await act()
+    await expect(page.getByText('Found here')).toBeVisible()
+    counts[kind] = await counted(page)
+  }
+  await record('drip edge lap, measured by tape', house.visit, 'edges', async () => {
+    await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
+    await page.getByRole('button', { name: '1/8', exact: true }).tap()
+    await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+    await shoot(page, 'drip-edge.jpg')
+  })
+  await record('torn boot over a stain', house.visit, 'penetrations', async () => {
+    await page.getByRole('button', { name: 'Torn or cracked boot collar' }).tap()
+    await page.getByRole('group', { name: 'Signs of water' }).getByRole('radio', { name: 'Stained' }).tap()
+    await shoot(page, 'boot-torn.jpg')
+  })
+  await record('step flashing, measured by eye', house.visit, 'walls', async () => {
+    await page.getByRole('button', { name: 'Step flashing short' }).tap()
+    await page.getByRole('button', { name: '2', exact: true }).tap()
+    await page.getByRole('group', { name: 'Measured' }).getByRole('radio', { name: 'By eye' }).tap()
+    await shoot(page, 'counter-flashing.jpg')
+  })
+  await record('tile headlap, measured', tile.visit, 'field', async () => {
+    await page.getByRole('button', { name: 'Tile headlap short' }).tap()
+    await page.getByRole('button', { name: '2', exact: true }).tap()
+    await shoot(page, 'tile-courses.jpg')
+  })
+  await record('open seam', flat.visit, 'seams', async () => {
+    await page.getByRole('button', { name: 'Open seam' }).tap()
+    await shoot(page, 'seam-open.jpg')
+  })
+  // The same again at the next place: two taps in all.
+  await page.goto(`${address()}/visits/${house.visit}/walk?station=edges`)
+  await expect(page.getByRole('link', { name: /^Same again/ })).toBeVisible()
+  await countFromHere(page)
+  await page.getByRole('link', { name: /^Same again/ }).tap()
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+  await shoot(page, 'drip-edge.jpg')
+  await expect(page.getByRole('link', { name: /^Same again/ })).toHaveCount(2)
+  counts['the same again, from the walk'] = await counted(page)
+
+  for (const [kind, taps] of Object.entries(counts)) console.log(`taps: ${taps}  ${kind}`)
+  expect(Object.keys(counts)).toHaveLength(6)
+  expect(Math.max(...Object.values(counts))).toBeLessThanOrEqual(4)
+
+  // The roof of four slopes: staged in at most five taps.
+  const four = await makeVisit(
+    page,
+    'Tap Four',
+    ['A', 'B', 'C', 'D'].map((letter) => shingle(letter, 'south')),
+  )
+  await page.goto(`${address()}/visits/${four.visit}/walk?station=field`)
+  await expect(page.getByRole('group', { name: 'Stage of most of slope D' })).toBeVisible()
+  await countFromHere(page)
+  for (const [letter, stage] of [
+    ['A', 2],
+    ['B', 1],
+    ['C', 2],
+    ['D', 3],
+  ] as const) {
+    const strip = page.getByRole('group', { name: `Stage of most of slope ${letter}` })
+    await strip.getByRole('radio', { name: String(stage) }).tap()
+    await expect(strip.getByRole('radio', { name: String(stage) })).toBeChecked()
+  }
+  const stages = await counted(page)
+  console.log(`taps: ${stages}  stages of a roof of four slopes`)
+  expect(stages).toBeLessThanOrEqual(5)
+  await context.close()
+})

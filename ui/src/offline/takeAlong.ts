@@ -1,0 +1,45 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { api, dataOf } from '../api/client'
+import type { HomeAnswer } from '../api/types'
+import { answerKeys, fetchOrKept } from './keptAnswers'
+
+/** As many open visits as a day holds, and then some. */
+const along = { mostVisits: 20, afterMs: 1_500 } as const
+
+/** Fetches what a day on roofs needs before anybody drives off: the rule book, and every visit that is open, with its property. */
+export function useTakeAlong(personId: string, queries: QueryClient) {
+  useEffect(() => {
+    void fetchBook(personId, queries).catch(() => undefined)
+    const timer = setTimeout(() => void takeAlong(personId).catch(() => undefined), along.afterMs)
+    return () => clearTimeout(timer)
+  }, [personId, queries])
+}
+
+/** Without the rule book no visit opens: it comes first. */
+function fetchBook(personId: string, queries: QueryClient) {
+  return queries.prefetchQuery({
+    queryKey: ['book'],
+    queryFn: () => fetchOrKept(personId, answerKeys.book, () => dataOf(api.GET('/api/book'))),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+}
+
+async function takeAlong(personId: string) {
+  const fetchKept = <T>(key: string, fetchIt: () => Promise<T>) => fetchOrKept(personId, key, fetchIt)
+  await fetchKept(answerKeys.habits, () => dataOf(api.GET('/api/habits')))
+  const home = await fetchKept<HomeAnswer>(answerKeys.home, () => dataOf(api.GET('/api/home')))
+  const open = home.roofs.filter((roof) => roof.latestVisit && !roof.latestVisit.finishedAt).slice(0, along.mostVisits)
+  for (const roof of open) {
+    const visit = roof.latestVisit?.id ?? ''
+    await fetchKept(answerKeys.visit(visit), () =>
+      dataOf(api.GET('/api/visits/{id}', { params: { path: { id: visit } } })),
+    )
+    await fetchKept(answerKeys.property(roof.propertyId), () =>
+      dataOf(api.GET('/api/properties/{id}', { params: { path: { id: roof.propertyId } } })),
+    )
+    await fetchKept(answerKeys.weather(roof.propertyId), () =>
+      dataOf(api.GET('/api/properties/{id}/weather', { params: { path: { id: roof.propertyId } } })),
+    )
+  }
+}
