@@ -27,6 +27,7 @@ public sealed class VisitGenerator(int seed)
     private static readonly string[] Places = ["", "above the porch", "third course", "north end"];
 
     private readonly Random random = new(seed);
+    private readonly RecordGenerator records = new(seed + 1);
 
     public IEnumerable<AssessInput> Visits(int count) => Enumerable.Range(0, count).Select(_ => Visit());
 
@@ -37,16 +38,35 @@ public sealed class VisitGenerator(int seed)
         var asOf = new DateOnly(random.Next(2015, 2031), random.Next(1, 13), random.Next(1, 28));
         var slopes = Enumerable.Range(0, slopeCount ?? random.Next(1, 6)).Select(Slope).ToList();
         var coverings = slopes.Where(_ => random.Next(10) > 0).Select(s => Covering(s, asOf)).ToList();
+        List<FindingFact> findings =
+        [
+            .. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => Finding(visitId, slopes, book)),
+        ];
         return new AssessInput(
             Pick<Exposure>(),
             asOf,
             slopes,
             coverings,
-            [.. slopes.SelectMany(s => book.Stations.Where(st => st.PerSlope).Select(st => Look(visitId, st, s)))],
+            [.. slopes.SelectMany(s => book.Stations.Where(st => st.PerSlope && random.Next(5) > 0).Select(st => Look(visitId, st, s)))],
             [.. slopes.Where(_ => random.Next(4) > 0).Select(s => Stage(visitId, s))],
-            [.. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => Finding(visitId, slopes, book))]
+            findings,
+            VisitOf(visitId, asOf, book),
+            records.Of(visitId, asOf, slopes, findings, book)
         );
     }
+
+    /// <summary>Every walk order and every commission comes up, said or left to be suggested.</summary>
+    private VisitFact VisitOf(Guid visitId, DateOnly asOf, RuleBook book) =>
+        new(
+            visitId,
+            Guid.Empty,
+            asOf,
+            "Sample",
+            "",
+            "",
+            random.Next(5) == 0 ? null : new Commission(Pick<CommissionPurpose>()),
+            random.Next(3) == 0 ? "" : Pick(book.Walks).Key
+        );
 
     public LifeFacts Life()
     {
@@ -94,15 +114,16 @@ public sealed class VisitGenerator(int seed)
 
     private LookFact Look(Guid visitId, Station station, SlopeFact slope)
     {
-        var excused = random.Next(6) == 0;
+        var state = random.Next(6) > 0 ? LookState.Looked : Pick<LookState>();
+        var looked = state == LookState.Looked;
         return new LookFact(
             NewId(),
             visitId,
             station.Key,
             slope.Id,
-            excused ? LookState.Excused : LookState.Looked,
-            excused ? null : Pick<LookHow>(),
-            excused ? Pick<ExcuseReason>() : null
+            state,
+            looked ? Pick<LookHow>() : null,
+            looked ? null : Pick<ExcuseReason>()
         );
     }
 
@@ -131,7 +152,12 @@ public sealed class VisitGenerator(int seed)
             Pick<WaterEvidence>(),
             Pick<Extent>(),
             condition.Quantity is null || random.Next(5) == 0 ? null : Measure(book.FindQuantity(condition.Quantity)!),
-            random.Next(5) == 0
+            random.Next(5) == 0,
+            "",
+            Pick<FindingOutcome>(),
+            random.Next(3) > 0
+                ? null
+                : new SuspectedCause("wind", [.. Enumerable.Range(0, random.Next(0, 3)).Select(_ => Pick<ProofKind>())])
         );
     }
 

@@ -23,7 +23,7 @@ public static class BinomialInterval
         // Low: P(X ≥ k | p) = α/2. High: P(X ≤ k | p) = α/2.
         var low = wrong == 0 ? 0 : Root(p => AtLeast(wrong, looked, p) - (Alpha / 2));
         var high = wrong == looked ? 1 : Root(p => (Alpha / 2) - (1 - AtLeast(wrong + 1, looked, p)));
-        return new Share(wrong, looked, Quantise.Chance((double)wrong / looked), Quantise.Chance(low), Quantise.Chance(high));
+        return new Share(wrong, looked, Quantise.Rate((double)wrong / looked), Quantise.Rate(low), Quantise.Rate(high));
     }
 
     /// <summary>P(X ≥ k) of a binomial; summed from the logarithms so that no term overflows.</summary>

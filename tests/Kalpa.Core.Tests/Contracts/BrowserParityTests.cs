@@ -30,6 +30,12 @@ public class BrowserParityTests
 
         await RunNode(Path.Combine(root, "tests/Kalpa.Core.Tests/Contracts/run-browser-core.mjs"), bundle, asked, told);
 
+        // Parity is worth what it covers: every walk order came up.
+        inputs
+            .Select(i => JsonSerializer.Deserialize(i, KalpaJson.Default.AssessInput)!)
+            .Select(i => Kalpa.Core.Walking.WalkOrders.Of(RuleBook.Current, i).Key)
+            .Distinct()
+            .ShouldBe(RuleBook.Current.Walks.Select(w => w.Key), ignoreOrder: true);
         var answers = JsonSerializer.Deserialize<List<string>>(await File.ReadAllTextAsync(told))!;
         answers.Count.ShouldBe(Visits);
         for (var i = 0; i < Visits; i++)

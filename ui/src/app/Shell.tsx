@@ -17,7 +17,14 @@ export function Shell({ session, onSignOut }: Props) {
   useShortcuts({ h: { words: 'Roofs', act: () => navigate('/') } })
   return (
     <Flex direction="column" minH="100vh">
-      <Flex as="header" className="k-bar" align="center" gap="3" px={{ base: '3', md: '6' }} py="2">
+      <Flex
+        as="header"
+        className="k-bar"
+        align="center"
+        gap={{ base: '1', md: '3' }}
+        px={{ base: '2', md: '6' }}
+        py="2"
+      >
         <Link to="/">
           <Flex align="center" gap="2">
             <img src="/mark.svg" alt="" width="30" height="30" />

@@ -14,7 +14,9 @@ type Props = {
 
 export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
   const { book } = useVisitContext()
-  const habits = useHabits()
+  // As known on opening: keys must not change places under a thumb.
+  const known = useHabits()
+  const [habits] = useState(known)
   const [search, setSearch] = useState('')
   if (chosen) {
     return (

@@ -112,10 +112,12 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
       setFailure(error)
     }
   }
+  // The form is gone the moment the finding is: what comes after must not hang on it.
   const remove = () =>
-    record.mutate([{ kind: 'finding', fact: given, deleted: true }], {
-      onSuccess: ([receipt]) => leave({ deleted: given, revision: receipt?.revision }),
-    })
+    record
+      .mutateAsync([{ kind: 'finding', fact: given, deleted: true }])
+      .then(([receipt]) => leave({ deleted: given, revision: receipt?.revision }))
+      .catch(setFailure)
   const blocked = !condition || photos.busy || Boolean(quantity && parsed?.problem)
 
   return (

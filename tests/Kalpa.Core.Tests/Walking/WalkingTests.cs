@@ -1,0 +1,221 @@
+using FsCheck;
+using FsCheck.Fluent;
+using FsCheck.Xunit;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Walking;
+using Kalpa.Samples;
+
+namespace Kalpa.Core.Tests.Walking;
+
+/// <summary>Orders, rules and to-dos of the walk are common practice.</summary>
+public class WalkingTests
+{
+    private static readonly RuleBook Book = RuleBook.Current;
+    private static readonly Gen<AssessInput> AnyVisit = Gen.Choose(0, 100_000).Select(seed => new VisitGenerator(seed).Visit());
+
+    [Theory]
+    [InlineData(CommissionPurpose.Condition, CoveringFamily.Tile, "tile")]
+    [InlineData(CommissionPurpose.Condition, CoveringFamily.Membrane, "low-slope")]
+    [InlineData(CommissionPurpose.Buyer, CoveringFamily.Metal, "house")]
+    [InlineData(CommissionPurpose.Leak, CoveringFamily.Tile, "leak")]
+    [InlineData(CommissionPurpose.InstallerCheck, CoveringFamily.Asphalt, "new-work")]
+    [InlineData(CommissionPurpose.FollowUp, CoveringFamily.Membrane, "follow-up")]
+    public void Commission_and_covering_pick_the_walk(CommissionPurpose purpose, CoveringFamily family, string walk) =>
+        WalkOrders.Suggest(Book, purpose, family).Key.ShouldBe(walk);
+
+    [Fact]
+    public void The_walk_somebody_chose_goes_before_the_suggestion()
+    {
+        var input = Roof.Input with { Visit = Roof.Visit with { Walk = "leak" } };
+        WalkOrders.Of(Book, input).Key.ShouldBe("leak");
+    }
+
+    // Field guide, common practice: on low slopes one goes inside and sees the deck from below before going up.
+    [Fact]
+    public void On_a_low_slope_the_deck_is_seen_from_below_before_anybody_stands_on_it()
+    {
+        var keys = Book.FindWalk("low-slope")!.Stations.ToList();
+        keys.IndexOf("deck").ShouldBeLessThan(keys.IndexOf("field"));
+        keys.IndexOf("inside").ShouldBeLessThan(keys.IndexOf("seams"));
+    }
+
+    [Fact]
+    public void Every_walk_has_stations_of_the_book_none_twice_for_every_family()
+    {
+        foreach (var walk in Book.Walks)
+        {
+            foreach (var family in Enum.GetValues<CoveringFamily>().Cast<CoveringFamily?>().Append(null))
+            {
+                var stations = WalkOrders.StationsOf(Book, walk, family);
+                stations.ShouldAllBe(s => s != null, walk.Key);
+                stations.Select(s => s.Key).ShouldBeUnique(walk.Key);
+                stations.Count.ShouldBeGreaterThan(5, walk.Key);
+            }
+        }
+        Book.Commissions.Select(c => c.Purpose).ShouldBe(Enum.GetValues<CommissionPurpose>(), ignoreOrder: true);
+        Enum.GetValues<CoveringFamily>().ShouldAllBe(f => Book.Walks.Any(w => w.Families != null && w.Families.Contains(f)));
+    }
+
+    [Fact]
+    public void Mixed_vents_send_one_to_the_attic_until_one_has_looked()
+    {
+        var vents = Roof.Finding("mixed-vents", "ridges");
+        var input = Roof.Input with { Findings = [vents] };
+        var toDo = Progress(input).ToDos.ShouldHaveSingleItem();
+        (toDo.Station, toDo.Done).ShouldBe(("attic", false));
+        Progress(input).HeldBy.ShouldContain(h => h.StartsWith("To do, attic"));
+
+        var done = new ToDoFact(Guid.CreateVersion7(), Roof.Visit.Id, toDo.Text, "attic", null, vents.Id, toDo.Rule, true, "Nothing found");
+        Progress(Roof.With(input, r => r with { ToDos = [done] })).ToDos.ShouldHaveSingleItem().Done.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void What_this_walk_has_no_station_for_comes_back_at_wrap_up()
+    {
+        var input = Roof.Input with { Findings = [Roof.Finding("ceiling-stain", "inside")] };
+        Progress(input).ToDos.Select(t => t.Station).ShouldBe(["attic", ""]);
+    }
+
+    [Fact]
+    public void A_lifted_tile_wants_a_photo_before_and_after()
+    {
+        var lifted = Roof.Finding("tile-lifted", "lift");
+        var input = Roof.Input with { Findings = [lifted] };
+        Progress(input).Dues.Select(d => d.Photo).ShouldBe([PhotoRole.Before, PhotoRole.After]);
+        var before = Roof.Photo(lifted.Id, PhotoRole.Before);
+        Progress(Roof.With(input, r => r with { Photos = [before] })).Dues.ShouldHaveSingleItem().Photo.ShouldBe(PhotoRole.After);
+    }
+
+    [Fact]
+    public void Decayed_siding_seen_from_the_ground_wants_a_photo_of_every_wall()
+    {
+        var siding = Roof.Finding("siding-decayed", "ground") with { SlopeId = null };
+        var input = Roof.Input with { Findings = [siding] };
+        Progress(input).Dues.Select(d => d.SlopeId).ShouldBe([Roof.A.Id, Roof.B.Id]);
+        var excused = new LookFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            "walls",
+            Roof.B.Id,
+            LookState.Excused,
+            null,
+            ExcuseReason.NotThere
+        );
+        Progress(input with { Looks = [excused] }).Dues.ShouldHaveSingleItem().SlopeId.ShouldBe(Roof.A.Id);
+        var photo = Roof.Photo(null, PhotoRole.Seen) with { SlopeId = Roof.A.Id, Station = "walls" };
+        Progress(Roof.With(input with { Looks = [excused] }, r => r with { Photos = [photo] })).Dues.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Whatever_was_covered_wants_photos_before_and_after()
+    {
+        var covered = new ProtectionFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            Roof.A.Id,
+            null,
+            "hole covered",
+            "M",
+            new DateOnly(2026, 10, 1)
+        );
+        Progress(Roof.With(Roof.Input, r => r with { Protections = [covered] })).Dues.Count.ShouldBe(2);
+    }
+
+    [Fact]
+    public void Footing_is_the_worst_of_what_was_said_and_found()
+    {
+        Progress(Roof.Input).Footings.ShouldAllBe(f => f.State == FootingState.Unknown);
+        var sound = new AnswerFact(Guid.CreateVersion7(), Roof.Visit.Id, "footing", Roof.A.Id, ["sound"]);
+        var input = Roof.With(Roof.Input, r => r with { Answers = [sound] });
+        Progress(input).Footings[0].State.ShouldBe(FootingState.Sound);
+        var soft = Progress(input with { Findings = [Roof.Finding("deck-soft", "field")] }).Footings;
+        (soft[0].State, soft[1].State).ShouldBe((FootingState.Soft, FootingState.Unknown));
+        soft[0].Why.ShouldHaveSingleItem().ShouldContain("soft deck");
+    }
+
+    [Theory]
+    [InlineData("in-force", true)]
+    [InlineData("unknown", true)]
+    [InlineData("none", false)]
+    [InlineData("ended", false)]
+    public void Before_anything_is_cut_or_coated_the_warranty_is_asked(string said, bool cautioned)
+    {
+        var answer = new AnswerFact(Guid.CreateVersion7(), Roof.Visit.Id, "warranty", null, [said]);
+        var caution = Progress(Roof.With(Roof.Input, r => r with { Answers = [answer] })).WarrantyCaution;
+        (caution is not null).ShouldBe(cautioned);
+        Progress(Roof.Input).WarrantyCaution.ShouldNotBeNull();
+    }
+
+    [Fact]
+    public void A_cause_stays_suspected_until_a_second_kind_of_proof()
+    {
+        Causes.Words(new SuspectedCause("cold weld", [])).ShouldStartWith("Suspected cause: cold weld (not proved");
+        SuspectedCause once = new("cold weld", [ProofKind.SeenFromOutside, ProofKind.SeenFromOutside]);
+        Causes.IsProved(once).ShouldBeFalse();
+        Causes.Words(once).ShouldContain("a second proof is wanted");
+        Causes.Words(new SuspectedCause("cold weld", [ProofKind.SeenFromOutside, ProofKind.WaterTest])).ShouldStartWith("Cause: cold weld");
+    }
+
+    [Fact]
+    public void Nothing_found_not_seen_and_hidden_are_three_things()
+    {
+        LookFact Look(string station, Guid? slope, LookState state, ExcuseReason? excuse = null) =>
+            new(Guid.CreateVersion7(), Roof.Visit.Id, station, slope, state, null, excuse);
+        var coverage = Assessor
+            .Assess(
+                Roof.Input with
+                {
+                    Looks =
+                    [
+                        Look("edges", Roof.A.Id, LookState.Looked),
+                        Look("edges", Roof.B.Id, LookState.Excused, ExcuseReason.Dark),
+                        Look("field", Roof.A.Id, LookState.Hidden, ExcuseReason.Snow),
+                    ],
+                },
+                Book
+            )
+            .Coverage;
+        coverage.NothingFound.ShouldBe(["Edges, slope A: looked, nothing found."]);
+        coverage.Limitations.ShouldBe(["Slope B, edges: not seen – it grew dark.", "Slope A, slope field: hidden – by snow or ice."]);
+        (coverage.Looked, coverage.Excused, coverage.Hidden).ShouldBe((1, 1, 1));
+    }
+
+    [Property(MaxTest = 80)]
+    public Property A_visit_can_be_finished_exactly_when_nothing_holds_it() =>
+        Prop.ForAll(
+            AnyVisit.ToArbitrary(),
+            visit =>
+            {
+                var judged = Assessor.Assess(visit, Book);
+                var open =
+                    judged.Coverage.Left.Count + judged.Progress.Dues.Count + judged.Progress.WriteUps + judged.Progress.RechecksLeft.Count;
+                var toDo = judged.Progress.ToDos.Count(t => !t.Done);
+                return judged.Progress.CanFinish == (open + toDo == 0) && judged.Progress.CanFinish == (judged.Progress.HeldBy.Count == 0);
+            }
+        );
+
+    [Property(MaxTest = 60)]
+    public Property Coming_down_leaves_no_place_open_and_undoes_no_look() =>
+        Prop.ForAll(
+            AnyVisit.ToArbitrary(),
+            visit =>
+            {
+                var before = Assessor.Assess(visit, Book).Coverage;
+                var down = before.Left.Select(l => new LookFact(
+                    Guid.CreateVersion7(),
+                    Guid.Empty,
+                    l.Station,
+                    l.SlopeId,
+                    LookState.Excused,
+                    null,
+                    ExcuseReason.Storm
+                ));
+                var after = Assessor.Assess(visit with { Looks = [.. visit.Looks, .. down] }, Book).Coverage;
+                return after.Left.Count == 0 && after.Looked == before.Looked && after.Excused == before.Excused + before.Left.Count;
+            }
+        );
+
+    private static Progress Progress(AssessInput input) => Assessor.Assess(input, Book).Progress;
+}
