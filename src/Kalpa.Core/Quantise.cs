@@ -10,11 +10,15 @@ public static class Quantise
     private const int ChanceDigits = 3;
     private const int FactorDigits = 3;
     private const int MeasureDigits = 4;
+    private const int RateDigits = 5;
     private const int AreaDigits = 2;
 
     public static double Years(double years) => Clean(years, YearsDigits);
 
     public static double Chance(double chance) => Clean(chance, ChanceDigits);
+
+    /// <summary>A share of things counted: small ones matter, so it keeps more digits than a chance.</summary>
+    public static double Rate(double share) => Clean(share, RateDigits);
 
     public static double Factor(double factor) => Clean(factor, FactorDigits);
 
@@ -28,7 +32,4 @@ public static class Quantise
 
     // Adding zero turns -0 into 0, which would print as "-0".
     private static double Clean(double value, int digits) => Math.Round(value, digits, MidpointRounding.AwayFromZero) + 0.0;
-
-    /// <summary>Shares of things counted: a hundredth of a percent is seen, a thousandth is the two runtimes' last bit.</summary>
-    public static double Rate(double share) => Math.Round(share, 5, MidpointRounding.AwayFromZero);
 }

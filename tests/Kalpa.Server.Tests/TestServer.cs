@@ -110,6 +110,13 @@ public sealed class Inspector(HttpClient http)
         );
 }
 
+/// <summary>A body of bytes, said to be such: the routes of photos take nothing else.</summary>
+public sealed class Bytes : ByteArrayContent
+{
+    public Bytes(byte[] bytes)
+        : base(bytes) => Headers.ContentType = new("application/octet-stream");
+}
+
 public static class Answers
 {
     /// <summary>The stable code of a refusal.</summary>

@@ -9,5 +9,8 @@ export const launchOptions = {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    // A microphone and a camera that need no hand.
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
   ],
 }

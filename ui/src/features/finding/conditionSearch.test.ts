@@ -29,4 +29,8 @@ describe('conditions of a place', () => {
     expect(codes({ station: 'edges', family: 'asphalt', search: 'p' })).toEqual(['drip', 'tab']))
   it('are none where nothing matches', () =>
     expect(codes({ station: 'edges', family: null, search: 'zz' })).toEqual([]))
+  it('are led by what this inspector often finds, at the same place', () =>
+    expect(codes({ station: 'field', family: null, search: '', habits: { slip: 9 } })).toEqual(['slip', 'tab']))
+  it('stand before those of other places, however often those were found', () =>
+    expect(codes({ station: 'penetrations', family: null, search: '', habits: { tab: 99 } })).toEqual(['boot']))
 })

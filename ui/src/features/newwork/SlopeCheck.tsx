@@ -88,7 +88,13 @@ function PickCourses({ slope }: { slope: SlopeFact }) {
           value={courses}
           onChange={(event) => setCourses(event.target.value)}
         />
-        <Button size="lg" colorPalette="verdigris" onClick={keep} disabled={!(count > 0)} loading={record.isPending}>
+        <Button
+          size="lg"
+          colorPalette="verdigris"
+          onClick={keep}
+          disabled={!(count > 0)}
+          loading={record.isPending || (count > 0 && !picked)}
+        >
           Pick courses
         </Button>
       </Flex>

@@ -1,0 +1,75 @@
+import 'fake-indexeddb/auto'
+import { describe, expect, it } from 'vitest'
+import { openDevice } from './database'
+import { deviceStore } from './deviceStore'
+import type { Entry, LocalBlob, Receipt } from './entry'
+
+const entry = (requestId: string, personId: string): Entry =>
+  ({ requestId, personId, kind: 'look', factId: requestId, fact: { id: requestId } }) as Entry
+const blob = (sha256: string, personId: string): LocalBlob => ({
+  sha256,
+  personId,
+  original: null,
+  report: null,
+  bytes: 1,
+  reportSent: 0,
+  whole: 0,
+  addedAt: 0,
+})
+const receipt = (requestId: string, outcome: Receipt['outcome'], text = ''): Receipt => ({
+  requestId,
+  outcome,
+  revision: null,
+  problems: text ? [{ factId: requestId, code: 'bad', text }] : [],
+})
+let devices = 0
+async function filled() {
+  const db = openDevice(`test-${++devices}`)
+  await db.outbox.bulkAdd([entry('a', 'marit'), entry('b', 'osric'), entry('c', 'marit'), entry('d', 'marit')])
+  await db.blobs.bulkAdd([blob('1', 'marit'), blob('2', 'osric')])
+  const accepted: string[] = []
+  const store = deviceStore(db, 'marit', {
+    onAccepted: async (entries) => void accepted.push(...entries.map((e) => e.requestId)),
+    onChanged: async () => undefined,
+  })
+  return { db, store, accepted }
+}
+
+describe('what one person has on a device', () => {
+  it('is never anybody else’s', async () => {
+    const { store } = await filled()
+    expect((await store.waiting(10)).map((e) => e.requestId)).toEqual(['a', 'c', 'd'])
+    expect((await store.nextReport())?.sha256).toBe('1')
+    await store.originalSent('1')
+    expect(await store.nextReport()).toBeUndefined()
+    expect(await store.nextOriginal()).toBeUndefined()
+  })
+
+  it('is taken out when the server has it, kept with its problem when refused, and kept when unanswered', async () => {
+    const { db, store, accepted } = await filled()
+    const sent = await store.waiting(10)
+    await store.settle(sent, [receipt('a', 'accepted'), receipt('c', 'refused', 'Say why.')])
+    expect(accepted).toEqual(['a'])
+    expect((await store.waiting(10)).map((e) => e.requestId)).toEqual(['d'])
+    const left = await db.outbox.where('personId').equals('marit').toArray()
+    expect(left.map((e) => e.problem?.text)).toEqual(['Say why.', undefined])
+  })
+
+  it('counts a clash and a fact that waits as taken: both are on the server', async () => {
+    const { store, accepted } = await filled()
+    await store.settle(await store.waiting(10), [
+      receipt('a', 'clashed'),
+      receipt('c', 'waiting'),
+      receipt('d', 'alreadyKnown'),
+    ])
+    expect(accepted).toEqual(['a', 'c', 'd'])
+    expect(await store.waiting(10)).toEqual([])
+  })
+
+  it('puts refused bytes aside', async () => {
+    const { db, store } = await filled()
+    await store.refuseBlob('1', { code: 'photo.damaged', text: 'cut off' })
+    expect(await store.nextOriginal()).toBeUndefined()
+    expect((await db.blobs.get(['marit', '1']))?.problem?.code).toBe('photo.damaged')
+  })
+})
