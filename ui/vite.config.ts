@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
+import { brotliCompressSync } from 'node:zlib'
 import react from '@vitejs/plugin-react'
 import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
@@ -19,9 +20,21 @@ function coreFiles() {
     .map((name) => ({ url: `/_framework/${name}`, revision: hash(readFileSync(resolve(coreFolder, name))) }))
 }
 
+/** A compressed twin beside every part: the server sends it to whoever takes it. */
+const compressedTwins = {
+  name: 'compressed-twins',
+  writeBundle({ dir }: { dir?: string }, bundle: Record<string, unknown>) {
+    for (const name of Object.keys(bundle).filter((file) => /\.(js|css)$/.test(file))) {
+      const file = resolve(dir ?? '', name)
+      writeFileSync(`${file}.br`, brotliCompressSync(readFileSync(file)))
+    }
+  },
+}
+
 export default defineConfig({
   plugins: [
     react(),
+    compressedTwins,
     VitePWA({
       strategies: 'injectManifest',
       srcDir: 'src',

@@ -30,7 +30,7 @@ test('before the climb: why, the owner’s answers, the ladder, the weather and 
     .click()
   await page.getByLabel('Height of the eave or landing').fill(`13' 6"`)
   await page.getByLabel('Height of the eave or landing').blur()
-  await expect(page.getByText(/Ladder of 20 ft: foot 3.4 ft out/)).toBeVisible()
+  await expect(page.getByText(/Ladder of 24 ft: foot 3.4 ft out/)).toBeVisible()
   await expect(page.getByText(/Simulated weather/)).toBeVisible()
   await page.getByRole('group', { name: 'By eye, now' }).getByRole('checkbox', { name: 'Frost or ice' }).click()
   await expect(page.getByRole('status', { name: 'Going up' })).toContainText('Do not go up')

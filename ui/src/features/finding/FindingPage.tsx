@@ -23,6 +23,7 @@ import { lookedHere, punchItemFor, startOf, viewChanged } from './findingFacts'
 import { useFindingPhotos } from './findingPhotos'
 import { MeasureKeys } from './MeasureKeys'
 import { PhotoStrip } from './PhotoStrip'
+import { usePreparedVerdicts } from './preparedVerdicts'
 import { VerdictPanel } from './VerdictPanel'
 
 /** Opens the finding of the address, or a new one at the station and slope that the address names. */
@@ -71,6 +72,12 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
     'assess',
     condition ? { ...visit.facts, findings: [...others, finding] } : undefined,
   )?.findings.find((other) => other.findingId === finding.id)
+  // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
+  const covering = draft.slopeId
+    ? (coveringOn(visit.facts.coverings, draft.slopeId, visit.facts.asOf)?.kind ?? null)
+    : null
+  const verdict = useCore('verdict', condition ? { condition: condition.code, covering, measure } : undefined)
+  usePreparedVerdicts(condition, quantity, covering, how)
   const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
   const changed = !isNew && viewChanged(given, finding)
 
@@ -141,7 +148,7 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
             onHow={(next) => setHow(next)}
           />
         )}
-        {condition && <VerdictPanel verdict={judged?.verdict} />}
+        {condition && <VerdictPanel verdict={(draft.slopeId ? verdict : undefined) ?? judged?.verdict} />}
         {condition && (
           <SeenFields
             draft={draft}
