@@ -43,15 +43,24 @@ async function demoPaths() {
     visit.split('/').at(-1),
   )
   const drip = facts.facts.findings.find((finding) => finding.condition === 'drip-edge-lap-short').id
+  const visitOf = async (name) => {
+    await page.goto(address)
+    const roof = page.getByRole('article').filter({ hasText: name })
+    return (await roof.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
+  }
+  const [shop, ferry] = [await visitOf('Chandler’s Shop'), await visitOf('Ferry Office')]
+  await page.goto(`${address + ferry}/check`)
+  await page.getByRole('button', { name: /^Link for/ }).click()
+  const crew = new URL(await page.getByLabel('Link for the crew').inputValue()).pathname
   await context.close()
-  return { visit, property, drip }
+  return { visit, property, drip, shop, ferry, crew }
 }
 
-const { visit, property, drip } = await demoPaths()
+const { visit, property, drip, shop, ferry, crew } = await demoPaths()
 await shoot('sign-in', DESK, { signIn: false })
 await shoot('home', DESK, {})
 await shoot('roof', DESK, { path: property })
-await shoot('walk', DESK, { path: `${visit}/walk` })
+await shoot('walk', DESK, { path: `${shop}/walk?station=seams` })
 await shoot('walk-phone', PHONE, { path: `${visit}/walk?station=walls` })
 await shoot('finding', DESK, { path: `${visit}/findings/${drip}` })
 await shoot('finding-phone', PHONE, {
@@ -63,4 +72,10 @@ await shoot('life', DESK, { path: `${visit}/life` })
 await shoot('life-night', DESK, { path: `${visit}/life`, theme: 'night' })
 await shoot('work', DESK, { path: `${visit}/work` })
 await shoot('report', DESK, { path: `${visit}/report` })
+await shoot('before', DESK, { path: `${shop}/before` })
+await shoot('stages-phone', PHONE, { path: `${shop}/walk?station=field` })
+await shoot('wrap-up-phone', PHONE, { path: `${shop}/walk?station=wrap` })
+await shoot('check', DESK, { path: `${ferry}/check` })
+await shoot('tray', DESK, { path: `${shop}/tray` })
+await shoot('crew-phone', PHONE, { path: crew })
 await browser.close()

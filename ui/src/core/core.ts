@@ -44,11 +44,14 @@ export class CoreError extends Error {
 }
 
 /** `dead`: the core did not start, and this worker never will. */
+/** `dead`: the core did not start, and this worker never will. */
 type Reply = { id: number; result?: string; failure?: string; dead?: boolean }
+type Job = { id: number; method: Method; json: string; signal?: AbortSignal; settle: (reply: Reply) => void }
 
 let worker: Worker | undefined
 let lastId = 0
-const waiting = new Map<number, (reply: Reply) => void>()
+let running: Job | undefined
+const queue: Job[] = []
 
 function start() {
   const started = new Worker(new URL('./coreWorker.ts', import.meta.url), { type: 'module' })
@@ -58,10 +61,27 @@ function start() {
       started.terminate()
       worker = undefined
     }
-    waiting.get(data.id)?.(data)
-    waiting.delete(data.id)
+    const done = running
+    running = undefined
+    if (done?.id === data.id) done.settle(data)
+    next()
   }
   return started
+}
+
+/** One question at a time: what nobody waits for any more is never asked, so taps do not queue up behind old judgements. */
+function next() {
+  if (running) return
+  for (let job = queue.shift(); job; job = queue.shift()) {
+    if (job.signal?.aborted) {
+      job.settle({ id: job.id, failure: 'Nobody waits for it.' })
+      continue
+    }
+    running = job
+    worker ??= start()
+    worker.postMessage({ id: job.id, method: job.method, json: job.json })
+    return
+  }
 }
 
 /** Reads the core's envelope: an answer, or the problem thrown. */
@@ -75,12 +95,9 @@ export function readResult<T>(result: string): T {
 }
 
 /** Runs a method of the core in the browser: the same answer as the server's, without asking it. */
-export function compute<M extends Method>(method: M, input: Asked<M>): Promise<Answered<M>> {
-  worker ??= start()
-  const id = ++lastId
-  const json = JSON.stringify(input)
+export function compute<M extends Method>(method: M, input: Asked<M>, signal?: AbortSignal): Promise<Answered<M>> {
   return new Promise((resolve, reject) => {
-    waiting.set(id, ({ result, failure }) => {
+    const settle = ({ result, failure }: Reply) => {
       if (result === undefined) {
         reject(new CoreError('core.failed', null, failure ?? 'The core did not answer.'))
         return
@@ -90,7 +107,8 @@ export function compute<M extends Method>(method: M, input: Asked<M>): Promise<A
       } catch (error) {
         reject(error)
       }
-    })
-    worker?.postMessage({ id, method, json })
+    }
+    queue.push({ id: ++lastId, method, json: JSON.stringify(input), signal, settle })
+    next()
   })
 }

@@ -4,7 +4,7 @@ import { type Answered, type Asked, CoreError, compute, type Method } from './co
 /** A question to the browser core as a query: the same question is answered once. */
 export const coreQuery = <M extends Method>(method: M, input: Asked<M>) => ({
   queryKey: ['core', method, input] as const,
-  queryFn: () => compute(method, input),
+  queryFn: ({ signal }: { signal: AbortSignal }) => compute(method, input, signal),
   staleTime: Number.POSITIVE_INFINITY,
   // A core that could not be fetched is tried again; what it refused, it refuses again.
   retry: (count: number, error: Error) => count < 5 && error instanceof CoreError && error.code === 'core.failed',

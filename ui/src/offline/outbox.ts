@@ -54,16 +54,48 @@ export const useOutbox = () =>
 export async function reloadOutbox() {
   const { personId } = state
   if (!personId) return
+  if (!state.loaded) await countBlobs()
+  else countSoon()
   const entries = await device.outbox.where('personId').equals(personId).sortBy('seq')
-  const blobs = await device.blobs.where('[personId+whole]').equals([personId, 0]).toArray()
   if (state.personId !== personId) return
-  setOutbox({
-    loaded: true,
-    entries,
-    picturesWaiting: blobs.filter((blob) => !blob.problem).length,
-    bytesWaiting: blobs.reduce((sum, blob) => sum + (blob.problem ? 0 : blob.bytes), 0),
-    refusedPictures: blobs.flatMap(({ sha256, problem }) => (problem ? [{ sha256, text: problem.text }] : [])),
-  })
+  setOutbox({ loaded: true, entries })
+}
+
+const counting = { everyMs: 700 } as const
+let counted: ReturnType<typeof setTimeout> | undefined
+
+/** Hundreds of photos may wait: they are counted now and then, not at each of them. */
+function countSoon() {
+  if (counted) return
+  counted = setTimeout(() => {
+    counted = undefined
+    void countBlobs()
+  }, counting.everyMs)
+}
+
+/** Counted at once: nothing is called sent that is not. */
+export function onePictureMore(bytes: number) {
+  setOutbox({ picturesWaiting: state.picturesWaiting + 1, bytesWaiting: state.bytesWaiting + bytes })
+}
+
+async function countBlobs() {
+  const { personId } = state
+  if (!personId) return
+  let waiting = 0
+  let bytes = 0
+  const refused: OutboxState['refusedPictures'] = []
+  await device.blobs
+    .where('[personId+whole]')
+    .equals([personId, 0])
+    .each((blob) => {
+      if (blob.problem) refused.push({ sha256: blob.sha256, text: blob.problem.text })
+      else {
+        waiting++
+        bytes += blob.bytes
+      }
+    })
+  if (state.personId === personId)
+    setOutbox({ picturesWaiting: waiting, bytesWaiting: bytes, refusedPictures: refused })
 }
 
 const others = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('kalpa-outbox')

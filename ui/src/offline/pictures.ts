@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { ApiError } from '../api/client'
 import { trueNow } from '../api/clock'
 import { device } from './database'
-import { fullDevice, outboxState, reloadOutbox, somethingWaits } from './outbox'
+import { fullDevice, onePictureMore, outboxState, somethingWaits } from './outbox'
 import type { PictureDone, PictureJob } from './pictureWorker'
 
 export type KeptPicture = { sha256: string; takenAt: string }
@@ -93,7 +93,7 @@ async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
   } catch (error) {
     throw fullDevice(error)
   }
-  await reloadOutbox()
+  onePictureMore(original.size)
   somethingWaits()
 }
 

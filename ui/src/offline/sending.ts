@@ -46,7 +46,8 @@ export function useSending(personId: string, queries: QueryClient) {
           await sendAll(store, httpWire(personId))
         })
         failures = 0
-        setOutbox({ sending: false, halted: null })
+        // Nothing waits any more, whatever was last counted.
+        setOutbox({ sending: false, halted: null, picturesWaiting: 0, bytesWaiting: 0 })
       } catch (error) {
         const reason = error instanceof Halt ? error.reason : 'server'
         setOutbox({ sending: false, halted: reason })

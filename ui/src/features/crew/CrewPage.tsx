@@ -93,7 +93,7 @@ function CrewRow({ secret, entry, by, onDone }: RowProps) {
         {item.dueOn && ` – by ${dayText(item.dueOn)}`}
       </Text>
       <Text fontWeight="bold" className={item.holdPoint && item.state !== 'accepted' ? 'k-unfit' : undefined}>
-        {item.holdPoint && item.state !== 'accepted' && 'Hold point: do not cover. '}
+        {item.holdPoint && item.state !== 'accepted' && 'Hold point. '}
         {item.stateWords}
       </Text>
       <Flex gap="2" wrap="wrap">

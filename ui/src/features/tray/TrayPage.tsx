@@ -12,12 +12,17 @@ import { useTakePhotos } from '../../shared/takePhotos'
 import { useVisitContext } from '../../shared/visitContext'
 import { timeText } from '../../shared/words'
 
+/** Hundreds of photos may come from a card: they are written up a screenful at a time. */
+const tray = { atOnce: 12 } as const
+
 /** What waits for words, and every photo of the visit in a strip. The tray is empty before the visit is finished. */
 export function TrayPage() {
   const { records } = useVisitContext()
   const take = useTakePhotos()
   const photos = records.photos.filter((photo) => photo.writeUp)
   const clips = records.clips.filter((clip) => !clip.words)
+  const [shown, setShown] = useState<number>(tray.atOnce)
+  const waiting = photos.length + clips.length
   const others = [...records.photos.filter((photo) => !photo.writeUp)].sort((a, b) =>
     (a.takenAt ?? '').localeCompare(b.takenAt ?? ''),
   )
@@ -25,7 +30,7 @@ export function TrayPage() {
     <Stack gap="4">
       <Flex gap="3" align="center" wrap="wrap">
         <Heading as="h2" size="lg" flex="1">
-          To write up
+          To write up{waiting > 0 && `: ${waiting}`}
         </Heading>
         <PhotoButton
           label="Photos from files"
@@ -36,19 +41,24 @@ export function TrayPage() {
         </PhotoButton>
       </Flex>
       {take.isError && <Trouble error={take.error} />}
-      {photos.length + clips.length === 0 && (
+      {waiting === 0 && (
         <Empty title="The tray is empty">
           Photos taken without words and recordings wait here until they are a finding, or have a caption.
         </Empty>
       )}
       <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
-        {photos.map((photo) => (
+        {photos.slice(0, shown).map((photo) => (
           <TrayPhoto key={photo.id} photo={photo} />
         ))}
         {clips.map((clip) => (
           <TrayClip key={clip.id} clip={clip} />
         ))}
       </SimpleGrid>
+      {photos.length > shown && (
+        <Button size="lg" variant="outline" onClick={() => setShown(shown + tray.atOnce)}>
+          Show more: {photos.length - shown} are behind these
+        </Button>
+      )}
       {others.length > 0 && (
         <Box>
           <Heading as="h2" size="lg" mb="2">
