@@ -145,9 +145,9 @@ async function photosOffline() {
       },
       [photo, first, many, PHOTO_BYTES],
     )
+    // One photo of the demo waits in the tray already.
     await page
-      .getByRole('link', { name: 'Make it a finding' })
-      .nth(first + many)
+      .getByRole('heading', { name: `To write up: ${first + many + 1}`, exact: true })
       .waitFor({ timeout: 120_000 })
     await page.evaluate(() => {
       const counted = window.kalpaStalls.filter(([start]) => start >= window.kalpaFrom).map(([, ms]) => ms)
