@@ -203,7 +203,17 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
   await schoolhouse.getByRole('heading').getByRole('link').click()
   await expect(page.getByText(/by age alone/).first()).toBeVisible()
   await expectNoSeriousFault(page, 'property')
-  const screens = ['walk?station=field', 'findings/new?station=edges', 'life', 'work', 'report']
+  const screens = [
+    'before',
+    'walk?station=field',
+    'walk?station=wrap',
+    'findings/new?station=edges',
+    'tray',
+    'check',
+    'life',
+    'work',
+    'report',
+  ]
   for (const theme of ['light', 'sun', 'night']) {
     await page.evaluate((name) => localStorage.setItem('kalpa-theme', name), theme)
     for (const screen of screens) {

@@ -92,8 +92,18 @@ public class NewWorkChecksTests
             )
         );
 
+    private static int made;
+
+    /// <summary>Ids of version 7 sort by when they were made; a millisecond apart each, so that they do.</summary>
     private static CourseFact Course(int course, int looked, int wrong) =>
-        new(Guid.CreateVersion7(), Visit, Slope.Id, course, looked, wrong == 0 ? [] : [new NailCount(NailFault.High, wrong)]);
+        new(
+            Guid.CreateVersion7(Morning.AddMilliseconds(++made)),
+            Visit,
+            Slope.Id,
+            course,
+            looked,
+            wrong == 0 ? [] : [new NailCount(NailFault.High, wrong)]
+        );
 
     private static MeasureFact Inches(string typed) =>
         new(typed, TypedLength.Of(typed, Core.Measures.LengthUnit.Inch).Inches, MeasuredHow.Tape);
