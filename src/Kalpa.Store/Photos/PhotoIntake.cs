@@ -145,7 +145,7 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files)
             return Answer(held, alreadyHeld: true);
         }
         var signature = Signature(incoming);
-        var recording = recordings ? Recordings.MediaType(signature) : null;
+        var recording = recordings ? ClipFormats.MediaType(signature) : null;
         var mediaType = recording ?? Pictures.MediaType(signature);
         var facts = recording is null ? Pictures.Facts(incoming) : new PictureFacts(0, 0, null);
         if (recording is null)
