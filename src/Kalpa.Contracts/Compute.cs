@@ -64,8 +64,8 @@ public static class Compute
         GoNoGo.Of(request.Hour, request.Seen, request.SteepestRise, request.Limits ?? WeatherLimitsFact.Usual);
 
     private static Outcome<PicksAnswer> Picks(PicksRequest request) =>
-        request.Courses < 1 || request.Count < 1
-            ? new ComputeProblem("picks.bad-count", "$.courses", "Give at least 1 course, and pick at least 1.")
+        request.Courses is < 1 or > CoursePicks.MostCourses || request.Count < 1
+            ? new ComputeProblem("picks.bad-count", "$.courses", $"Give 1 to {CoursePicks.MostCourses} courses, and pick at least 1.")
             : new PicksAnswer(CoursePicks.Of(request.VisitId, request.SlopeId, request.Courses, request.Count));
 
     private static Outcome<ParsedMeasure> Parse(ParseMeasureRequest request)

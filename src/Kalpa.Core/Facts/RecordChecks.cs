@@ -1,3 +1,4 @@
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Facts;
@@ -5,9 +6,6 @@ namespace Kalpa.Core.Facts;
 /// <summary>Whether the further records of a visit can be kept at all.</summary>
 internal static class RecordChecks
 {
-    /// <summary>More courses than any slope has: 5,000 ft at an inch.</summary>
-    private const int MostCourses = 60_000;
-
     private const int MostNails = 10_000;
 
     /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
@@ -90,7 +88,11 @@ internal static class RecordChecks
 
     private static void Sample(SampleFact sample, FactChecks.Found found)
     {
-        found.If(sample.CoursesOnSlope is < 1 or > MostCourses, "sample.bad-courses", $"A slope has 1 to {MostCourses} courses.");
+        found.If(
+            sample.CoursesOnSlope is < 1 or > CoursePicks.MostCourses,
+            "sample.bad-courses",
+            $"A slope has 1 to {CoursePicks.MostCourses} courses."
+        );
         found.If(
             sample.Picked.Count == 0 || sample.Picked.Distinct().Count() != sample.Picked.Count,
             "sample.bad-picks",

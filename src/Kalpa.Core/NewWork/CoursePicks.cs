@@ -8,9 +8,12 @@ public static class CoursePicks
 {
     public const int Usual = 10;
 
+    /// <summary>More courses than any slope has: 5,000 ft at an inch.</summary>
+    public const int MostCourses = 60_000;
+
     /// <summary>
     /// <paramref name="count"/> different courses of 1 to <paramref name="courses"/> (all of them where there are fewer), in rising order: those with
-    /// the smallest mixed key, each course as likely as any other.
+    /// the smallest mixed key, none likelier than another.
     /// </summary>
     public static IReadOnlyList<int> Of(Guid visitId, Guid slopeId, int courses, int count = Usual)
     {

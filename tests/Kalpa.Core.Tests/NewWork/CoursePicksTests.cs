@@ -30,7 +30,16 @@ public class CoursePicksTests
         picks.ShouldAllBe(p => p >= 1 && p <= courses);
     }
 
-    // Nobody favours the eave: each of twenty courses is picked about as often as any other. Pearson's chi-squared, 19 degrees of freedom;
+    [Theory]
+    [InlineData(0)]
+    [InlineData(CoursePicks.MostCourses + 1)]
+    public void A_count_that_no_slope_has_is_refused_before_anything_is_picked(int courses)
+    {
+        var json = $$"""{"visitId": "{{Id(1)}}", "slopeId": "{{Id(2)}}", "courses": {{courses}}}""";
+        Kalpa.Contracts.Compute.Run("picks", json, Kalpa.Core.Rules.RuleBook.Current).Problem!.Code.ShouldBe("picks.bad-count");
+    }
+
+    // Nobody favours the eave: each of twenty courses is picked about as often as the rest. Pearson's chi-squared, 19 degrees of freedom;
     // picking without replacement makes the counts steadier than independent draws, so the usual bound is on the safe side.
     [Fact]
     public void No_course_is_favoured()

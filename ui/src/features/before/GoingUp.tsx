@@ -91,8 +91,12 @@ const NO_ID = '00000000-0000-0000-0000-000000000000'
 function Limits({ limits, revision }: { limits: WeatherLimitsFact; revision: string | null }) {
   const [id] = useState(() => (limits.id === NO_ID ? newId() : limits.id))
   const record = useRecord(revision ? [{ factId: id, revision, clash: false }] : [])
-  const keep = (name: keyof WeatherLimitsFact, typed: string) =>
-    record.mutate([{ kind: 'weatherLimits', fact: { ...limits, id, [name]: Number(typed.replace(',', '.')) } }])
+  const [wrong, setWrong] = useState('')
+  const keep = (name: keyof WeatherLimitsFact, typed: string) => {
+    const value = typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.'))
+    setWrong(Number.isFinite(value) ? '' : `“${typed}” is not a number; the limit stays as it was.`)
+    if (Number.isFinite(value)) record.mutate([{ kind: 'weatherLimits', fact: { ...limits, id, [name]: value } }])
+  }
   return (
     <SimpleGrid columns={2} gap="2">
       {fields.map(([name, label]) => (
@@ -103,6 +107,7 @@ function Limits({ limits, revision }: { limits: WeatherLimitsFact; revision: str
           onKeep={(typed) => keep(name, typed)}
         />
       ))}
+      {wrong && <Text color="fg.error">{wrong}</Text>}
       {record.isError && <Trouble error={record.error} />}
     </SimpleGrid>
   )

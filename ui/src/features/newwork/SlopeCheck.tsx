@@ -10,7 +10,7 @@ import { Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { nailFaults } from '../../shared/words'
 
-const picks = { usual: 10, usualNails: 12 } as const
+const picks = { usual: 10, usualNails: 12, mostCourses: 2_000 } as const
 
 /** The picked courses of one slope: picked before anybody climbs, then counted one by one. */
 export function SlopeCheck({ slope }: { slope: SlopeFact }) {
@@ -60,7 +60,9 @@ function PickCourses({ slope }: { slope: SlopeFact }) {
   const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
   const [courses, setCourses] = useState('')
-  const count = Number.parseInt(courses, 10)
+  // Whole numbers only: a slip of the thumb must not pick among millions.
+  const typed = /^\s*\d+\s*$/.test(courses) ? Number(courses) : Number.NaN
+  const count = typed <= picks.mostCourses ? typed : Number.NaN
   const picked = useCore(
     'picks',
     count > 0 ? { visitId: visit.visit.id, slopeId: slope.id, courses: count, count: picks.usual } : undefined,
@@ -98,6 +100,9 @@ function PickCourses({ slope }: { slope: SlopeFact }) {
           Pick courses
         </Button>
       </Flex>
+      {courses.trim() && !(count > 0) && (
+        <Text color="fg.error">Type how many courses there are, 1 to {picks.mostCourses}.</Text>
+      )}
       {record.isError && <Trouble error={record.error} />}
     </Stack>
   )
