@@ -27,5 +27,6 @@ registerRoute(
 // A new version takes over when the old pages are gone, or when somebody asks for it.
 self.addEventListener('message', (event) => {
   if (event.data?.type === 'SKIP_WAITING') void self.skipWaiting()
+  if (event.data?.type === 'CLAIM') event.waitUntil(self.clients.claim())
 })
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))

@@ -5,6 +5,10 @@ export function keepOffline() {
     navigator.serviceWorker.register('/serviceWorker.js').catch(() => {
       // Without it Kalpa works while there is a connection; the page says so where the address is the reason.
     })
+    // A page that was still loading while the worker took over was not among those it claimed: it asks to be.
+    void navigator.serviceWorker.ready.then((registration) => {
+      if (!navigator.serviceWorker.controller) registration.active?.postMessage({ type: 'CLAIM' })
+    })
     void navigator.storage?.persist?.()
   })
 }
