@@ -61,6 +61,9 @@ internal static class ReportBench
             {
                 Records = VisitRecords.None with { Photos = photos },
             },
+            null,
+            [],
+            [],
             [],
             Assessor.Assess(facts, RuleBook.Current)
         );

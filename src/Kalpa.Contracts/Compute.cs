@@ -7,6 +7,11 @@ using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Files;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -19,7 +24,31 @@ public sealed record ComputeResult(string? Json, ComputeProblem? Problem);
 public static class Compute
 {
     public static IReadOnlyList<string> Methods { get; } =
-    ["assess", "verdict", "life", "urgency", "parse-measure", "interval", "ladder", "going", "picks"];
+    [
+        "assess",
+        "verdict",
+        "life",
+        "urgency",
+        "parse-measure",
+        "interval",
+        "ladder",
+        "going",
+        "picks",
+        "skeleton",
+        "classify",
+        "takeoff",
+        "ice",
+        "plan",
+        "plan-edit",
+        "plan-slopes",
+        "plan-spots",
+        "plan-spot",
+        "plan-runs",
+        "plan-starter",
+        "plan-import",
+        "plan-export",
+        "notices",
+    ];
 
     public static ComputeResult Run(string method, string json, RuleBook book) =>
         method switch
@@ -33,6 +62,25 @@ public static class Compute
             "ladder" => Answer(json, KalpaJson.Default.LadderRequest, KalpaJson.Default.LadderAnswer, Ladder),
             "going" => Answer(json, KalpaJson.Default.GoingRequest, KalpaJson.Default.GoingAnswer, request => Going(request)),
             "picks" => Answer(json, KalpaJson.Default.PicksRequest, KalpaJson.Default.PicksAnswer, Picks),
+            "skeleton" => Answer(
+                json,
+                KalpaJson.Default.SkeletonRequest,
+                KalpaJson.Default.SkeletonAnswer,
+                r => StraightSkeleton.Of(r.Corners)
+            ),
+            "classify" => Answer(json, KalpaJson.Default.ClassifyRequest, KalpaJson.Default.ClassifyAnswer, Classify),
+            "takeoff" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.TakeOff, r => PlanMeasures.Of(r, book).TakeOff),
+            "ice" => Answer(json, KalpaJson.Default.IceRequest, KalpaJson.Default.IceAnswer, Ice),
+            "plan" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.PlanAnswer, r => PlanMeasures.Of(r, book)),
+            "plan-edit" => Answer(json, KalpaJson.Default.PlanEditRequest, KalpaJson.Default.PlanEditAnswer, r => PlanEdits.Of(r)),
+            "plan-slopes" => Answer(json, KalpaJson.Default.PlanSlopesRequest, KalpaJson.Default.PlanSlopesAnswer, r => PlanSlopes.Of(r)),
+            "plan-spots" => Answer(json, KalpaJson.Default.PlanSpotsRequest, KalpaJson.Default.PlanSpotsAnswer, r => PlanSpots.Of(r)),
+            "plan-spot" => Answer(json, KalpaJson.Default.SpotRequest, KalpaJson.Default.SpotAnswer, PlanSpot),
+            "plan-runs" => Answer(json, KalpaJson.Default.RunsRequest, KalpaJson.Default.RunsAnswer, r => PlanRuns.Of(r)),
+            "plan-starter" => Answer(json, KalpaJson.Default.StarterRequest, KalpaJson.Default.StarterAnswer, r => PlanStarters.Of(r)),
+            "plan-import" => Answer(json, KalpaJson.Default.ImportRequest, KalpaJson.Default.ImportAnswer, r => OutlineReader.Read(r)),
+            "plan-export" => Answer(json, KalpaJson.Default.PlanExportRequest, KalpaJson.Default.PlanTextAnswer, r => GeoJson(r, book)),
+            "notices" => Answer(json, KalpaJson.Default.NoticesRequest, KalpaJson.Default.NoticesAnswer, r => PlanNotices.Of(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
 
@@ -62,6 +110,37 @@ public static class Compute
 
     private static GoingAnswer Going(GoingRequest request) =>
         GoNoGo.Of(request.Hour, request.Seen, request.SteepestRise, request.Limits ?? WeatherLimitsFact.Usual);
+
+    private static Outcome<ClassifyAnswer> Classify(ClassifyRequest request)
+    {
+        var shape = PlanSolver.Solve(request.Plan);
+        var edges = PlanEdges.Classify(request.Plan, shape);
+        return new ClassifyAnswer(shape.Facets, edges, PlanMeasures.Closings(shape, edges), shape.Problems);
+    }
+
+    private static Outcome<IceAnswer> Ice(IceRequest request)
+    {
+        if (!(request.DamInches >= 0 && request.DamInches <= IceReaches.HighestDamInches))
+        {
+            return new ComputeProblem("ice.bad-dam", "$.damInches", $"A dam stands 0 to {IceReaches.HighestDamInches:0} in high.");
+        }
+        var shape = PlanSolver.Solve(request.Plan);
+        return new IceAnswer(IceReaches.Of(request.Plan, shape, PlanEdges.Classify(request.Plan, shape), request.DamInches));
+    }
+
+    private static Outcome<SpotAnswer> PlanSpot(SpotRequest request) =>
+        new SpotAnswer(DetailPlaces.At(PlanSolver.Solve(request.Plan), request.X, request.Y, request.PlanRevision));
+
+    /// <summary>The same text on every way out: as GeoJSON.</summary>
+    public static PlanTextAnswer GeoJson(PlanExportRequest request, RuleBook book) =>
+        new(
+            PlanGeoJson.Write(
+                request.Plan.Plan,
+                PlanMeasures.Of(request.Plan, book),
+                request.Plan.Details,
+                request.Slopes.ToDictionary(s => s.Id, s => s.Letter)
+            )
+        );
 
     private static Outcome<PicksAnswer> Picks(PicksRequest request) =>
         request.Courses is < 1 or > CoursePicks.MostCourses || request.Count < 1

@@ -4,6 +4,10 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Files;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -51,6 +55,37 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PunchReplyFact))]
 [JsonSerializable(typeof(PunchDecisionFact))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
+[JsonSerializable(typeof(SkeletonRequest))]
+[JsonSerializable(typeof(SkeletonAnswer))]
+[JsonSerializable(typeof(ClassifyRequest))]
+[JsonSerializable(typeof(ClassifyAnswer))]
+[JsonSerializable(typeof(PlanRequest))]
+[JsonSerializable(typeof(PlanAnswer))]
+[JsonSerializable(typeof(TakeOff))]
+[JsonSerializable(typeof(IceRequest))]
+[JsonSerializable(typeof(IceAnswer))]
+[JsonSerializable(typeof(PlanEditRequest))]
+[JsonSerializable(typeof(PlanEditAnswer))]
+[JsonSerializable(typeof(PlanSlopesRequest))]
+[JsonSerializable(typeof(PlanSlopesAnswer))]
+[JsonSerializable(typeof(PlanSpotsRequest))]
+[JsonSerializable(typeof(PlanSpotsAnswer))]
+[JsonSerializable(typeof(SpotRequest))]
+[JsonSerializable(typeof(SpotAnswer))]
+[JsonSerializable(typeof(RunsRequest))]
+[JsonSerializable(typeof(RunsAnswer))]
+[JsonSerializable(typeof(StarterRequest))]
+[JsonSerializable(typeof(StarterAnswer))]
+[JsonSerializable(typeof(ImportRequest))]
+[JsonSerializable(typeof(ImportAnswer))]
+[JsonSerializable(typeof(PlanExportRequest))]
+[JsonSerializable(typeof(PlanTextAnswer))]
+[JsonSerializable(typeof(NoticesRequest))]
+[JsonSerializable(typeof(NoticesAnswer))]
+[JsonSerializable(typeof(PlanFact))]
+[JsonSerializable(typeof(DetailFact))]
+[JsonSerializable(typeof(NoticeReplyFact))]
+[JsonSerializable(typeof(AerialAnswer))]
 [JsonSerializable(typeof(IntervalRequest))]
 [JsonSerializable(typeof(Share))]
 [JsonSerializable(typeof(LadderRequest))]

@@ -40,6 +40,8 @@ public sealed record PropertyDossier(
     IReadOnlyList<SlopeFact> Slopes,
     IReadOnlyList<CoveringFact> Coverings,
     IReadOnlyList<VisitFact> Visits,
+    IReadOnlyList<PlanFact> Plans,
+    IReadOnlyList<DetailFact> Details,
     IReadOnlyList<FactHead> Heads
 );
 
@@ -50,6 +52,9 @@ public sealed record VisitDossier(
     RoofFact Roof,
     VisitFact Visit,
     AssessInput Facts,
+    PlanFact? Plan,
+    IReadOnlyList<DetailFact> Details,
+    IReadOnlyList<SlopeFact> RetiredSlopes,
     IReadOnlyList<FactHead> Heads,
     Assessment Assessment
 );

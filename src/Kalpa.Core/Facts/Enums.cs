@@ -26,6 +26,9 @@ public enum FactKind
     PunchReply,
     PunchDecision,
     WeatherLimits,
+    Plan,
+    Detail,
+    NoticeReply,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

@@ -120,6 +120,11 @@ public static class FactChecks
             "slope.pitch-differs",
             $"The pitch \"{slope.Pitch.Typed}\" does not read as {slope.Pitch.RisePer12:0.###} in 12."
         );
+        found.If(
+            slope.Planned is { } size && !(size.PlanSquareFeet >= 0 && size.EaveFeet >= 0 && size.SlopeFeet >= 0),
+            "slope.bad-planned",
+            "What the plan measured of a slope is nought or more."
+        );
         Dimension(slope.EaveLength, "eave length", found);
         Dimension(slope.PlanRun, "run", found);
     }

@@ -50,8 +50,13 @@ public sealed record SlopeFact(
     Facing Facing,
     Beneath Beneath,
     TypedLength? EaveLength = null,
-    TypedLength? PlanRun = null
+    TypedLength? PlanRun = null,
+    PlannedSize? Planned = null,
+    DateOnly? RetiredOn = null
 ) : IFact;
+
+/// <summary>What the roof plan measured of a slope: square feet on plan, feet of eave, feet from eave to top along the roof.</summary>
+public sealed record PlannedSize(double PlanSquareFeet, double EaveFeet, double SlopeFeet);
 
 /// <summary>
 /// What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
@@ -121,7 +126,9 @@ public sealed record FindingFact(
     string Note = "",
     FindingOutcome Outcome = FindingOutcome.Mend,
     SuspectedCause? Cause = null,
-    IReadOnlyList<EarlierView>? Earlier = null
+    IReadOnlyList<EarlierView>? Earlier = null,
+    Spot? Spot = null,
+    Guid? DetailId = null
 ) : IFact;
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
@@ -152,5 +159,7 @@ public sealed record PhotoFact(
     DateTimeOffset? TakenAt = null,
     string? Station = null,
     PhotoRole Role = PhotoRole.Seen,
-    bool WriteUp = false
+    bool WriteUp = false,
+    Spot? Spot = null,
+    Guid? DetailId = null
 ) : IFact;

@@ -23,7 +23,8 @@ internal static class RecordChecks
             .Concat(records.Courses)
             .Concat(records.PunchItems)
             .Concat(records.PunchReplies)
-            .Concat(records.PunchDecisions);
+            .Concat(records.PunchDecisions)
+            .Concat(records.NoticeReplies ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -68,6 +69,17 @@ internal static class RecordChecks
                 break;
             case WeatherLimitsFact limits:
                 Limits(limits, found);
+                break;
+            case NoticeReplyFact reply:
+                found.If(
+                    reply.FindingId is null && string.IsNullOrWhiteSpace(reply.Reason),
+                    "notice.no-reason",
+                    "Say why it is waved off, or take it over as a finding."
+                );
+                found.Text(reply.Key, reply.Reason);
+                break;
+            default:
+                PlanChecks.Of(fact, found);
                 break;
         }
     }

@@ -117,7 +117,8 @@ public sealed record VisitRecords(
     IReadOnlyList<PunchItemFact> PunchItems,
     IReadOnlyList<PunchReplyFact> PunchReplies,
     IReadOnlyList<PunchDecisionFact> PunchDecisions,
-    LastTime? LastTime = null
+    LastTime? LastTime = null,
+    IReadOnlyList<NoticeReplyFact>? NoticeReplies = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

@@ -71,6 +71,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             InLetterOrder(slopes),
             coverings,
             [.. visits.OrderByDescending(v => v.On).ThenByDescending(v => v.Id)],
+            await OfRoofs<PlanFact>(FactKind.Plan, roofIds, heads, cancel),
+            await OfRoofs<DetailFact>(FactKind.Detail, roofIds, heads, cancel),
             heads
         );
     }
@@ -92,12 +94,17 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var heads = new List<FactHead> { Head(row) };
         var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property.Payload);
         var facts = await FactsOfVisit(row, propertyFact.Exposure, heads, cancel);
+        var standing = facts.Slopes.Select(s => s.Id).ToHashSet();
+        var all = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => s.RoofId == row.RoofId), [], cancel);
         return new VisitDossier(
             propertyFact,
             Shelves.Read<BuildingFact>(FactKind.Building, building.Payload),
             Shelves.Read<RoofFact>(FactKind.Roof, roof.Payload),
             Shelves.Read<VisitFact>(FactKind.Visit, row.Payload),
             facts,
+            (await OfRoofs<PlanFact>(FactKind.Plan, [row.RoofId], heads, cancel)).FirstOrDefault(),
+            await OfRoofs<DetailFact>(FactKind.Detail, [row.RoofId], heads, cancel),
+            InLetterOrder(all.Where(s => !standing.Contains(s.Id))),
             heads,
             Assessor.Assess(facts, book)
         );
@@ -165,8 +172,22 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Of<PunchItemFact>(FactKind.PunchItem),
             Of<PunchReplyFact>(FactKind.PunchReply),
             Of<PunchDecisionFact>(FactKind.PunchDecision),
-            await LastTimeOf(visit, cancel)
+            await LastTimeOf(visit, cancel),
+            Of<NoticeReplyFact>(FactKind.NoticeReply)
         );
+    }
+
+    /// <summary>What hangs on roofs as records: their plans, their details.</summary>
+    private async Task<List<T>> OfRoofs<T>(FactKind kind, List<Guid> roofIds, List<FactHead> heads, CancellationToken cancel)
+        where T : class, IFact
+    {
+        var rows = await db
+            .Records.AsNoTracking()
+            .Where(r => r.Kind == kind && r.ParentId != null && roofIds.Contains(r.ParentId.Value) && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .ToListAsync(cancel);
+        heads.AddRange(rows.Select(Head));
+        return [.. rows.Select(r => Shelves.Read<T>(kind, r.Payload))];
     }
 
     /// <summary>The visit of the same roof before this one, with what it found; null for a first visit.</summary>
@@ -229,7 +250,9 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             heads,
             cancel
         );
-        return new AssessInput(exposure, asOf, InLetterOrder(slopes), coverings, [], [], []);
+        // A slope that the plan retired stays with the visits made before.
+        var standing = slopes.Where(s => s.RetiredOn is null || s.RetiredOn > asOf);
+        return new AssessInput(exposure, asOf, InLetterOrder(standing), coverings, [], [], []);
     }
 
     private Task<List<TFact>> Facts<TRow, TFact>(FactKind kind, CancellationToken cancel)

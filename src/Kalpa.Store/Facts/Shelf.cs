@@ -138,6 +138,9 @@ internal static class Shelves
             f => f.ReplyId
         ),
         [FactKind.WeatherLimits] = Record(FactKind.WeatherLimits, Json.WeatherLimitsFact, _ => null),
+        [FactKind.Plan] = Record(FactKind.Plan, Json.PlanFact, _ => null, FactKind.Roof, f => f.RoofId),
+        [FactKind.Detail] = Record(FactKind.Detail, Json.DetailFact, _ => null, FactKind.Roof, f => f.RoofId),
+        [FactKind.NoticeReply] = Record(FactKind.NoticeReply, Json.NoticeReplyFact, f => f.VisitId),
     };
 
     /// <summary>

@@ -4,6 +4,10 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Files;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Server.SetUp;
@@ -24,6 +28,25 @@ public static class ComputeEndpoints
         Map<PicksRequest, PicksAnswer>(api, "picks");
         Map<LadderRequest, LadderAnswer>(api, "ladder");
         Map<GoingRequest, GoingAnswer>(api, "going");
+        MapPlans(api);
+    }
+
+    private static void MapPlans(IEndpointRouteBuilder api)
+    {
+        Map<SkeletonRequest, SkeletonAnswer>(api, "skeleton");
+        Map<ClassifyRequest, ClassifyAnswer>(api, "classify");
+        Map<PlanRequest, TakeOff>(api, "takeoff");
+        Map<IceRequest, IceAnswer>(api, "ice");
+        Map<PlanRequest, PlanAnswer>(api, "plan");
+        Map<PlanEditRequest, PlanEditAnswer>(api, "plan-edit");
+        Map<PlanSlopesRequest, PlanSlopesAnswer>(api, "plan-slopes");
+        Map<PlanSpotsRequest, PlanSpotsAnswer>(api, "plan-spots");
+        Map<SpotRequest, SpotAnswer>(api, "plan-spot");
+        Map<RunsRequest, RunsAnswer>(api, "plan-runs");
+        Map<StarterRequest, StarterAnswer>(api, "plan-starter");
+        Map<ImportRequest, ImportAnswer>(api, "plan-import");
+        Map<PlanExportRequest, PlanTextAnswer>(api, "plan-export");
+        Map<NoticesRequest, NoticesAnswer>(api, "notices");
     }
 
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.

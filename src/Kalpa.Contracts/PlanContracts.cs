@@ -1,0 +1,39 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.RoofPlans.Skeletons;
+
+namespace Kalpa.Contracts;
+
+/// <summary>Asks for the slopes over a footprint: corners counter-clockwise, inches, each with the pitch of the edge that begins there.</summary>
+public sealed record SkeletonRequest(IReadOnlyList<FootprintCorner> Corners);
+
+/// <summary>Asks for the slopes of a plan and the classes of their edges.</summary>
+public sealed record ClassifyRequest(PlanFact Plan);
+
+public sealed record ClassifyAnswer(
+    IReadOnlyList<PlanFacet> Facets,
+    IReadOnlyList<PlanEdge> Edges,
+    IReadOnlyList<Closing> Closings,
+    IReadOnlyList<PlanProblem> Problems
+);
+
+/// <summary>Asks how far an ice dam of a height (inches) holds water back on the slopes of a plan.</summary>
+public sealed record IceRequest(PlanFact Plan, double DamInches);
+
+public sealed record IceAnswer(IReadOnlyList<IceReach> Reaches);
+
+/// <summary>Asks which spot a place of the plan is (inches east and north).</summary>
+public sealed record SpotRequest(PlanFact Plan, double X, double Y, Guid? PlanRevision = null);
+
+/// <summary>The spot on the highest slope there; null beside the roof.</summary>
+public sealed record SpotAnswer(Spot? Spot);
+
+/// <summary>A roof's plan as everybody else's program reads it.</summary>
+public sealed record PlanTextAnswer(string Text);
+
+/// <summary>Asks for a plan as GeoJSON, with the letters of its slopes.</summary>
+public sealed record PlanExportRequest(PlanRequest Plan, IReadOnlyList<SlopeFact> Slopes);
+
+/// <summary>Outlines of a building from above; <paramref name="Simulated"/> is always true until a real supplier is connected, and the page says so.</summary>
+public sealed record AerialAnswer(bool Simulated, string From, string Address, string GeoJson);

@@ -1,0 +1,236 @@
+namespace Kalpa.Core.RoofPlans.Geometry;
+
+/// <summary>Polygons of the plan: loops of points, counter-clockwise, not closed by repeating the first.</summary>
+public static class Polygons
+{
+    /// <summary>Square inches; negative for a clockwise loop. Shoelace formula about the first point, which keeps digits far from the origin.</summary>
+    public static double SignedArea(IReadOnlyList<PlanPoint> loop)
+    {
+        var twice = 0.0;
+        for (var i = 1; i + 1 < loop.Count; i++)
+        {
+            twice += (loop[i] - loop[0]).Cross(loop[i + 1] - loop[0]);
+        }
+        return twice / 2;
+    }
+
+    public static double Perimeter(IReadOnlyList<PlanPoint> loop) => Sides(loop).Sum(side => side.From.To(side.To));
+
+    public static IEnumerable<(PlanPoint From, PlanPoint To)> Sides(IReadOnlyList<PlanPoint> loop)
+    {
+        for (var i = 0; i < loop.Count; i++)
+        {
+            yield return (loop[i], loop[(i + 1) % loop.Count]);
+        }
+    }
+
+    /// <summary>Whether the point lies inside; on the boundary either answer may come.</summary>
+    public static bool Contains(IReadOnlyList<PlanPoint> loop, PlanPoint point)
+    {
+        var inside = false;
+        for (int i = 0, j = loop.Count - 1; i < loop.Count; j = i++)
+        {
+            var (a, b) = (loop[i], loop[j]);
+            if (a.Y > point.Y != b.Y > point.Y && point.X < ((b.X - a.X) * (point.Y - a.Y) / (b.Y - a.Y)) + a.X)
+            {
+                inside = !inside;
+            }
+        }
+        return inside;
+    }
+
+    public static PlanPoint Centroid(IReadOnlyList<PlanPoint> loop)
+    {
+        var area = SignedArea(loop);
+        if (Math.Abs(area) < PlanTolerances.SameInches)
+        {
+            return new PlanPoint(loop.Average(p => p.X), loop.Average(p => p.Y));
+        }
+        var sum = new PlanPoint(0, 0);
+        for (var i = 1; i + 1 < loop.Count; i++)
+        {
+            var (a, b) = (loop[i] - loop[0], loop[i + 1] - loop[0]);
+            sum += (a + b) * a.Cross(b);
+        }
+        return loop[0] + (sum * (1 / (6 * area)));
+    }
+
+    /// <summary>A point well inside: the centroid where it lies inside, else the middle of the widest crossing at mid height. For letters and labels.</summary>
+    public static PlanPoint Inside(IReadOnlyList<PlanPoint> loop)
+    {
+        var centroid = Centroid(loop);
+        if (Contains(loop, centroid))
+        {
+            return centroid;
+        }
+        var y = centroid.Y;
+        var crossings = Sides(loop)
+            .Where(s => s.From.Y > y != s.To.Y > y)
+            .Select(s => s.From.X + ((s.To.X - s.From.X) * (y - s.From.Y) / (s.To.Y - s.From.Y)))
+            .Order()
+            .ToList();
+        var widest = Enumerable
+            .Range(0, crossings.Count / 2)
+            .Select(i => (From: crossings[2 * i], To: crossings[(2 * i) + 1]))
+            .MaxBy(span => span.To - span.From);
+        return new PlanPoint((widest.From + widest.To) / 2, y);
+    }
+
+    /// <summary>Where two sides that are not neighbours touch or cross; null for a simple loop.</summary>
+    public static PlanPoint? Crossing(IReadOnlyList<PlanPoint> loop)
+    {
+        for (var i = 0; i < loop.Count; i++)
+        {
+            for (var j = i + 1; j < loop.Count; j++)
+            {
+                var neighbours = j == i + 1 || (i == 0 && j == loop.Count - 1);
+                var (a, b) = (loop[i], loop[(i + 1) % loop.Count]);
+                var (c, d) = (loop[j], loop[(j + 1) % loop.Count]);
+                if (neighbours ? FoldsBack(loop, i, j) : Meet(a, b, c, d) is not null)
+                {
+                    return neighbours ? (j == i + 1 ? b : a) : Meet(a, b, c, d);
+                }
+            }
+        }
+        return null;
+    }
+
+    /// <summary>Where two segments touch or cross, or null. Of overlapping ones, an end on the other.</summary>
+    public static PlanPoint? Meet(PlanPoint a, PlanPoint b, PlanPoint c, PlanPoint d)
+    {
+        if (!BoxesMeet(a, b, c, d))
+        {
+            return null;
+        }
+        var (u, v) = (b - a, d - c);
+        var cross = u.Cross(v);
+        if (Math.Abs(cross) > PlanTolerances.ParallelSine * u.Length * v.Length)
+        {
+            var t = (c - a).Cross(v) / cross;
+            var s = (c - a).Cross(u) / cross;
+            return t is >= 0 and <= 1 && s is >= 0 and <= 1 ? a + (u * t) : null;
+        }
+        foreach (var (end, from, to) in new[] { (c, a, b), (d, a, b), (a, c, d), (b, c, d) })
+        {
+            if (OnSegment(end, from, to, PlanTolerances.SameInches))
+            {
+                return end;
+            }
+        }
+        return null;
+    }
+
+    public static bool OnSegment(PlanPoint point, PlanPoint from, PlanPoint to, double within) =>
+        DistanceToSegment(point, from, to) <= within;
+
+    public static double DistanceToSegment(PlanPoint point, PlanPoint from, PlanPoint to)
+    {
+        var along = to - from;
+        var share = along.Dot(along) > 0 ? Math.Clamp((point - from).Dot(along) / along.Dot(along), 0, 1) : 0;
+        return point.To(from + (along * share));
+    }
+
+    /// <summary>The part of the loop where <c>normal · p ≥ offset</c> (Sutherland and Hodgman, 1974, one side); exact for convex loops.</summary>
+    public static List<PlanPoint> Clip(IReadOnlyList<PlanPoint> loop, PlanPoint normal, double offset)
+    {
+        var kept = new List<PlanPoint>();
+        foreach (var (from, to) in Sides(loop))
+        {
+            var (a, b) = (normal.Dot(from) - offset, normal.Dot(to) - offset);
+            if (a >= 0)
+            {
+                kept.Add(from);
+            }
+            if (a > 0 != b > 0 && a != 0 && b != 0)
+            {
+                kept.Add(from.Towards(to, a / (a - b)));
+            }
+        }
+        return kept;
+    }
+
+    /// <summary>
+    /// Square inches of <paramref name="loop"/> that <paramref name="others"/> cover together. Exact: between neighbouring corners and crossings the
+    /// covered width is linear in x, so that its middle gives the slab's area.
+    /// </summary>
+    public static double CoveredArea(IReadOnlyList<PlanPoint> loop, IReadOnlyList<IReadOnlyList<PlanPoint>> others)
+    {
+        if (others.Count == 0)
+        {
+            return 0;
+        }
+        IReadOnlyList<PlanPoint>[] all = [loop, .. others];
+        var sides = all.SelectMany(Sides).ToList();
+        var cuts = new List<double>(all.SelectMany(l => l).Select(p => p.X));
+        for (var i = 0; i < sides.Count; i++)
+        {
+            for (var j = i + 1; j < sides.Count; j++)
+            {
+                if (Meet(sides[i].From, sides[i].To, sides[j].From, sides[j].To) is { } at)
+                {
+                    cuts.Add(at.X);
+                }
+            }
+        }
+        cuts.Sort();
+        var area = 0.0;
+        for (var i = 0; i + 1 < cuts.Count; i++)
+        {
+            var width = cuts[i + 1] - cuts[i];
+            if (width > 0)
+            {
+                var x = cuts[i] + (width / 2);
+                area += width * Common(Spans(loop, x), [.. others.SelectMany(other => Spans(other, x))]);
+            }
+        }
+        return area;
+    }
+
+    private static List<(double From, double To)> Spans(IReadOnlyList<PlanPoint> loop, double x)
+    {
+        var ys = Sides(loop)
+            .Where(s => s.From.X > x != s.To.X > x)
+            .Select(s => s.From.Y + ((s.To.Y - s.From.Y) * (x - s.From.X) / (s.To.X - s.From.X)))
+            .Order()
+            .ToList();
+        return [.. Enumerable.Range(0, ys.Count / 2).Select(i => (ys[2 * i], ys[(2 * i) + 1]))];
+    }
+
+    /// <summary>Length that the spans have in common with the union of the others.</summary>
+    private static double Common(List<(double From, double To)> spans, List<(double From, double To)> others)
+    {
+        var total = 0.0;
+        foreach (var (from, to) in spans)
+        {
+            var reached = from;
+            foreach (var other in others.OrderBy(o => o.From))
+            {
+                var start = Math.Max(other.From, reached);
+                var end = Math.Min(other.To, to);
+                if (end > start)
+                {
+                    total += end - start;
+                    reached = end;
+                }
+            }
+        }
+        return total;
+    }
+
+    private static bool FoldsBack(IReadOnlyList<PlanPoint> loop, int i, int j)
+    {
+        var (first, second) = j == i + 1 ? (i, j) : (j, i);
+        var u = loop[(first + 1) % loop.Count] - loop[first];
+        var v = loop[(second + 1) % loop.Count] - loop[second];
+        return u.Dot(v) < 0 && Math.Abs(u.Cross(v)) <= PlanTolerances.ParallelSine * u.Length * v.Length;
+    }
+
+    private static bool BoxesMeet(PlanPoint a, PlanPoint b, PlanPoint c, PlanPoint d)
+    {
+        const double Slack = PlanTolerances.SameInches;
+        return Math.Max(a.X, b.X) + Slack >= Math.Min(c.X, d.X)
+            && Math.Max(c.X, d.X) + Slack >= Math.Min(a.X, b.X)
+            && Math.Max(a.Y, b.Y) + Slack >= Math.Min(c.Y, d.Y)
+            && Math.Max(c.Y, d.Y) + Slack >= Math.Min(a.Y, b.Y);
+    }
+}

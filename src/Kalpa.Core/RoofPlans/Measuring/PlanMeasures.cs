@@ -1,0 +1,141 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Geometry;
+
+namespace Kalpa.Core.RoofPlans.Measuring;
+
+/// <summary>Total of one class of edges, feet along the roof.</summary>
+public sealed record EdgeTotal(EdgeClass Class, double TrueFeet);
+
+/// <summary>Whether a slope's classified borders add up to its outline, feet on plan.</summary>
+public sealed record Closing(Guid SlopeId, double OutlineFeet, double ClassedFeet, bool Closes);
+
+/// <summary>What lies under a slope, square feet on plan.</summary>
+public sealed record UnderShare(Guid SlopeId, Under Under, double SquareFeet);
+
+/// <summary>Everything a plan says of itself. <paramref name="Measured"/> is false while it has letters but no sizes: then no number may be shown.</summary>
+public sealed record PlanAnswer(
+    bool Measured,
+    IReadOnlyList<PlanFacet> Facets,
+    IReadOnlyList<PlanEdge> Edges,
+    IReadOnlyList<PlanProblem> Problems,
+    double PlanSquareFeet,
+    double TrueSquareFeet,
+    double Squares,
+    IReadOnlyList<EdgeTotal> Totals,
+    IReadOnlyList<Closing> Closings,
+    IReadOnlyList<IReadOnlyList<ZonePoint>> WallLines,
+    IReadOnlyList<UnderShare> Under,
+    IReadOnlyList<PlacedSpot> Details,
+    IReadOnlyList<PlacedSpot> Spots,
+    TakeOff TakeOff,
+    IReadOnlyList<IceReach> Ice
+);
+
+/// <summary>A spot of a finding or a photo, to be found on the plan.</summary>
+public sealed record SpotOf(Guid Id, Spot Spot);
+
+/// <summary>Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, and the height of an ice dam.</summary>
+public sealed record PlanRequest(
+    PlanFact Plan,
+    IReadOnlyList<DetailFact> Details,
+    IReadOnlyList<CoveringFact> Coverings,
+    DateOnly AsOf,
+    IReadOnlyList<SpotOf>? Spots = null,
+    double DamInches = 0
+);
+
+/// <summary>Measures a plan: areas, edges, details, take-off and ice in one go.</summary>
+public static class PlanMeasures
+{
+    /// <summary>Borders are rounded to a hundredth of a foot each: so much may an outline of many stretches miss.</summary>
+    private const double ClosingFeet = 0.1;
+
+    public static PlanAnswer Of(PlanRequest request, Rules.RuleBook book)
+    {
+        var plan = request.Plan;
+        var shape = PlanSolver.Solve(plan);
+        var edges = PlanEdges.Classify(plan, shape);
+        var families = Families(request, book);
+        var placed = request.Details.Select(d => DetailPlaces.Of(shape, d.Id, d.Spot)).ToList();
+        return new PlanAnswer(
+            plan.Sized && shape.Facets.Count > 0,
+            shape.Facets,
+            edges,
+            [.. shape.Problems, .. OffTheRoof(request.Details, placed)],
+            Quantise.Area(shape.Facets.Sum(f => f.PlanSquareFeet)),
+            Quantise.Area(shape.Facets.Sum(f => f.TrueSquareFeet)),
+            Quantise.Area(shape.Facets.Sum(f => f.Squares)),
+            [.. edges.GroupBy(e => e.Class).OrderBy(g => g.Key).Select(g => new EdgeTotal(g.Key, Quantise.Feet(g.Sum(e => e.TrueFeet))))],
+            Closings(shape, edges),
+            [.. plan.Parts.Select(WallLines.Of).Where(w => w.Count > 2)],
+            [.. shape.Facets.SelectMany(f => UnderOf(plan, f))],
+            placed,
+            [.. (request.Spots ?? []).Select(s => DetailPlaces.Of(shape, s.Id, s.Spot))],
+            TakeOffs.Of(plan, shape, edges, request.Details, families),
+            IceReaches.Of(plan, shape, edges, Math.Clamp(request.DamInches, 0, IceReaches.HighestDamInches))
+        );
+    }
+
+    internal static Dictionary<Guid, CoveringFamily> Families(PlanRequest request, Rules.RuleBook book) =>
+        request
+            .Coverings.Select(c => c.SlopeId)
+            .Distinct()
+            .Select(id => Assessing.Assessor.CoveringOn(request.Coverings, id, request.AsOf))
+            .OfType<CoveringFact>()
+            .ToDictionary(c => c.SlopeId, c => book.Covering(c.Kind).Family);
+
+    public static IReadOnlyList<Closing> Closings(PlanShape shape, IReadOnlyList<PlanEdge> edges) =>
+        [.. shape.Facets.Select(f => Closes(f, edges))];
+
+    /// <summary>Folds are listed once, so they count for both slopes.</summary>
+    private static Closing Closes(PlanFacet facet, IReadOnlyList<PlanEdge> edges)
+    {
+        var outline = Polygons.Perimeter(facet.Loop) / Measures.Length.InchesPerFoot;
+        // A wall of something standing on the slope, and its valley, lie within the outline.
+        bool OnOutline(PlanEdge e)
+        {
+            var middle = e.From.Point.Towards(e.To.Point, 0.5);
+            return Polygons.Sides(facet.Loop).Any(s => Polygons.OnSegment(middle, s.From, s.To, PlanTolerances.OnLineInches));
+        }
+        var classed = edges
+            .Where(e => (e.SlopeId == facet.SlopeId || (e.OtherSlopeId == facet.SlopeId && e.StepInches == 0)) && OnOutline(e))
+            .Sum(e => e.PlanFeet);
+        return new Closing(facet.SlopeId, Quantise.Feet(outline), Quantise.Feet(classed), Math.Abs(outline - classed) <= ClosingFeet);
+    }
+
+    private static IEnumerable<UnderShare> UnderOf(PlanFact plan, PlanFacet facet)
+    {
+        var whole = Polygons.SignedArea(facet.Loop) / 144;
+        var rest = whole;
+        foreach (var zone in plan.Zones)
+        {
+            var area = Polygons.CoveredArea(facet.Loop, [zone.Corners.Select(c => new PlanPoint(c.X, c.Y)).ToList()]) / 144;
+            if (area > 0)
+            {
+                rest -= area;
+                yield return new UnderShare(facet.SlopeId, zone.Under, Quantise.Area(area));
+            }
+        }
+        yield return new UnderShare(facet.SlopeId, plan.Parts.First(p => p.Id == facet.PartId).Under, Quantise.Area(Math.Max(0, rest)));
+    }
+
+    private static IEnumerable<PlanProblem> OffTheRoof(IReadOnlyList<DetailFact> details, List<PlacedSpot> placed) =>
+        placed
+            .Where(p => !p.OnSlope)
+            .Select(p => new PlanProblem(
+                "detail.off-slope",
+                $"The {Words(details.First(d => d.Id == p.Id).Kind)} lies off its slope. Give it a place.",
+                null,
+                p.Id,
+                p.X,
+                p.Y
+            ));
+
+    internal static string Words(DetailKind kind) =>
+        kind switch
+        {
+            DetailKind.PitchPan => "pitch pan",
+            DetailKind.WallEnd => "wall end",
+            _ => kind.ToString().ToLowerInvariant(),
+        };
+}

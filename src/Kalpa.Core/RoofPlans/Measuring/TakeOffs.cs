@@ -1,0 +1,233 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+
+namespace Kalpa.Core.RoofPlans.Measuring;
+
+/// <summary>A line of the take-off: what, how much in which unit, and how it was reckoned.</summary>
+public sealed record TakeOffLine(string Key, string Item, double Amount, string Unit, string Basis);
+
+/// <summary>Material by measure (methods, section 2); <paramref name="WastePercent"/> with its reason. Planning figures, never an order.</summary>
+public sealed record TakeOff(
+    IReadOnlyList<TakeOffLine> Steep,
+    IReadOnlyList<TakeOffLine> LowSlope,
+    double WastePercent,
+    string WasteReason
+);
+
+/// <summary>Steep slopes are listed with starter, caps and laps; low ones with parapets, flashings and what pierces them.</summary>
+public static class TakeOffs
+{
+    /// <summary>Drip edge comes in lengths of 10 ft (common practice) and laps 2 in (IRC 2021 R905.2.8.5).</summary>
+    private const double DripPieceInches = 120;
+
+    private const double DripLapInches = 2;
+
+    /// <summary>Bundles to a square of common strip shingles (common practice).</summary>
+    private const double BundlesPerSquare = 3;
+
+    /// <summary>Below this a slope without a recorded covering is taken for a low one, rise in 12 (IRC 2021 R905.2.2).</summary>
+    private const double LowBelowRise = 2;
+
+    /// <summary>Below this, underlayment is doubled under shingles and tile (IRC 2021 R905.1.1).</summary>
+    private const double DoubledBelowRise = 4;
+
+    /// <summary>How far base flashing is turned up where a parapet is higher, inches (common practice: 8 in at least).</summary>
+    private const double BaseFlashingInches = 8;
+
+    /// <summary>Feet of hips and valleys to a square, and the waste that goes with it, percent (common practice: a plain gable 10, a hip roof 15).</summary>
+    private static readonly (double CutFeet, double Percent, string Words)[] Waste =
+    [
+        (1, 10, "plain slopes, hardly a cut"),
+        (4, 12, "a few hips or valleys"),
+        (9, 15, "hips or valleys all round"),
+        (double.PositiveInfinity, 18, "much cut up"),
+    ];
+
+    public static TakeOff Of(
+        PlanFact plan,
+        PlanShape shape,
+        IReadOnlyList<PlanEdge> edges,
+        IReadOnlyList<DetailFact> details,
+        IReadOnlyDictionary<Guid, CoveringFamily> families
+    )
+    {
+        var low = shape.Facets.Where(f => IsLow(f, families)).ToList();
+        var steep = shape.Facets.Except(low).ToList();
+        var (percent, reason) = WasteOf(steep, edges);
+        return new TakeOff(
+            steep.Count == 0 ? [] : Steep(plan, shape, steep, edges, percent, families),
+            low.Count == 0 ? [] : LowSlope(low, edges, details),
+            steep.Count == 0 ? 0 : percent,
+            steep.Count == 0 ? "" : reason
+        );
+    }
+
+    private static bool IsLow(PlanFacet facet, IReadOnlyDictionary<Guid, CoveringFamily> families) =>
+        families.TryGetValue(facet.SlopeId, out var family) ? family == CoveringFamily.Membrane : facet.RisePer12 < LowBelowRise;
+
+    private static (double Percent, string Reason) WasteOf(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges)
+    {
+        var squares = slopes.Sum(f => f.Squares);
+        var cuts = Feet(slopes, edges, EdgeClass.Hip) + Feet(slopes, edges, EdgeClass.Valley);
+        var rate = squares > 0 ? cuts / squares : 0;
+        var (_, percent, words) = Waste.First(w => rate <= w.CutFeet);
+        return (percent, $"{words}: {cuts:0} ft of hips and valleys on {squares:0.0} squares");
+    }
+
+    private static List<TakeOffLine> Steep(
+        PlanFact plan,
+        PlanShape shape,
+        List<PlanFacet> slopes,
+        IReadOnlyList<PlanEdge> edges,
+        double waste,
+        IReadOnlyDictionary<Guid, CoveringFamily> families
+    )
+    {
+        var squares = slopes.Sum(f => f.Squares);
+        var (eaves, rakes) = (Feet(slopes, edges, EdgeClass.Eave), Feet(slopes, edges, EdgeClass.Rake));
+        var (ridges, hips) = (Feet(slopes, edges, EdgeClass.Ridge), Feet(slopes, edges, EdgeClass.Hip));
+        var covering = squares * (1 + (waste / 100));
+        var drip = (eaves + rakes) * Length.InchesPerFoot;
+        var pieces = drip > 0 ? Math.Ceiling((drip - DripLapInches) / (DripPieceInches - DripLapInches)) : 0;
+        var doubled = slopes
+            .Where(f => f.RisePer12 < DoubledBelowRise && families.GetValueOrDefault(f.SlopeId) != CoveringFamily.Metal)
+            .ToList();
+        var underlayment = slopes.Sum(f => f.Squares) + doubled.Sum(f => f.Squares);
+        var lines = new List<TakeOffLine>
+        {
+            Line("covering", "Covering", covering, "squares", $"{squares:0.0} squares and {waste:0} % waste"),
+            Line(
+                "bundles",
+                "Bundles, strip shingles",
+                Math.Ceiling(covering * BundlesPerSquare),
+                "bundles",
+                "3 to a square; other coverings by their maker"
+            ),
+            Line("starter", "Starter", eaves + rakes, "ft", $"eaves {eaves:0.0} ft and rakes {rakes:0.0} ft"),
+            Line("caps", "Ridge and hip caps", ridges + hips, "ft", $"ridges {ridges:0.0} ft and hips {hips:0.0} ft"),
+            Line(
+                "drip-edge",
+                "Drip edge",
+                pieces * DripPieceInches / Length.InchesPerFoot,
+                "ft",
+                $"{pieces:0} lengths of 10 ft, lapped 2 in"
+            ),
+            Line("valleys", "Valley lining", Feet(slopes, edges, EdgeClass.Valley), "ft", "true length of the valleys"),
+            Line("step-flashing", "Step flashing", Feet(slopes, edges, EdgeClass.Sidewall), "ft", "side walls, true length"),
+            Line(
+                "apron-flashing",
+                "Head and step walls",
+                Feet(slopes, edges, EdgeClass.Headwall) + Feet(slopes, edges, EdgeClass.Step),
+                "ft",
+                "walls over the top of a slope"
+            ),
+            Line(
+                "underlayment",
+                "Underlayment",
+                underlayment,
+                "squares",
+                doubled.Count == 0 ? "one layer" : $"doubled on {doubled.Count} slopes under 4:12"
+            ),
+        };
+        lines.AddRange(IceBarrier(plan, shape, slopes, edges));
+        return [.. lines.Where(l => l.Amount > 0)];
+    }
+
+    private static IEnumerable<TakeOffLine> IceBarrier(
+        PlanFact plan,
+        PlanShape shape,
+        List<PlanFacet> slopes,
+        IReadOnlyList<PlanEdge> edges
+    )
+    {
+        var reaches = IceReaches
+            .Of(plan, shape, edges, 0)
+            .Where(r => r.RequiredInches is not null && slopes.Any(f => f.SlopeId == r.SlopeId));
+        var laid = reaches
+            .Select(r => (Feet: Feet([.. slopes.Where(f => f.SlopeId == r.SlopeId)], edges, EdgeClass.Eave), r.Courses))
+            .Where(l => l.Feet > 0)
+            .ToList();
+        if (laid.Count > 0)
+        {
+            var width = IceReaches.RollInches / Length.InchesPerFoot;
+            var courses = string.Join(
+                ", ",
+                laid.GroupBy(l => l.Courses).OrderBy(g => g.Key).Select(g => $"{g.Sum(l => l.Feet):0.0} ft in {g.Key} courses")
+            );
+            yield return Line(
+                "ice-barrier",
+                "Ice barrier",
+                laid.Sum(l => l.Feet * l.Courses * width),
+                "ft²",
+                $"{courses} of 36 in, lapped"
+            );
+        }
+    }
+
+    private static List<TakeOffLine> LowSlope(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, IReadOnlyList<DetailFact> details)
+    {
+        var on = details.Where(d => slopes.Any(f => f.SlopeId == d.Spot.SlopeId)).ToList();
+        var border = edges.Where(e => slopes.Any(f => f.SlopeId == e.SlopeId)).ToList();
+        var parapets = border.Where(e => e.ParapetInches > 0).ToList();
+        var walls = border.Where(e => e.Class is EdgeClass.Headwall or EdgeClass.Sidewall or EdgeClass.Step).ToList();
+        var curbs = on.Where(d => d.Kind is DetailKind.Curb or DetailKind.Skylight or DetailKind.Chimney).ToList();
+        var sized = curbs.Where(d => d is { WidthInches: > 0, LengthInches: > 0 }).ToList();
+        var curbFeet = sized.Sum(d => 2 * (d.WidthInches!.Value + d.LengthInches!.Value)) / Length.InchesPerFoot;
+        var curbArea = sized.Sum(d => d.WidthInches!.Value * d.LengthInches!.Value) / 144;
+        var area = slopes.Sum(f => f.TrueSquareFeet) - curbArea;
+        var parapetFeet = parapets.Sum(e => e.TrueFeet);
+        var flashing =
+            parapets.Sum(e => e.TrueFeet * Math.Min(e.ParapetInches, BaseFlashingInches))
+            + walls.Sum(e => e.TrueFeet * BaseFlashingInches)
+            + (curbFeet * BaseFlashingInches);
+        int Count(DetailKind kind) => on.Count(d => d.Kind == kind);
+        List<TakeOffLine> lines =
+        [
+            Line("membrane", "Membrane", area, "ft²", "true area less curbs; laps and turn-ups come on top"),
+            Line("insulation", "Insulation and cover board", area, "ft²", "each"),
+            Line("parapet", "Parapet", parapetFeet, "ft", Heights(parapets)),
+            Line("coping", "Coping", parapetFeet, "ft", "along the parapets"),
+            Line(
+                "base-flashing",
+                "Base flashing",
+                flashing / Length.InchesPerFoot,
+                "ft²",
+                "8 in up parapets, walls and curbs, or the parapet's height"
+            ),
+            Line("termination-bar", "Termination bar", parapetFeet + walls.Sum(e => e.TrueFeet), "ft", "parapets and walls"),
+            Line(
+                "edge-metal",
+                "Edge metal",
+                border.Where(e => e.OtherSlopeId is null && e.ParapetInches == 0).Sum(e => e.TrueFeet),
+                "ft",
+                "free edges without a parapet"
+            ),
+            Line("curbs", "Curbs", curbs.Count, "pieces", Perimeter(curbs.Count - sized.Count, curbFeet)),
+            Line(
+                "pipes",
+                "Pipes",
+                Count(DetailKind.Boot) + Count(DetailKind.Flue) + Count(DetailKind.Vent),
+                "pieces",
+                "boots, flues and vents on the plan"
+            ),
+            Line("pitch-pans", "Pitch pans", Count(DetailKind.PitchPan), "pieces", "on the plan"),
+            Line("drains", "Drains", Count(DetailKind.Drain), "pieces", "on the plan"),
+            Line("scuppers", "Scuppers", Count(DetailKind.Scupper), "pieces", "on the plan"),
+        ];
+        return [.. lines.Where(l => l.Amount > 0)];
+    }
+
+    private static string Heights(List<PlanEdge> parapets) =>
+        parapets.Count == 0
+            ? ""
+            : $"height {new Length(parapets.Min(e => e.ParapetInches)).ToTradeText()} to {new Length(parapets.Max(e => e.ParapetInches)).ToTradeText()}";
+
+    private static string Perimeter(int unsized, double feet) =>
+        unsized == 0 ? $"perimeter {feet:0.0} ft" : $"perimeter {feet:0.0} ft; {unsized} without a size";
+
+    private static double Feet(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, EdgeClass of) =>
+        edges.Where(e => e.Class == of && slopes.Any(f => f.SlopeId == e.SlopeId)).Sum(e => e.TrueFeet);
+
+    private static TakeOffLine Line(string key, string item, double amount, string unit, string basis) =>
+        new(key, item, Quantise.Area(amount), unit, basis);
+}

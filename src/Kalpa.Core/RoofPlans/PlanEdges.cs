@@ -1,0 +1,220 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans.Geometry;
+using Kalpa.Core.RoofPlans.Skeletons;
+
+namespace Kalpa.Core.RoofPlans;
+
+/// <summary>
+/// Classes of all borders, from the planes alone: never typed in, so never wrong by a slip (methods, section 2). Every border is cut where its
+/// neighbour changes. Beside each stretch one looks for a slope: one at the same height makes a fold, a higher one a wall, none a free edge.
+/// </summary>
+public static class PlanEdges
+{
+    /// <summary>A free edge within this angle of level is an eave or a top; past it, a rake.</summary>
+    private const double LevelSine = 0.342; // sin 20°
+
+    public static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape)
+    {
+        var standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
+        var sides = Sides(plan, shape);
+        var edges = new List<PlanEdge>();
+        foreach (var side in sides)
+        {
+            foreach (var (from, to) in Stretches(side, sides))
+            {
+                edges.AddRange(Of(side, from, to, shape.Facets, standing));
+            }
+        }
+        return edges;
+    }
+
+    /// <summary>One side of a slope's outline, with what is recorded of the footprint's edge it lies on.</summary>
+    private sealed record Side(PlanFacet Facet, PlanPoint From, PlanPoint To, Box Box, double Overhang, double Parapet);
+
+    private static List<Side> Sides(PlanFact plan, PlanShape shape)
+    {
+        var parts = plan.Parts.ToDictionary(p => p.Id);
+        return
+        [
+            .. shape.Facets.SelectMany(facet =>
+                Polygons
+                    .Sides(facet.Loop)
+                    .Where(s => s.From.To(s.To) > PlanTolerances.SameInches)
+                    .Select(s =>
+                    {
+                        var edge = EdgeUnder(parts[facet.PartId], s.From, s.To);
+                        var box = Boxes.Of([s.From, s.To], PlanTolerances.OnLineInches);
+                        return new Side(facet, s.From, s.To, box, edge?.OverhangInches ?? 0, edge?.ParapetInches ?? 0);
+                    })
+            ),
+        ];
+    }
+
+    private static PlanCorner? EdgeUnder(PlanPart part, PlanPoint from, PlanPoint to)
+    {
+        for (var i = 0; i < part.Corners.Count; i++)
+        {
+            var (corner, next) = (part.Corners[i], part.Corners[(i + 1) % part.Corners.Count]);
+            var (a, b) = (new PlanPoint(corner.X, corner.Y), new PlanPoint(next.X, next.Y));
+            if (Polygons.OnSegment(from, a, b, PlanTolerances.OnLineInches) && Polygons.OnSegment(to, a, b, PlanTolerances.OnLineInches))
+            {
+                return corner;
+            }
+        }
+        return null;
+    }
+
+    /// <summary>The side cut where a border of another slope ends on it or crosses it.</summary>
+    private static IEnumerable<(PlanPoint From, PlanPoint To)> Stretches(Side side, List<Side> all)
+    {
+        var along = side.To - side.From;
+        var length = along.Length;
+        var cuts = new List<double> { 0, length };
+        foreach (var other in all)
+        {
+            if (ReferenceEquals(other.Facet, side.Facet) || !other.Box.Meets(side.Box))
+            {
+                continue;
+            }
+            if (Polygons.OnSegment(other.From, side.From, side.To, PlanTolerances.OnLineInches))
+            {
+                cuts.Add((other.From - side.From).Dot(along) / length);
+            }
+            else if (Polygons.Meet(side.From, side.To, other.From, other.To) is { } at)
+            {
+                cuts.Add((at - side.From).Dot(along) / length);
+            }
+        }
+        cuts.Sort();
+        for (var i = 0; i + 1 < cuts.Count; i++)
+        {
+            var (from, to) = (Math.Clamp(cuts[i], 0, length), Math.Clamp(cuts[i + 1], 0, length));
+            if (to - from > PlanTolerances.OnLineInches)
+            {
+                yield return (side.From + (along * (from / length)), side.From + (along * (to / length)));
+            }
+        }
+    }
+
+    private static IEnumerable<PlanEdge> Of(
+        Side side,
+        PlanPoint from,
+        PlanPoint to,
+        IReadOnlyList<PlanFacet> facets,
+        Dictionary<Guid, Guid> standing
+    )
+    {
+        var facet = side.Facet;
+        var middle = from.Towards(to, 0.5);
+        var outward = (to - from).Unit.Left * -1;
+        var beside = middle + (outward * PlanTolerances.BesideInches);
+        var height = facet.Plane.Height(middle);
+        var neighbours = facets.Where(f => !ReferenceEquals(f, facet) && Polygons.Contains(f.Loop, beside)).ToList();
+        if (neighbours.FirstOrDefault(f => Math.Abs(f.Plane.Height(middle) - height) <= PlanTolerances.MeetInches) is { } level)
+        {
+            // A fold between outlines is met from both sides and listed from one; one across the middle of a slope (a dormer's valley) only once.
+            var shared = !Polygons.Contains(level.Loop, middle - (outward * PlanTolerances.BesideInches));
+            if (!shared || facet.SlopeId.CompareTo(level.SlopeId) < 0)
+            {
+                yield return Edge(Fold(facet, level, from, to, outward), side, level.SlopeId, from, to);
+            }
+            yield break;
+        }
+        if (neighbours.Where(f => f.Plane.Height(middle) > height).MinBy(f => f.Plane.Height(middle)) is { } above)
+        {
+            yield return Edge(Wall(facet, from, to, outward), side, above.SlopeId, from, to) with
+            {
+                StepInches = Quantise.Measure(above.Plane.Height(middle) - height),
+            };
+            yield break;
+        }
+        yield return Edge(Free(facet, from, to, outward), side, null, from, to);
+        // What stands on a slope ends it with a wall of its own.
+        if (standing.TryGetValue(facet.PartId, out var hostId) && neighbours.FirstOrDefault(f => f.SlopeId == hostId) is { } host)
+        {
+            yield return Edge(
+                Wall(host, from, to, outward * -1),
+                side with
+                {
+                    Facet = host,
+                    Overhang = 0,
+                    Parapet = 0,
+                },
+                facet.SlopeId,
+                from,
+                to
+            ) with
+            {
+                StepInches = Quantise.Measure(height - host.Plane.Height(middle)),
+            };
+        }
+    }
+
+    private static PlanEdge Edge(EdgeClass @class, Side side, Guid? other, PlanPoint from, PlanPoint to)
+    {
+        var (low, high) = (side.Facet.Plane.Height(from), side.Facet.Plane.Height(to));
+        var plan = from.To(to);
+        var rise = high - low;
+        return new PlanEdge(
+            @class,
+            side.Facet.SlopeId,
+            other,
+            new RoofPoint(from.X, from.Y, low),
+            new RoofPoint(to.X, to.Y, high),
+            Quantise.Feet(plan / Length.InchesPerFoot),
+            Quantise.Feet(Math.Sqrt((plan * plan) + (rise * rise)) / Length.InchesPerFoot),
+            Quantise.Measure(Math.Abs(rise) / plan * Pitch.Run),
+            0,
+            side.Overhang,
+            side.Parapet
+        );
+    }
+
+    private static EdgeClass Fold(PlanFacet facet, PlanFacet other, PlanPoint from, PlanPoint to, PlanPoint outward)
+    {
+        // How each plane runs away from the line, rise over run.
+        var ours = -facet.Plane.Gradient.Dot(outward);
+        var theirs = other.Plane.Gradient.Dot(outward);
+        var level = Math.Abs(facet.Plane.Gradient.Dot((to - from).Unit)) <= PlanTolerances.LevelRise;
+        if (Math.Abs(ours + theirs) <= PlanTolerances.FlatFold)
+        {
+            return EdgeClass.Seam;
+        }
+        return (ours, theirs) switch
+        {
+            (< -PlanTolerances.FlatFold, < -PlanTolerances.FlatFold) => level ? EdgeClass.Ridge : EdgeClass.Hip,
+            (> PlanTolerances.FlatFold, > PlanTolerances.FlatFold) => EdgeClass.Valley,
+            _ => EdgeClass.PitchBreak,
+        };
+    }
+
+    private static EdgeClass Free(PlanFacet facet, PlanPoint from, PlanPoint to, PlanPoint outward)
+    {
+        var steep = facet.Plane.Gradient.Length;
+        if (steep <= PlanTolerances.FlatFold)
+        {
+            return EdgeClass.Eave;
+        }
+        if (Math.Abs(facet.Plane.Gradient.Dot((to - from).Unit)) > LevelSine * steep)
+        {
+            return EdgeClass.Rake;
+        }
+        return facet.Plane.Gradient.Dot(outward) < 0 ? EdgeClass.Eave : EdgeClass.Ridge;
+    }
+
+    /// <summary>A wall over the top of a slope, along its side, or where water runs against it or stands (a step with a pocket).</summary>
+    private static EdgeClass Wall(PlanFacet facet, PlanPoint from, PlanPoint to, PlanPoint outward)
+    {
+        var steep = facet.Plane.Gradient.Length;
+        if (steep <= PlanTolerances.FlatFold)
+        {
+            return EdgeClass.Step;
+        }
+        if (Math.Abs(facet.Plane.Gradient.Dot((to - from).Unit)) > LevelSine * steep)
+        {
+            return EdgeClass.Sidewall;
+        }
+        return facet.Plane.Gradient.Dot(outward) > 0 ? EdgeClass.Headwall : EdgeClass.Step;
+    }
+}

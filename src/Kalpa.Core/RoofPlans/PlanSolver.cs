@@ -1,0 +1,218 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans.Geometry;
+using Kalpa.Core.RoofPlans.Skeletons;
+
+namespace Kalpa.Core.RoofPlans;
+
+/// <summary>
+/// Raises the slopes of a plan (methods, section 2). A part that cannot be raised is left out with its problems; the others stand. Lengths in inches,
+/// heights above the ground.
+/// </summary>
+public static class PlanSolver
+{
+    private const double SquareInchesPerSquareFoot = 144;
+
+    /// <summary>Farther apart in height than this, one part stands clear above another, inches.</summary>
+    private const double ClearInches = 1;
+
+    private const double DegreesPerRadian = 180 / Math.PI;
+
+    public static PlanShape Solve(PlanFact plan)
+    {
+        var problems = new List<PlanProblem>();
+        var facets = plan.Parts.SelectMany(part => OfPart(part, problems)).ToList();
+        var trimmed = StandingParts.Trim(plan, facets, problems);
+        Overlaps(plan, trimmed, problems);
+        return new PlanShape([.. trimmed.Select(f => Measured(f, Covering(plan, f, trimmed)))], problems);
+    }
+
+    /// <summary>Degrees from north towards east of the way a slope falls; its gradient points the other way.</summary>
+    internal static double Azimuth(PlanPoint gradient)
+    {
+        var degrees = Math.Atan2(-gradient.X, -gradient.Y) * DegreesPerRadian;
+        return Math.Round(degrees < 0 ? degrees + 360 : degrees, 2) % 360;
+    }
+
+    /// <summary>The nearest of the eight points; each holds 45°.</summary>
+    internal static Facing FacingOf(double azimuthDegrees) => (Facing)((int)Math.Floor(((azimuthDegrees % 360) + 22.5) / 45) % 8);
+
+    private static IEnumerable<PlanFacet> OfPart(PlanPart part, List<PlanProblem> problems)
+    {
+        if (!double.IsFinite(part.HeightInches))
+        {
+            problems.Add(new PlanProblem("plan.no-height", $"Give {Named(part)} an eave height.", part.Id));
+            return [];
+        }
+        return part.Alone is { } alone ? OfLone(part, alone, problems) : OfFootprint(part, problems);
+    }
+
+    private static IEnumerable<PlanFacet> OfFootprint(PlanPart part, List<PlanProblem> problems)
+    {
+        var answer = StraightSkeleton.Of([.. part.Corners.Select(c => new FootprintCorner(c.X, c.Y, c.RisePer12, c.Gable))]);
+        problems.AddRange(answer.Problems.Select(p => Placed(part, p)));
+        return answer.Faces.Select(face => OfFace(part, face));
+    }
+
+    private static PlanFacet OfFace(PlanPart part, SkeletonFace face)
+    {
+        var corner = part.Corners[face.Edge];
+        var next = part.Corners[(face.Edge + 1) % part.Corners.Count];
+        var origin = new PlanPoint(corner.X, corner.Y);
+        var along = (new PlanPoint(next.X, next.Y) - origin).Unit;
+        var plane = Plane.Through(origin, part.HeightInches, along.Left * (corner.RisePer12 / Pitch.Run));
+        return Facet(corner.SlopeId, part.Id, corner.Id, [.. face.Corners.Select(c => c.Point)], plane, new Frame(origin, along));
+    }
+
+    private static IEnumerable<PlanFacet> OfLone(PlanPart part, LoneSlope alone, List<PlanProblem> problems)
+    {
+        // Any pitch serves the checks of shape; the slope's own is checked below, where nought is a flat roof and no fault.
+        var faults = FootprintChecks.Of([.. part.Corners.Select(c => new FootprintCorner(c.X, c.Y, Pitch.Run))]);
+        problems.AddRange(faults.Select(p => Placed(part, p)));
+        if (!(alone.RisePer12 >= 0 && alone.RisePer12 <= Pitch.SteepestRisePer12 && double.IsFinite(alone.AzimuthDegrees)))
+        {
+            problems.Add(new PlanProblem("plan.bad-pitch", $"Give {Named(part)} a pitch from 0 to 24:12 and the way it falls.", part.Id));
+            return [];
+        }
+        if (faults.Count > 0)
+        {
+            return [];
+        }
+        var downhill = new PlanPoint(Math.Sin(alone.AzimuthDegrees / DegreesPerRadian), Math.Cos(alone.AzimuthDegrees / DegreesPerRadian));
+        var origin = new PlanPoint(part.Corners[0].X, part.Corners[0].Y);
+        var plane = Plane.Through(origin, part.HeightInches, downhill * (-alone.RisePer12 / Pitch.Run));
+        var loop = part.Corners.Select(c => new PlanPoint(c.X, c.Y)).ToList();
+        var facet = Facet(alone.SlopeId, part.Id, null, loop, plane, new Frame(origin, downhill.Left));
+        // A level slope has no gradient to read its azimuth from.
+        return [facet with { AzimuthDegrees = alone.AzimuthDegrees % 360, Facing = FacingOf(alone.AzimuthDegrees) }];
+    }
+
+    internal static PlanFacet Facet(Guid slopeId, Guid partId, Guid? edgeId, List<PlanPoint> loop, Plane plane, Frame frame)
+    {
+        var azimuth = Azimuth(plane.Gradient);
+        return new PlanFacet(
+            slopeId,
+            partId,
+            edgeId,
+            [.. loop.Select(p => new RoofPoint(p.X, p.Y, plane.Height(p)))],
+            plane.Gradient.Length * Pitch.Run,
+            azimuth,
+            FacingOf(azimuth),
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0
+        )
+        {
+            Plane = plane,
+            Loop = loop,
+            Frame = frame,
+        };
+    }
+
+    private static PlanFacet Measured(PlanFacet facet, List<IReadOnlyList<PlanPoint>> covering)
+    {
+        var label = Polygons.Inside(facet.Loop);
+        var covered = Polygons.CoveredArea(facet.Loop, covering);
+        var plan = (Polygons.SignedArea(facet.Loop) - covered) / SquareInchesPerSquareFoot;
+        var factor = new Pitch(facet.RisePer12).SlopeFactor;
+        var up = facet.Loop.Select(p => facet.Frame.Of(p).Up).ToList();
+        return facet with
+        {
+            LabelX = label.X,
+            LabelY = label.Y,
+            PlanSquareFeet = Quantise.Area(plan),
+            CoveredSquareFeet = Quantise.Area(covered / SquareInchesPerSquareFoot),
+            TrueSquareFeet = Quantise.Area(plan * factor),
+            Squares = Quantise.Area(plan * factor / SlopeSize.SquareFeetPerSquare),
+            LowInches = Quantise.Measure(facet.Corners.Min(c => c.Z)),
+            HighInches = Quantise.Measure(facet.Corners.Max(c => c.Z)),
+            SlopeFeet = Quantise.Feet((up.Max() - up.Min()) * factor / Length.InchesPerFoot),
+            RisePer12 = Quantise.Measure(facet.RisePer12),
+        };
+    }
+
+    /// <summary>What stands on a slope hides it: the covering stops there.</summary>
+    private static List<IReadOnlyList<PlanPoint>> Covering(PlanFact plan, PlanFacet facet, List<PlanFacet> all)
+    {
+        var standing = plan.Parts.Where(p => p.OnSlope == facet.SlopeId).Select(p => p.Id).ToHashSet();
+        return [.. all.Where(f => standing.Contains(f.PartId)).Select(f => (IReadOnlyList<PlanPoint>)f.Loop)];
+    }
+
+    private static void Overlaps(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems)
+    {
+        var parts = plan.Parts.ToDictionary(p => p.Id);
+        for (var i = 0; i < facets.Count; i++)
+        {
+            for (var j = i + 1; j < facets.Count; j++)
+            {
+                var (a, b) = (facets[i], facets[j]);
+                var stands = parts[a.PartId].OnSlope is not null || parts[b.PartId].OnSlope is not null;
+                if (a.PartId != b.PartId && !stands && Clash(a, b) is { } at)
+                {
+                    problems.Add(
+                        new PlanProblem(
+                            "plan.overlap",
+                            $"{Named(parts[a.PartId])} and {Named(parts[b.PartId])} overlap at one height here. Move one, give it another height, or let it stand on a slope.",
+                            b.PartId,
+                            null,
+                            at.X,
+                            at.Y
+                        )
+                    );
+                    return;
+                }
+            }
+        }
+    }
+
+    /// <summary>A place of two slopes' common ground where neither is clear of the other; null where they only touch or one stands well above.</summary>
+    private static PlanPoint? Clash(PlanFacet a, PlanFacet b)
+    {
+        if (!Boxes.Overlap(a.Loop, b.Loop))
+        {
+            return null;
+        }
+        var common = a
+            .Loop.Where(p => Polygons.Contains(b.Loop, p))
+            .Concat(b.Loop.Where(p => Polygons.Contains(a.Loop, p)))
+            .Concat(
+                from s in Polygons.Sides(a.Loop)
+                from t in Polygons.Sides(b.Loop)
+                let at = Polygons.Meet(s.From, s.To, t.From, t.To)
+                where at is not null
+                select at.Value
+            )
+            .ToList();
+        if (common.Count < 3)
+        {
+            return null;
+        }
+        var middle = new PlanPoint(common.Average(p => p.X), common.Average(p => p.Y));
+        // What only touches has its common points in one line: no ground in common.
+        var spread = common.Max(p => common.Max(q => Math.Abs((p - middle).Cross(q - middle))));
+        if (spread < PlanTolerances.LeastAreaSquareInches)
+        {
+            return null;
+        }
+        var apart = common.Select(p => a.Plane.Height(p) - b.Plane.Height(p)).ToList();
+        return apart.Min() < ClearInches && apart.Max() > -ClearInches ? middle : null;
+    }
+
+    private static PlanProblem Placed(PlanPart part, SkeletonProblem problem) =>
+        new(
+            problem.Code,
+            problem.Text,
+            part.Id,
+            problem.Edge < part.Corners.Count ? part.Corners[problem.Edge].Id : null,
+            problem.X,
+            problem.Y
+        );
+
+    internal static string Named(PlanPart part) => part.Name.Length > 0 ? part.Name : $"the {part.Kind.ToString().ToLowerInvariant()}";
+}
