@@ -13,6 +13,27 @@ internal static class ChandlersShop
         facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Beneath.OpenAttic, "30'", "22' 6\"");
         facts.Covering("A", CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
         facts.Covering("B", CoveringKind.ModifiedBitumen, 2000, 2004, AgeSource.Owner);
+        var plan = new DemoPlan(facts);
+        plan.OneSlope("shop", PartKind.Flat, 16, 0.25, 90, "A", [(38, 0, 18), (38, 64, 18), (0, 64, 18), (0, 0, 18)], Under.HeatedRoom);
+        plan.OneSlope(
+            "rope store",
+            PartKind.Flat,
+            11,
+            0.5,
+            180,
+            "B",
+            [(38, 10, 0), (68, 10, 0), (68, 32.5, 0), (38, 32.5, 0)],
+            Under.Attic
+        );
+        plan.Detail(DetailKind.Drain, 35, 20, "drain over the counter");
+        plan.Detail(DetailKind.Drain, 35, 47);
+        plan.Detail(DetailKind.Scupper, 37.4, 58);
+        plan.Detail(DetailKind.Curb, 16, 40, "cooler on its curb", 42, 60);
+        plan.Detail(DetailKind.Skylight, 16, 18, "shop skylight", 48, 48);
+        plan.Detail(DetailKind.PitchPan, 24, 42, "cooler lines");
+        plan.Detail(DetailKind.Boot, 9, 54);
+        plan.Detail(DetailKind.Downspout, 60, 10.5);
+        plan.Settle();
         Visit(
             facts.Visit(
                 "2026",

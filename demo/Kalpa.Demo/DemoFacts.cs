@@ -16,6 +16,8 @@ internal sealed class DemoFacts(string place)
 
     private Guid roofId;
 
+    public Guid RoofId => roofId;
+
     public Guid Id(string name) => DemoIds.Of($"{place}/{name}");
 
     public void Property(string name, string address, string owner, string building, string roof)
@@ -104,7 +106,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         bool peopleBelow = false,
         string note = "",
         FindingOutcome outcome = FindingOutcome.Mend,
-        SuspectedCause? cause = null
+        SuspectedCause? cause = null,
+        Spot? spot = null
     )
     {
         var id = facts.Id($"{name}/finding-{++findings}");
@@ -124,7 +127,9 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
                 peopleBelow,
                 note,
                 outcome,
-                cause
+                cause,
+                null,
+                spot
             )
         );
         return id;

@@ -15,14 +15,15 @@ internal static class PilotHouse
         facts.Property("Pilot’s House", "4 Lantern Steps, Saltmere", "the Harrowgate-Lund family", "House", "House and porch");
         facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Beneath.OpenAttic, "42'", "14' 6\"");
         facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Beneath.OpenAttic, "42'", "14' 6\"");
-        facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "11'");
-        facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Beneath.FinishedRoom, "24' 3\"", "11'");
+        facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
+        facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
         facts.Slope("E", "boat porch", "0.3:12", Facing.South, Beneath.Porch, "16'", "9' 4\"");
         foreach (var letter in Letters[..4])
         {
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);
         }
         facts.Covering("E", CoveringKind.LaminatedShingle, 2018, 2018, AgeSource.Owner);
+        var plan = Plan(facts);
         Visit2019(
             facts.Visit("2019", new DateOnly(2019, 5, 14), "Marit Quillon", "yearly look after a windy winter", "dry, light wind", "house")
         );
@@ -35,9 +36,46 @@ internal static class PilotHouse
                 "dry, 57 °F, overcast",
                 "house",
                 Asked
-            )
+            ),
+            plan
         );
+        plan.Settle();
         return facts;
+    }
+
+    /// <summary>The wing runs out over the hill side; the porch leans under the harbour eave.</summary>
+    private static DemoPlan Plan(DemoFacts facts)
+    {
+        var plan = new DemoPlan(facts) { IceBarrierInches = 36 };
+        plan.Part("main wing", PartKind.House, 11, 6, [(0, 0, "A"), (42, 0, ""), (42, 29, "B"), (0, 29, "")], Under.Attic);
+        plan.Part(
+            "east wing",
+            PartKind.Addition,
+            11,
+            8,
+            [(18, 14.6, ""), (39, 14.6, "C"), (39, 53.25, ""), (18, 53.25, "D")],
+            Under.HeatedRoom,
+            "B"
+        );
+        plan.OneSlope(
+            "boat porch",
+            PartKind.Porch,
+            8.5,
+            0.3,
+            180,
+            "E",
+            [(6, -8.33, 0), (22, -8.33, 0), (22, 1, 0), (6, 1, 0)],
+            Under.Porch
+        );
+        plan.Detail(DetailKind.Boot, 30.5, 9, "soil pipe");
+        plan.Detail(DetailKind.Vent, 9, 12.2, "bathroom vent");
+        plan.Detail(DetailKind.Chimney, 8, 21, "kitchen chimney", 28, 24);
+        plan.Detail(DetailKind.Chimney, 33.5, 43, "stove chimney", 34, 26, cricket: false);
+        plan.Detail(DetailKind.Flue, 21.5, 46, "boiler flue");
+        plan.Detail(DetailKind.Skylight, 22, 36, "stair skylight", 30, 46);
+        plan.Detail(DetailKind.Downspout, 0.6, 0.5);
+        plan.Detail(DetailKind.Downspout, 41.4, 0.5);
+        return plan;
     }
 
     private static void Visit2019(DemoVisit visit)
@@ -53,7 +91,7 @@ internal static class PilotHouse
         visit.Finding("gutter-clogged", "gutters", "", "yard corner", WaterEvidence.NoneSeen);
     }
 
-    private static void Visit2026(DemoVisit visit)
+    private static void Visit2026(DemoVisit visit, DemoPlan plan)
     {
         visit.LookAtAll(Letters, "wallsD", "fieldC", "ridgesE", "penetrationsE");
         visit.Excuse("field", "C", ExcuseReason.TooSteep, "seen from the ladder and by camera");
@@ -70,18 +108,41 @@ internal static class PilotHouse
         visit.Stage("C", new StageShare(1, 60), new StageShare(2, 40));
         visit.Stage("D", new StageShare(1, 90), new StageShare(4, 10, Local: true));
         visit.Stage("E", new StageShare(0, 100));
-        HarbourSide(visit);
-        HillAndWing(visit);
+        HarbourSide(visit, plan);
+        HillAndWing(visit, plan);
     }
 
-    private static void HarbourSide(DemoVisit visit)
+    private static void HarbourSide(DemoVisit visit, DemoPlan plan)
     {
-        var boot = visit.Finding("boot-collar-torn", "penetrations", "A", "soil pipe above the bathroom", WaterEvidence.Stained);
+        var boot = visit.Finding(
+            "boot-collar-torn",
+            "penetrations",
+            "A",
+            "soil pipe above the bathroom",
+            WaterEvidence.Stained,
+            spot: plan.SpotAt(30.5, 9)
+        );
         visit.Photo("boot-torn.jpg", "Collar split on the high side", boot, "A", 21);
         visit.Photo("attic-stain.jpg", "Stain on the deck below it", boot, "A", 95);
-        var nail = visit.Finding("nail-exposed", "field", "A", "second course above the eave", WaterEvidence.NoneSeen, Extent.Scattered);
+        var nail = visit.Finding(
+            "nail-exposed",
+            "field",
+            "A",
+            "second course above the eave",
+            WaterEvidence.NoneSeen,
+            Extent.Scattered,
+            spot: plan.SpotAt(34, 2.6)
+        );
         visit.Photo("nail-exposed.jpg", "One of six heads in the open", nail, "A", 26);
-        var tabs = visit.Finding("tab-unsealed", "field", "A", "west third", WaterEvidence.NoneSeen, Extent.Scattered);
+        var tabs = visit.Finding(
+            "tab-unsealed",
+            "field",
+            "A",
+            "west third",
+            WaterEvidence.NoneSeen,
+            Extent.Scattered,
+            spot: plan.SpotAt(9, 6.5)
+        );
         visit.Photo("shingles-worn.jpg", "Granules gone in patches, edges dark", tabs, "A", 29);
         var drip = visit.Finding(
             "drip-edge-lap-short",
@@ -90,12 +151,13 @@ internal static class PilotHouse
             "eave, 12 ft from the west rake",
             WaterEvidence.NoneSeen,
             Extent.OnePlace,
-            "1/8"
+            "1/8",
+            spot: plan.SpotAt(12, 0.2)
         );
         visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 8);
     }
 
-    private static void HillAndWing(DemoVisit visit)
+    private static void HillAndWing(DemoVisit visit, DemoPlan plan)
     {
         var counter = visit.Finding(
             "counter-flashing-short",
@@ -104,7 +166,8 @@ internal static class PilotHouse
             "kitchen chimney",
             WaterEvidence.Suspected,
             Extent.OnePlace,
-            "1 1/2"
+            "1 1/2",
+            spot: plan.SpotAt(8, 21)
         );
         visit.Photo("counter-flashing.jpg", "Metal let in hardly over the apron", counter, "B", 41);
         visit.Finding("cricket-missing", "walls", "B", "kitchen chimney", WaterEvidence.NoneSeen, Extent.OnePlace, "28");
@@ -114,12 +177,27 @@ internal static class PilotHouse
             "C",
             "end of the wall above the porch",
             WaterEvidence.Stained,
-            note: "Siding soft to the awl two boards down."
+            note: "Siding soft to the awl two boards down.",
+            spot: plan.SpotAt(38.6, 30)
         );
         visit.Photo("kickout-missing.jpg", "Stain where the wall meets the gutter", kickOut, "C", 52);
-        var valley = visit.Finding("valley-debris", "ridges", "C", "valley to the main wing", WaterEvidence.NoneSeen);
+        var valley = visit.Finding(
+            "valley-debris",
+            "ridges",
+            "C",
+            "valley to the main wing",
+            WaterEvidence.NoneSeen,
+            spot: plan.SpotAt(35.5, 25.5)
+        );
         visit.Photo("valley-debris.jpg", "Leaves stand a hand high", valley, "C", 57);
-        var flue = visit.Finding("flue-collar-rusted", "penetrations", "D", "boiler flue", WaterEvidence.NoneSeen);
+        var flue = visit.Finding(
+            "flue-collar-rusted",
+            "penetrations",
+            "D",
+            "boiler flue",
+            WaterEvidence.NoneSeen,
+            spot: plan.SpotAt(21.5, 46)
+        );
         visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
         visit.Finding("gutter-clogged", "gutters", "", "harbour side, both outlets", WaterEvidence.NoneSeen);
     }

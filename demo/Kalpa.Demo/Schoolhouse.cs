@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Editing;
 
 namespace Kalpa.Demo;
 
@@ -19,6 +20,16 @@ internal static class Schoolhouse
         {
             facts.Covering(letter, CoveringKind.ClayTile, 1999, 2001, AgeSource.Owner);
         }
+        var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
+        var ids = Enumerable.Range(0, PlanStarters.IdsOf(StarterForm.Hip)).Select(i => facts.Id($"plan/hip/{i}")).ToList();
+        var hip = PlanStarters
+            .Of(new StarterRequest(StarterForm.Hip, 48 * 12, 30 * 12, 5, 225, 0, 0, 168, PartKind.House, ids, slopes))
+            .Part!;
+        var plan = new DemoPlan(facts);
+        plan.Take(hip with { Name = "schoolhouse" });
+        plan.Detail(DetailKind.Chimney, 6, 4, "stove-room chimney", 34, 30);
+        plan.Detail(DetailKind.Vent, -9, -8, "cloakroom vent");
+        plan.Settle();
         Visit2026(
             facts.Visit(
                 "2026",

@@ -1,5 +1,6 @@
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Reports;
@@ -18,4 +19,35 @@ public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook B
     public SlopeFact? Slope(Guid? id) => Visit.Facts.Slopes.FirstOrDefault(s => s.Id == id);
 
     public FindingFact Finding(Guid id) => Visit.Facts.Findings.First(f => f.Id == id);
+
+    /// <summary>The roof plan with everything it measures; null where none was made.</summary>
+    public PlanAnswer? Plan { get; } =
+        Visit.Plan is null
+            ? null
+            : PlanMeasures.Of(
+                new PlanRequest(
+                    Visit.Plan,
+                    Visit.Details,
+                    Visit.Facts.Coverings,
+                    Visit.Facts.AsOf,
+                    [.. Visit.Facts.Findings.Select(f => SpotOf(f, Visit.Details)).OfType<SpotOf>()]
+                ),
+                Book
+            );
+
+    public IReadOnlyDictionary<Guid, string> Letters { get; } = Visit.Facts.Slopes.ToDictionary(s => s.Id, s => s.Letter);
+
+    /// <summary>Findings that have a place on the plan, by the numbers they have in the report.</summary>
+    public IReadOnlyList<PlanPin> Pins =>
+        [
+            .. Visit
+                .Assessment.Findings.Select((f, i) => (f.FindingId, Number: i + 1))
+                .Select(f => (f.Number, At: Plan?.Spots.FirstOrDefault(s => s.Id == f.FindingId && s.OnSlope)))
+                .Where(f => f.At is not null)
+                .Select(f => new PlanPin(f.Number, f.At!.X, f.At.Y)),
+        ];
+
+    /// <summary>A finding lies where it was put, else at the detail it hangs on.</summary>
+    private static SpotOf? SpotOf(FindingFact finding, IReadOnlyList<DetailFact> details) =>
+        (finding.Spot ?? details.FirstOrDefault(d => d.Id == finding.DetailId)?.Spot) is { } spot ? new SpotOf(finding.Id, spot) : null;
 }

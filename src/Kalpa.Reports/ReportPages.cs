@@ -1,3 +1,4 @@
+using Kalpa.Reports.Parts;
 using Microsoft.AspNetCore.Components;
 using Microsoft.AspNetCore.Components.Web;
 using Microsoft.Extensions.Logging;
@@ -21,6 +22,28 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
             var parameters = new Dictionary<string, object?> { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce) };
             var page = await renderer.RenderComponentAsync<Report>(ParameterView.FromDictionary(parameters));
             return page.ToHtmlString();
+        });
+    }
+
+    /// <summary>The plan of a report as a drawing of its own; null where the roof has none.</summary>
+    public async Task<string?> PlanSvg(ReportModel model)
+    {
+        if (model.Plan is not { Facets.Count: > 0 } plan)
+        {
+            return null;
+        }
+        await using var renderer = new HtmlRenderer(services, loggers);
+        return await renderer.Dispatcher.InvokeAsync(async () =>
+        {
+            var parameters = new Dictionary<string, object?>
+            {
+                [nameof(PlanDrawing.Answer)] = plan,
+                [nameof(PlanDrawing.Letters)] = model.Letters,
+                [nameof(PlanDrawing.Pins)] = model.Pins,
+                [nameof(PlanDrawing.Standalone)] = true,
+            };
+            var drawing = await renderer.RenderComponentAsync<PlanDrawing>(ParameterView.FromDictionary(parameters));
+            return drawing.ToHtmlString();
         });
     }
 

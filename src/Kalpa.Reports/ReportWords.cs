@@ -1,6 +1,7 @@
 using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Reports;
@@ -47,4 +48,12 @@ public static class ReportWords
         };
 
     public static string Years(YearsLeft left) => left.High <= 0 ? "none" : $"{left.Low:0}–{left.Likely:0}–{left.High:0} y";
+
+    public static string Edge(EdgeClass edge) =>
+        edge switch
+        {
+            EdgeClass.PitchBreak => "pitch breaks",
+            EdgeClass.Valley => "valleys",
+            _ => $"{edge.ToString().ToLowerInvariant()}s",
+        };
 }

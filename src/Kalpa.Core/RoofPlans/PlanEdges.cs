@@ -1,6 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.RoofPlans.Geometry;
+using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 
 namespace Kalpa.Core.RoofPlans;
@@ -16,6 +17,7 @@ public static class PlanEdges
 
     public static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape)
     {
+        var walls = plan.Parts.ToDictionary(p => p.Id, p => WallLines.Loop(p));
         var standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
         var sides = Sides(plan, shape);
         var edges = new List<PlanEdge>();
@@ -23,7 +25,7 @@ public static class PlanEdges
         {
             foreach (var (from, to) in Stretches(side, sides))
             {
-                edges.AddRange(Of(side, from, to, shape.Facets, standing));
+                edges.AddRange(Of(side, from, to, shape.Facets, standing, walls));
             }
         }
         return edges;
@@ -102,7 +104,8 @@ public static class PlanEdges
         PlanPoint from,
         PlanPoint to,
         IReadOnlyList<PlanFacet> facets,
-        Dictionary<Guid, Guid> standing
+        Dictionary<Guid, Guid> standing,
+        Dictionary<Guid, IReadOnlyList<PlanPoint>> walls
     )
     {
         var facet = side.Facet;
@@ -110,20 +113,33 @@ public static class PlanEdges
         var outward = (to - from).Unit.Left * -1;
         var beside = middle + (outward * PlanTolerances.BesideInches);
         var height = facet.Plane.Height(middle);
+        var within = middle - (outward * PlanTolerances.BesideInches);
+        if (
+            facets.FirstOrDefault(f => standing.GetValueOrDefault(f.PartId) == facet.SlopeId && Polygons.Contains(f.Loop, within)) is
+            { } over
+        )
+        {
+            // What stands on the slope runs out over its border here: there is none on the roof.
+            yield return Edge(EdgeClass.Seam, side, over.SlopeId, from, to);
+            yield break;
+        }
         var neighbours = facets.Where(f => !ReferenceEquals(f, facet) && Polygons.Contains(f.Loop, beside)).ToList();
         if (neighbours.FirstOrDefault(f => Math.Abs(f.Plane.Height(middle) - height) <= PlanTolerances.MeetInches) is { } level)
         {
             // A fold between outlines is met from both sides and listed from one; one across the middle of a slope (a dormer's valley) only once.
-            var shared = !Polygons.Contains(level.Loop, middle - (outward * PlanTolerances.BesideInches));
+            var shared = !Polygons.Contains(level.Loop, within);
             if (!shared || facet.SlopeId.CompareTo(level.SlopeId) < 0)
             {
                 yield return Edge(Fold(facet, level, from, to, outward), side, level.SlopeId, from, to);
             }
             yield break;
         }
-        if (neighbours.Where(f => f.Plane.Height(middle) > height).MinBy(f => f.Plane.Height(middle)) is { } above)
+        var above = neighbours.Where(f => f.Plane.Height(middle) > height).MinBy(f => f.Plane.Height(middle));
+        var wall = Wall(facet, from, to, outward);
+        // Under an overhang the side of a slope is free: the wall stands farther in.
+        if (above is not null && (wall != EdgeClass.Sidewall || InWalls(walls[above.PartId], beside)))
         {
-            yield return Edge(Wall(facet, from, to, outward), side, above.SlopeId, from, to) with
+            yield return Edge(wall, side, above.SlopeId, from, to) with
             {
                 StepInches = Quantise.Measure(above.Plane.Height(middle) - height),
             };
@@ -150,6 +166,11 @@ public static class PlanEdges
             };
         }
     }
+
+    private static bool InWalls(IReadOnlyList<PlanPoint> wall, PlanPoint at) =>
+        wall.Count == 0
+        || Polygons.Contains(wall, at)
+        || Polygons.Sides(wall).Any(s => Polygons.OnSegment(at, s.From, s.To, PlanTolerances.AtWallInches));
 
     private static PlanEdge Edge(EdgeClass @class, Side side, Guid? other, PlanPoint from, PlanPoint to)
     {

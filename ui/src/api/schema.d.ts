@@ -420,6 +420,230 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/skeleton": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-skeleton"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/classify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-classify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/takeoff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-takeoff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/ice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-ice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-edit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-slopes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-slopes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-spots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-spot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-spot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-starter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan-export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-notices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/properties/{id}/weather": {
         parameters: {
             query?: never;
@@ -428,6 +652,70 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getWeather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/properties/{id}/outlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getOutlines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/plan.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPlanGeoJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/plan.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPlanSvg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/takeoff.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTakeOffCsv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -568,6 +856,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AerialAnswer: {
+            simulated: boolean;
+            from: string;
+            address: string;
+            geoJson: string;
+        };
         AgeRange: {
             /** Format: double */
             low: number;
@@ -701,6 +995,15 @@ export interface components {
         ChangeReceipts: {
             receipts: components["schemas"]["ChangeReceipt"][];
         };
+        ClassifyAnswer: {
+            facets: components["schemas"]["PlanFacet"][];
+            edges: components["schemas"]["PlanEdge"][];
+            closings: components["schemas"]["Closing"][];
+            problems: components["schemas"]["PlanProblem"][];
+        };
+        ClassifyRequest: {
+            plan: components["schemas"]["PlanFact"];
+        };
         /** @description A recording of speech or video; to be written up until Words says what it holds. */
         ClipFact: {
             /** Format: uuid */
@@ -723,6 +1026,16 @@ export interface components {
         };
         /** @enum {unknown} */
         ClipKind: "speech" | "video";
+        /** @description Whether a slope's classified borders add up to its outline, feet on plan. */
+        Closing: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            outlineFeet: number;
+            /** Format: double */
+            classedFeet: number;
+            closes: boolean;
+        };
         /** @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
@@ -884,6 +1197,30 @@ export interface components {
             name: string;
             role: string;
         };
+        /**
+         * @description A thing on or at a slope. Width runs along the eave, length up the slope, height above the covering; inches, null where not measured.
+         *     Cricket and KickOut: whether there is one, null where nobody has looked.
+         */
+        DetailFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            roofId: string;
+            kind: components["schemas"]["DetailKind"];
+            spot: components["schemas"]["Spot"];
+            /** Format: double */
+            widthInches?: null | number;
+            /** Format: double */
+            lengthInches?: null | number;
+            /** Format: double */
+            heightInches?: null | number;
+            cricket?: null | boolean;
+            kickOut?: null | boolean;
+            /** @default  */
+            name: string;
+        };
+        /** @enum {unknown} */
+        DetailKind: "boot" | "flue" | "chimney" | "skylight" | "curb" | "pitchPan" | "drain" | "scupper" | "downspout" | "wallEnd" | "mount" | "vent";
         /** @description A photo or look that a rule asks for and that is not there yet. */
         Due: {
             station: string;
@@ -904,6 +1241,14 @@ export interface components {
             reason: string;
             /** Format: date-time */
             until: string;
+        };
+        /** @enum {unknown} */
+        EdgeClass: "eave" | "rake" | "ridge" | "hip" | "valley" | "headwall" | "sidewall" | "pitchBreak" | "step" | "seam";
+        /** @description Total of one class of edges, feet along the roof. */
+        EdgeTotal: {
+            class: components["schemas"]["EdgeClass"];
+            /** Format: double */
+            trueFeet: number;
         };
         /** @enum {unknown} */
         ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
@@ -961,7 +1306,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply";
         /** @description A fact that could not be judged, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -1018,6 +1363,9 @@ export interface components {
             outcome?: components["schemas"]["FindingOutcome"];
             cause?: null | components["schemas"]["SuspectedCause"];
             earlier?: null | components["schemas"]["EarlierView"][];
+            spot?: null | components["schemas"]["Spot"];
+            /** Format: uuid */
+            detailId?: null | string;
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -1054,6 +1402,20 @@ export interface components {
          * @enum {unknown}
          */
         FootingState: "sound" | "unknown" | "stainedBelow" | "soft" | "hole";
+        /**
+         * @description A corner of a footprint and the edge from it to the next corner, counter-clockwise. RisePer12 is the pitch of the slope that rises
+         *     from the edge; a gable's edge carries none.
+         */
+        FootprintCorner: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            risePer12: number;
+            /** @default false */
+            gable: boolean;
+        };
         /** @enum {unknown} */
         Going: "go" | "wait" | "noGo";
         GoingAnswer: {
@@ -1079,6 +1441,67 @@ export interface components {
             roofs: components["schemas"]["RoofSummary"][];
             /** Format: int32 */
             factsWaiting: number;
+        };
+        IceAnswer: {
+            reaches: components["schemas"]["IceReach"][];
+        };
+        /**
+         * @description Water behind an ice dam on one slope, inches: how far it reaches level and along the slope; how wide the code wants the barrier along the slope
+         *     (null where none is asked), in whole courses; the barrier that is there; and strips of the plan under water and under barrier.
+         */
+        IceReach: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            reachPlanInches: number;
+            /** Format: double */
+            reachSlopeInches: number;
+            underCourse: boolean;
+            /** Format: double */
+            requiredInches: null | number;
+            /** Format: int32 */
+            courses: number;
+            /** Format: double */
+            barrierInches: null | number;
+            verdict: components["schemas"]["IceVerdict"];
+            words: string;
+            water: components["schemas"]["ZonePoint"][];
+            barrier: components["schemas"]["ZonePoint"][];
+        };
+        IceRequest: {
+            plan: components["schemas"]["PlanFact"];
+            /** Format: double */
+            damInches: number;
+        };
+        /** @enum {unknown} */
+        IceVerdict: "inside" | "past" | "unknown";
+        /** @description A plan of Kalpa's own with its details; or outlines to choose from; or why nothing could be read. */
+        ImportAnswer: {
+            plan: null | components["schemas"]["PlanFact"];
+            details: components["schemas"]["DetailFact"][];
+            outlines: components["schemas"]["ImportedOutline"][];
+            problems: components["schemas"]["PlanProblem"][];
+        };
+        /** @description Asks to read a GeoJSON text. What coordinates are in, where they are no degrees; the pitch that slopes without one get. */
+        ImportRequest: {
+            text: string;
+            unit?: components["schemas"]["OutlineUnit"];
+            /**
+             * Format: double
+             * @default 6
+             */
+            risePer12: number;
+        };
+        /**
+         * @description One of the outlines in the file: corners counter-clockwise in inches about their common middle. Problem: why it cannot be used,
+         *     with the place on the same plan.
+         */
+        ImportedOutline: {
+            name: string;
+            corners: components["schemas"]["ZonePoint"][];
+            /** Format: double */
+            heightInches: number;
+            problem: null | components["schemas"]["PlanProblem"];
         };
         IntervalRequest: {
             /** Format: int32 */
@@ -1164,6 +1587,15 @@ export interface components {
          * @enum {unknown}
          */
         Likelihood: "unlikely" | "possible" | "likely" | "nearlySure";
+        /** @description A part that is one slope: its pitch and the way it falls, degrees from north towards east; its first corner lies on its eave. */
+        LoneSlope: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            risePer12: number;
+            /** Format: double */
+            azimuthDegrees: number;
+        };
         /** @description A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason. */
         LookFact: {
             /** Format: uuid */
@@ -1212,6 +1644,35 @@ export interface components {
             punch: components["schemas"]["PunchAnswer"][];
             hunted: string[];
         };
+        /**
+         * @description The inspector's word on something that the plan noticed by itself: waved off with a reason, or taken over as a finding.
+         *     Key names what was noticed and where.
+         */
+        NoticeReplyFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            key: string;
+            /** Format: uuid */
+            findingId: null | string;
+            /** @default  */
+            reason: string;
+        };
+        NoticesAnswer: {
+            notices: components["schemas"]["PlanNotice"][];
+        };
+        /** @description Asks what a plan notices, beside what was found already. */
+        NoticesRequest: {
+            plan: components["schemas"]["PlanRequest"];
+            slopes: components["schemas"]["SlopeFact"][];
+            findings: components["schemas"]["FindingFact"][];
+        };
+        /**
+         * @default degrees
+         * @enum {unknown}
+         */
+        OutlineUnit: "degrees" | "feet" | "metres";
         ParseMeasureRequest: {
             text: string;
             unit: components["schemas"]["QuantityUnit"];
@@ -1223,6 +1684,8 @@ export interface components {
             printed: null | string;
             problem: null | components["schemas"]["MeasureProblem"];
         };
+        /** @enum {unknown} */
+        PartKind: "house" | "addition" | "porch" | "dormer" | "shed" | "flat";
         PersonAnswer: {
             /** Format: uuid */
             id: string;
@@ -1251,6 +1714,9 @@ export interface components {
             role?: components["schemas"]["PhotoRole"];
             /** @default false */
             writeUp: boolean;
+            spot?: null | components["schemas"]["Spot"];
+            /** Format: uuid */
+            detailId?: null | string;
         };
         /**
          * @default seen
@@ -1278,6 +1744,317 @@ export interface components {
          * @enum {unknown}
          */
         PitchSource: "tape" | "digitalLevel" | "phone" | "byEye";
+        /**
+         * @description A spot found on the plan: inches east, north and above the ground, and how far it is down the slope to its edge and up to its top, feet along the
+         *     roof. OnSlope is false where the slope has moved from under it or is gone: then it needs a place.
+         */
+        PlacedSpot: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            slopeId: string;
+            onSlope: boolean;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+            /** Format: double */
+            eaveFeet: null | number;
+            /** Format: double */
+            ridgeFeet: null | number;
+        };
+        /** @description Everything a plan says of itself. Measured is false while it has letters but no sizes: then no number may be shown. */
+        PlanAnswer: {
+            measured: boolean;
+            facets: components["schemas"]["PlanFacet"][];
+            edges: components["schemas"]["PlanEdge"][];
+            problems: components["schemas"]["PlanProblem"][];
+            /** Format: double */
+            planSquareFeet: number;
+            /** Format: double */
+            trueSquareFeet: number;
+            /** Format: double */
+            squares: number;
+            totals: components["schemas"]["EdgeTotal"][];
+            closings: components["schemas"]["Closing"][];
+            wallLines: components["schemas"]["ZonePoint"][][];
+            under: components["schemas"]["UnderShare"][];
+            details: components["schemas"]["PlacedSpot"][];
+            spots: components["schemas"]["PlacedSpot"][];
+            takeOff: components["schemas"]["TakeOff"];
+            ice: components["schemas"]["IceReach"][];
+        };
+        /**
+         * @description A corner of a part and the edge from it to the next, counter-clockwise, inches to the east and north. The edge's id is the corner's; the slope that
+         *     rises from it keeps its id whatever becomes of its shape. OverhangInches to the exterior wall's face;
+         *     ParapetInches above the covering, nought where there is none.
+         */
+        PlanCorner: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            risePer12: number;
+            /** @default false */
+            gable: boolean;
+            /**
+             * Format: double
+             * @default 12
+             */
+            overhangInches: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            parapetInches: number;
+        };
+        /**
+         * @description A stretch of a slope's border. TrueFeet along the roof, PlanFeet on plan; Fall its own
+         *     rise over 12 of run; StepInches the mean height of the wall above it (walls and steps only). A fold is listed once, with both
+         *     slopes.
+         */
+        PlanEdge: {
+            class: components["schemas"]["EdgeClass"];
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: uuid */
+            otherSlopeId: null | string;
+            from: components["schemas"]["RoofPoint"];
+            to: components["schemas"]["RoofPoint"];
+            /** Format: double */
+            planFeet: number;
+            /** Format: double */
+            trueFeet: number;
+            /** Format: double */
+            fall: number;
+            /** Format: double */
+            stepInches: number;
+            /** Format: double */
+            overhangInches: number;
+            /** Format: double */
+            parapetInches: number;
+        };
+        /** @description One change to a plan. Ids of what is new come with it, so that the same edit gives the same plan. */
+        PlanEdit: {
+            verb: components["schemas"]["PlanVerb"];
+            /** Format: uuid */
+            partId?: null | string;
+            /** Format: uuid */
+            cornerId?: null | string;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            inches?: null | number;
+            /** Format: double */
+            risePer12?: null | number;
+            /** Format: double */
+            share?: null | number;
+            /** Format: double */
+            degrees?: null | number;
+            /** Format: uuid */
+            newCornerId?: null | string;
+            /** Format: uuid */
+            newSlopeId?: null | string;
+            firstKeeps?: null | boolean;
+            /** Format: uuid */
+            onSlope?: null | string;
+            under?: null | components["schemas"]["Under"];
+            name?: null | string;
+            part?: null | components["schemas"]["PlanPart"];
+        };
+        /** @description The plan after the edit; or the plan as it was, with why the edit could not be made. */
+        PlanEditAnswer: {
+            plan: components["schemas"]["PlanFact"];
+            refused: null | components["schemas"]["PlanProblem"];
+        };
+        PlanEditRequest: {
+            plan: components["schemas"]["PlanFact"];
+            edit: components["schemas"]["PlanEdit"];
+        };
+        PlanExportRequest: {
+            plan: components["schemas"]["PlanRequest"];
+            slopes: components["schemas"]["SlopeFact"][];
+        };
+        /**
+         * @description A slope as it lies: corners counter-clockwise with heights above the ground, inches. EdgeId is the edge it rises from, null for
+         *     a slope of its own. PlanSquareFeet counts what shows, less CoveredSquareFeet that dormers stand on.
+         */
+        PlanFacet: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: uuid */
+            partId: string;
+            /** Format: uuid */
+            edgeId: null | string;
+            corners: components["schemas"]["RoofPoint"][];
+            /** Format: double */
+            risePer12: number;
+            /** Format: double */
+            azimuthDegrees: number;
+            facing: components["schemas"]["Facing"];
+            /** Format: double */
+            labelX: number;
+            /** Format: double */
+            labelY: number;
+            /** Format: double */
+            planSquareFeet: number;
+            /** Format: double */
+            coveredSquareFeet: number;
+            /** Format: double */
+            trueSquareFeet: number;
+            /** Format: double */
+            squares: number;
+            /** Format: double */
+            lowInches: number;
+            /** Format: double */
+            highInches: number;
+            /** Format: double */
+            slopeFeet: number;
+        };
+        /**
+         * @description The plan of a roof. Sized is false while its slopes are only lettered: then nothing is measured from it.
+         *     Source says where the outline comes from. IceBarrierInches: how far up the slope the barrier reaches from the
+         *     eave, null where nobody knows; IceBarrierAsked: whether the local code asks for one.
+         */
+        PlanFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            roofId: string;
+            sized: boolean;
+            source: string;
+            parts: components["schemas"]["PlanPart"][];
+            zones: components["schemas"]["PlanZone"][];
+            /**
+             * Format: double
+             * @default 6
+             */
+            wallInches: number;
+            /** Format: double */
+            iceBarrierInches?: null | number;
+            /** @default true */
+            iceBarrierAsked: boolean;
+        };
+        /**
+         * @description Something the plan noticed by itself, as a finding it could become. Key names it and its place, so that a word on it holds when
+         *     the plan is measured again; Measure is null where seeing is the fault.
+         */
+        PlanNotice: {
+            key: string;
+            condition: string;
+            station: string;
+            name: string;
+            place: string;
+            why: string;
+            advice: string;
+            measure: null | components["schemas"]["MeasureFact"];
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            detailId: null | string;
+            spot: null | components["schemas"]["Spot"];
+            urgency: components["schemas"]["UrgencyClass"];
+            /** Format: int32 */
+            nails: number;
+            urgencyWords: string;
+        };
+        /**
+         * @description A part of the roof with an eave height of its own, inches above the ground. Its slopes rise from its edges, or it is one slope
+         *     (Alone). A dormer or addition may stand on a slope of another part: it is cut off where it runs into it.
+         */
+        PlanPart: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["PartKind"];
+            /** Format: double */
+            heightInches: number;
+            corners: components["schemas"]["PlanCorner"][];
+            alone?: null | components["schemas"]["LoneSlope"];
+            /** Format: uuid */
+            onSlope?: null | string;
+            under?: components["schemas"]["Under"];
+        };
+        /** @description Something wrong with a plan, at its place (inches; null for the plan as a whole). The rest of the plan stands. */
+        PlanProblem: {
+            code: string;
+            text: string;
+            /** Format: uuid */
+            partId?: null | string;
+            /** Format: uuid */
+            cornerId?: null | string;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+        };
+        /** @description Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, and the height of an ice dam. */
+        PlanRequest: {
+            plan: components["schemas"]["PlanFact"];
+            details: components["schemas"]["DetailFact"][];
+            coverings: components["schemas"]["CoveringFact"][];
+            /** Format: date */
+            asOf: string;
+            spots?: null | components["schemas"]["SpotOf"][];
+            /**
+             * Format: double
+             * @default 0
+             */
+            damInches: number;
+        };
+        /** @description Slopes to record: new ones lettered, changed ones, and those that lost their edge retired. */
+        PlanSlopesAnswer: {
+            changed: components["schemas"]["SlopeFact"][];
+        };
+        /** @description Asks what a plan means for the slopes on record: those of before, the plan as it was (null: none) and as it is. */
+        PlanSlopesRequest: {
+            before: null | components["schemas"]["PlanFact"];
+            plan: components["schemas"]["PlanFact"];
+            slopes: components["schemas"]["SlopeFact"][];
+            /** Format: date */
+            on: string;
+        };
+        /** @description The spots that read differently now. */
+        PlanSpotsAnswer: {
+            changed: components["schemas"]["SpotOf"][];
+        };
+        /** @description Asks where spots lie after a plan was changed. MayChangeSlope: whether one may go to another slope (details; never findings). */
+        PlanSpotsRequest: {
+            before: components["schemas"]["PlanFact"];
+            after: components["schemas"]["PlanFact"];
+            spots: components["schemas"]["SpotOf"][];
+            mayChangeSlope: boolean;
+        };
+        PlanTextAnswer: {
+            text: string;
+        };
+        /** @enum {unknown} */
+        PlanVerb: "moveCorner" | "moveEdge" | "setLength" | "splitEdge" | "removeCorner" | "toggleGable" | "setPitch" | "setOverhang" | "setParapet" | "setHeight" | "setUnder" | "rename" | "movePart" | "turnPart" | "addPart" | "removePart" | "standOn";
+        /** @description A place of the plan under which something else lies than under the rest of its part. */
+        PlanZone: {
+            /** Format: uuid */
+            id: string;
+            under: components["schemas"]["Under"];
+            corners: components["schemas"]["ZonePoint"][];
+        };
+        /** @description What the roof plan measured of a slope: square feet on plan, feet of eave, feet from eave to top along the roof. */
+        PlannedSize: {
+            /** Format: double */
+            planSquareFeet: number;
+            /** Format: double */
+            eaveFeet: number;
+            /** Format: double */
+            slopeFeet: number;
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -1322,6 +2099,8 @@ export interface components {
             slopes: components["schemas"]["SlopeFact"][];
             coverings: components["schemas"]["CoveringFact"][];
             visits: components["schemas"]["VisitFact"][];
+            plans: components["schemas"]["PlanFact"][];
+            details: components["schemas"]["DetailFact"][];
             heads: components["schemas"]["FactHead"][];
         };
         PropertyFact: {
@@ -1499,6 +2278,15 @@ export interface components {
             buildingId: string;
             name: string;
         };
+        /** @description A corner of a slope: its place on the plan and its height above the eave's line, inches. */
+        RoofPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+        };
         RoofSummary: {
             /** Format: uuid */
             propertyId: string;
@@ -1511,6 +2299,28 @@ export interface components {
             slopes: components["schemas"]["SlopeAssessment"][];
             headline: string;
             due: components["schemas"]["WorkItem"][];
+        };
+        /**
+         * @description Corners counter-clockwise, inches; the first at the beginning of the first run where that already ran counter-clockwise.
+         *     GapInches: how far the last run ends from the first; Closing: the run that would close it, in words.
+         */
+        RunsAnswer: {
+            corners: components["schemas"]["ZonePoint"][];
+            /** Format: double */
+            gapInches: number;
+            closing: string;
+            problems: components["schemas"]["RunsProblem"][];
+        };
+        /** @description Something in the typed runs that is not understood: which run (from 1; nought for the whole), and what to do. */
+        RunsProblem: {
+            /** Format: int32 */
+            run: number;
+            code: string;
+            text: string;
+        };
+        /** @description Asks for the footprint that typed runs describe. A bare number is in feet. */
+        RunsRequest: {
+            text: string;
         };
         /** @description The courses of a slope picked for a check before anybody climbed; counted from the eave, the first course being 1. */
         SampleFact: {
@@ -1562,6 +2372,31 @@ export interface components {
             email: string;
             password: string;
         };
+        /** @description The slopes of a footprint, or all that is wrong with it. */
+        SkeletonAnswer: {
+            faces: components["schemas"]["SkeletonFace"][];
+            problems: components["schemas"]["SkeletonProblem"][];
+        };
+        /** @description The slope that rises from edge number Edge: its corners counter-clockwise, beginning with the edge itself. */
+        SkeletonFace: {
+            /** Format: int32 */
+            edge: number;
+            corners: components["schemas"]["RoofPoint"][];
+        };
+        /** @description Why no roof could be raised: a stable code, what to do, and the edge and place at fault. */
+        SkeletonProblem: {
+            code: string;
+            text: string;
+            /** Format: int32 */
+            edge: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        SkeletonRequest: {
+            corners: components["schemas"]["FootprintCorner"][];
+        };
         SlopeAssessment: {
             /** Format: uuid */
             slopeId: string;
@@ -1588,6 +2423,9 @@ export interface components {
             beneath: components["schemas"]["Beneath"];
             eaveLength?: null | components["schemas"]["TypedLength"];
             planRun?: null | components["schemas"]["TypedLength"];
+            planned?: null | components["schemas"]["PlannedSize"];
+            /** Format: date */
+            retiredOn?: null | string;
         };
         /** @description What the picked courses of a slope say: how many are done, the share of wrong nails with its interval, in which ways, and the exposures. */
         SlopeSample: {
@@ -1622,6 +2460,38 @@ export interface components {
          * @enum {unknown}
          */
         SourceClass: "published" | "commonPractice" | "makersInstruction" | "memory";
+        /**
+         * @description A place on a slope, inches on plan in the slope's own frame: Along its eave from its beginning (eave below, to the right), and
+         *     Up from the eave. Turning or shifting the plan changes nothing of it. PlanRevision: the plan it was put on.
+         */
+        Spot: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            along: number;
+            /** Format: double */
+            up: number;
+            /** Format: uuid */
+            planRevision?: null | string;
+        };
+        SpotAnswer: {
+            spot: null | components["schemas"]["Spot"];
+        };
+        /** @description A spot of a finding or a photo, to be found on the plan. */
+        SpotOf: {
+            /** Format: uuid */
+            id: string;
+            spot: components["schemas"]["Spot"];
+        };
+        SpotRequest: {
+            plan: components["schemas"]["PlanFact"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: uuid */
+            planRevision?: null | string;
+        };
         /** @description Condition of a slope as stages by share of its area. */
         StageFact: {
             /** Format: uuid */
@@ -1655,6 +2525,41 @@ export interface components {
             /** @default false */
             local: boolean;
         };
+        /** @description The part, and the slopes it took over. */
+        StarterAnswer: {
+            part: null | components["schemas"]["PlanPart"];
+            taken: string[];
+            problem: null | components["schemas"]["PlanProblem"];
+        };
+        /** @enum {unknown} */
+        StarterForm: "gable" | "hip" | "l" | "t" | "shed" | "flat";
+        /**
+         * @description Asks for a part of a common form, with ids for what is new (a part, then corner and slope for each of its corners). Sizes in inches: width east to
+         *     west and depth north to south before it is turned; the ridge runs along the width. FrontAzimuth: which way its front looks,
+         *     degrees from north. Take: lettered slopes that have no place yet, to be taken over by the way they fall.
+         */
+        StarterRequest: {
+            form: components["schemas"]["StarterForm"];
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            depth: number;
+            /** Format: double */
+            risePer12: number;
+            /** Format: double */
+            frontAzimuth: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            heightInches: number;
+            kind: components["schemas"]["PartKind"];
+            newIds: string[];
+            take: components["schemas"]["SlopeFact"][];
+            /** Format: uuid */
+            onSlope?: null | string;
+        };
         /**
          * @description A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.
          *     Minutes are what one place of it takes (common practice), for the agenda.
@@ -1682,6 +2587,23 @@ export interface components {
         SuspectedCause: {
             words: string;
             proofs: components["schemas"]["ProofKind"][];
+        };
+        /** @description Material by measure (methods, section 2); WastePercent with its reason. Planning figures, never an order. */
+        TakeOff: {
+            steep: components["schemas"]["TakeOffLine"][];
+            lowSlope: components["schemas"]["TakeOffLine"][];
+            /** Format: double */
+            wastePercent: number;
+            wasteReason: string;
+        };
+        /** @description A line of the take-off: what, how much in which unit, and how it was reckoned. */
+        TakeOffLine: {
+            key: string;
+            item: string;
+            /** Format: double */
+            amount: number;
+            unit: string;
+            basis: string;
         };
         /** @description Something to come back to: one written down, or one that a finding asks for by rule (then FactId is null until answered). */
         ToDo: {
@@ -1729,6 +2651,20 @@ export interface components {
             /** Format: double */
             risePer12: number;
             source: components["schemas"]["PitchSource"];
+        };
+        /**
+         * @description What lies under a part of the roof: consequence, ice barrier and leak tracing read it.
+         * @default attic
+         * @enum {unknown}
+         */
+        Under: "heatedRoom" | "attic" | "garage" | "overhang" | "porch" | "openAir" | "electricalGear";
+        /** @description What lies under a slope, square feet on plan. */
+        UnderShare: {
+            /** Format: uuid */
+            slopeId: string;
+            under: components["schemas"]["Under"];
+            /** Format: double */
+            squareFeet: number;
         };
         /** @description The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why. */
         UrgencyAnswer: {
@@ -1793,6 +2729,9 @@ export interface components {
             roof: components["schemas"]["RoofFact"];
             visit: components["schemas"]["VisitFact"];
             facts: components["schemas"]["AssessInput"];
+            plan: null | components["schemas"]["PlanFact"];
+            details: components["schemas"]["DetailFact"][];
+            retiredSlopes: components["schemas"]["SlopeFact"][];
             heads: components["schemas"]["FactHead"][];
             assessment: components["schemas"]["Assessment"];
         };
@@ -1831,6 +2770,7 @@ export interface components {
             punchReplies: components["schemas"]["PunchReplyFact"][];
             punchDecisions: components["schemas"]["PunchDecisionFact"][];
             lastTime?: null | components["schemas"]["LastTime"];
+            noticeReplies?: null | components["schemas"]["NoticeReplyFact"][];
         };
         /**
          * @description A walk order: stations in the order practitioners take them; `*` stands for those of the order that suits the covering.
@@ -1939,6 +2879,12 @@ export interface components {
             likely: number;
             /** Format: double */
             high: number;
+        };
+        ZonePoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
     };
     responses: never;
@@ -2736,6 +3682,468 @@ export interface operations {
             };
         };
     };
+    "compute-skeleton": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkeletonRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkeletonAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-classify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassifyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassifyAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-takeoff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeOff"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-ice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IceAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanEditRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanEditAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-slopes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanSlopesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSlopesAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanSpotsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSpotsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-spot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpotRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpotAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StarterRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarterAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanExportRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanTextAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticesAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getWeather: {
         parameters: {
             query?: never;
@@ -2763,6 +4171,114 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getOutlines: {
+        parameters: {
+            query?: {
+                fail?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AerialAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPlanGeoJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": string;
+                };
+            };
+        };
+    };
+    getPlanSvg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    getTakeOffCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };

@@ -7,6 +7,7 @@ import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
 import { LifePage } from '../features/life/LifePage'
 import { CheckPage } from '../features/newwork/CheckPage'
+import { PropertyPlanPage, VisitPlanPage } from '../features/plan/PlanPage'
 import { NewProperty } from '../features/property/NewProperty'
 import { PropertyPage } from '../features/property/PropertyPage'
 import { SessionGate } from '../features/session/SessionGate'
@@ -26,6 +27,7 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
       { path: '/', element: <Home /> },
       { path: '/properties/new', element: <NewProperty /> },
       { path: '/properties/:propertyId', element: <PropertyPage inspector={session.person?.name ?? ''} /> },
+      { path: '/properties/:propertyId/roofs/:roofId/plan', element: <PropertyPlanPage /> },
       {
         path: '/visits/:visitId',
         element: <VisitLayout />,
@@ -33,6 +35,7 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
           { path: 'before', element: <BeforePage /> },
           { path: 'walk', element: <WalkPage /> },
           { path: 'check', element: <CheckPage /> },
+          { path: 'plan', element: <VisitPlanPage /> },
           { path: 'tray', element: <TrayPage /> },
           { path: 'findings/:findingId', element: <FindingPage /> },
           { path: 'life', element: <LifePage /> },

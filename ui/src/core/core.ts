@@ -3,14 +3,34 @@ import type {
   Assessment,
   GoingAnswer,
   GoingRequest,
+  ImportAnswer,
+  ImportRequest,
   LadderAnswer,
   LadderRequest,
   LifeAnswer,
   LifeFacts,
+  NoticesAnswer,
+  NoticesRequest,
   ParsedMeasure,
   ParseMeasureRequest,
   PicksAnswer,
   PicksRequest,
+  PlanAnswer,
+  PlanEditAnswer,
+  PlanEditRequest,
+  PlanExportRequest,
+  PlanRequest,
+  PlanSlopesAnswer,
+  PlanSlopesRequest,
+  PlanSpotsAnswer,
+  PlanSpotsRequest,
+  PlanTextAnswer,
+  RunsAnswer,
+  RunsRequest,
+  SpotAnswer,
+  SpotRequest,
+  StarterAnswer,
+  StarterRequest,
   UrgencyAnswer,
   UrgencyFacts,
   Verdict,
@@ -26,6 +46,16 @@ type Methods = {
   going: [GoingRequest, GoingAnswer]
   ladder: [LadderRequest, LadderAnswer]
   picks: [PicksRequest, PicksAnswer]
+  plan: [PlanRequest, PlanAnswer]
+  'plan-edit': [PlanEditRequest, PlanEditAnswer]
+  'plan-slopes': [PlanSlopesRequest, PlanSlopesAnswer]
+  'plan-spots': [PlanSpotsRequest, PlanSpotsAnswer]
+  'plan-spot': [SpotRequest, SpotAnswer]
+  'plan-runs': [RunsRequest, RunsAnswer]
+  'plan-starter': [StarterRequest, StarterAnswer]
+  'plan-import': [ImportRequest, ImportAnswer]
+  'plan-export': [PlanExportRequest, PlanTextAnswer]
+  notices: [NoticesRequest, NoticesAnswer]
 }
 
 export type Method = keyof Methods
@@ -43,7 +73,6 @@ export class CoreError extends Error {
   }
 }
 
-/** `dead`: the core did not start, and this worker never will. */
 /** `dead`: the core did not start, and this worker never will. */
 type Reply = { id: number; result?: string; failure?: string; dead?: boolean }
 type Job = { id: number; method: Method; json: string; signal?: AbortSignal; settle: (reply: Reply) => void }

@@ -29,6 +29,8 @@ const dossier: PropertyDossier = {
   slopes: [slope('s2', 'B'), slope('s1', 'A')],
   coverings: [],
   visits: [visit],
+  plans: [],
+  details: [],
   heads: [],
 }
 const view = newVisit(dossier, 'visit') as VisitView

@@ -1,10 +1,12 @@
 import type {
   Assessment,
   CoveringFact,
+  DetailFact,
   Fact,
   FactHead,
   FactKind,
   HomeAnswer,
+  PlanFact,
   PropertyDossier,
   PropertyFact,
   RoofFact,
@@ -53,6 +55,7 @@ const recordLists = {
   punchItem: 'punchItems',
   punchReply: 'punchReplies',
   punchDecision: 'punchDecisions',
+  noticeReply: 'noticeReplies',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<VisitDossier['facts']['records']>
@@ -81,8 +84,14 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
       return visit.id === view.visit.id ? changed({ visit, facts: { ...facts, asOf: visit.on, visit } }) : view
     }
     case 'slope':
-      return (change.fact as SlopeFact).roofId === view.roof.id
-        ? changedFacts({ slopes: byLetter(put(facts.slopes, change)) })
+      return (change.fact as SlopeFact).roofId === view.roof.id ? changed(slopesOf(view, change)) : view
+    case 'plan':
+      return (change.fact as PlanFact).roofId === view.roof.id
+        ? changed({ plan: change.deleted ? null : (change.fact as PlanFact) })
+        : view
+    case 'detail':
+      return (change.fact as DetailFact).roofId === view.roof.id
+        ? changed({ details: put(view.details, change) })
         : view
     case 'covering':
       return facts.slopes.some((slope) => slope.id === (change.fact as CoveringFact).slopeId)
@@ -100,7 +109,17 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
   }
   if (!isRecord(change.kind) || !facts.records) return view
   const list = recordLists[change.kind]
-  return changedFacts({ records: { ...facts.records, [list]: put(facts.records[list] as WithId[], change) } })
+  return changedFacts({ records: { ...facts.records, [list]: put((facts.records[list] ?? []) as WithId[], change) } })
+}
+
+/** A slope that the plan retired by the day of the visit no longer stands on it; what hangs on it waits for a place. */
+function slopesOf(view: VisitView, change: Applied): Partial<VisitView> {
+  const all = byLetter(put([...view.facts.slopes, ...view.retiredSlopes], change))
+  const stands = ({ retiredOn }: SlopeFact) => !retiredOn || retiredOn > view.facts.asOf
+  return {
+    facts: { ...view.facts, slopes: all.filter(stands) },
+    retiredSlopes: all.filter((slope) => !stands(slope)),
+  }
 }
 
 /** A visit with changes made on this device, in the order they were made. */
@@ -127,6 +146,14 @@ function applyOneToProperty(dossier: PropertyDossier, change: Applied): Property
     case 'slope':
       return dossier.roofs.some(({ id }) => id === (fact as SlopeFact).roofId)
         ? changed({ slopes: byLetter(put(dossier.slopes, change)) })
+        : dossier
+    case 'plan':
+      return dossier.roofs.some(({ id }) => id === (fact as PlanFact).roofId)
+        ? changed({ plans: put(dossier.plans, change) })
+        : dossier
+    case 'detail':
+      return dossier.roofs.some(({ id }) => id === (fact as DetailFact).roofId)
+        ? changed({ details: put(dossier.details, change) })
         : dossier
     case 'covering':
       return dossier.slopes.some(({ id }) => id === (fact as CoveringFact).slopeId)
@@ -194,6 +221,8 @@ export function newProperty(changes: Applied[], id: string, today: string): Prop
     slopes: [],
     coverings: [],
     visits: [],
+    plans: [],
+    details: [],
     heads: [],
   }
   return applyToProperty(empty, changes)
@@ -205,7 +234,8 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
   const roof = dossier.roofs.find(({ id }) => id === visit?.roofId)
   const building = dossier.buildings.find(({ id }) => id === roof?.buildingId)
   if (!visit || !roof || !building) return undefined
-  const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id)
+  const all = dossier.slopes.filter((slope) => slope.roofId === roof.id)
+  const slopes = all.filter(({ retiredOn }) => !retiredOn || retiredOn > visit.on)
   return {
     property: dossier.property,
     building,
@@ -233,8 +263,12 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
         punchReplies: [],
         punchDecisions: [],
         lastTime: null,
+        noticeReplies: [],
       },
     },
+    plan: dossier.plans.find((plan) => plan.roofId === roof.id) ?? null,
+    details: dossier.details.filter((detail) => detail.roofId === roof.id),
+    retiredSlopes: all.filter((slope) => !slopes.includes(slope)),
     heads: dossier.heads,
     assessment: null,
   }

@@ -10,6 +10,8 @@ type Props = {
   bareUnit?: ParseMeasureRequest['bareUnit']
   hint: string
   onLeave?: () => void
+  /** Why it cannot be typed here. */
+  locked?: string
 }
 
 /** What typed text reads as, by the core; undefined while empty. */
@@ -24,7 +26,7 @@ export function useParsed(
 }
 
 /** A measure kept as typed; below it stands how it was understood, or what to type instead. */
-export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', hint, onLeave }: Props) {
+export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', hint, onLeave, locked }: Props) {
   const parsed = useParsed(typed, unit, bareUnit)
   return (
     <Field.Root invalid={Boolean(parsed?.problem)}>
@@ -36,11 +38,14 @@ export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', h
         onBlur={onLeave}
         autoComplete="off"
         inputMode="text"
+        readOnly={locked !== undefined}
       />
       {parsed?.problem ? (
         <Field.ErrorText>{parsed.problem.text}</Field.ErrorText>
       ) : (
-        <Field.HelperText>{parsed?.printed ? `= ${parsed.printed}` : `for example ${hint}`}</Field.HelperText>
+        <Field.HelperText>
+          {locked ?? (parsed?.printed ? `= ${parsed.printed}` : `for example ${hint}`)}
+        </Field.HelperText>
       )}
     </Field.Root>
   )

@@ -81,6 +81,10 @@ async function today(): Promise<string> {
   return home ? carryDay(home.json.today, home.at) : new Date().toISOString().slice(0, 10)
 }
 
+/** Answers kept on a device before there were plans have none. */
+const noPlans = { plans: [], details: [] }
+const noPlan = { plan: null, details: [], retiredSlopes: [] }
+
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 
 export function useProperty(id: string) {
@@ -100,7 +104,10 @@ export function useProperty(id: string) {
     },
     ...offline,
   })
-  const data = useMemo(() => property.data && applyToProperty(property.data, entries), [property.data, entries])
+  const data = useMemo(
+    () => property.data && applyToProperty({ ...noPlans, ...property.data }, entries),
+    [property.data, entries],
+  )
   return { ...property, data } as typeof property
 }
 
@@ -121,7 +128,7 @@ export function useVisit(id: string) {
     },
     ...offline,
   })
-  const data = useMemo(() => visit.data && applyToVisit(visit.data, entries), [visit.data, entries])
+  const data = useMemo(() => visit.data && applyToVisit({ ...noPlan, ...visit.data }, entries), [visit.data, entries])
   return { ...visit, data } as typeof visit
 }
 

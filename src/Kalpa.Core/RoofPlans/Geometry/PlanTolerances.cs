@@ -21,6 +21,9 @@ public static class PlanTolerances
     /// <summary>Two slopes meet where their heights differ by no more than this, inches: a sheathing's unevenness.</summary>
     public const double MeetInches = 0.5;
 
+    /// <summary>A slope drawn up to a wall meets it within this, inches: siding, trim and a tape's sag.</summary>
+    public const double AtWallInches = 4;
+
     /// <summary>An edge shorter than this is a slip of the hand, inches.</summary>
     public const double LeastEdgeInches = 1;
 

@@ -67,7 +67,7 @@ public static class PlanMeasures
             Quantise.Area(shape.Facets.Sum(f => f.Squares)),
             [.. edges.GroupBy(e => e.Class).OrderBy(g => g.Key).Select(g => new EdgeTotal(g.Key, Quantise.Feet(g.Sum(e => e.TrueFeet))))],
             Closings(shape, edges),
-            [.. plan.Parts.Select(WallLines.Of).Where(w => w.Count > 2)],
+            WallLines.Of(plan),
             [.. shape.Facets.SelectMany(f => UnderOf(plan, f))],
             placed,
             [.. (request.Spots ?? []).Select(s => DetailPlaces.Of(shape, s.Id, s.Spot))],

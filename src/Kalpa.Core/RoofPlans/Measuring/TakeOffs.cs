@@ -126,7 +126,7 @@ public static class TakeOffs
                 "Underlayment",
                 underlayment,
                 "squares",
-                doubled.Count == 0 ? "one layer" : $"doubled on {doubled.Count} slopes under 4:12"
+                doubled.Count == 0 ? "one layer" : $"doubled on {doubled.Count} {(doubled.Count == 1 ? "slope" : "slopes")} under 4:12"
             ),
         };
         lines.AddRange(IceBarrier(plan, shape, slopes, edges));

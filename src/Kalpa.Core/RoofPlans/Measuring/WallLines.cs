@@ -3,11 +3,49 @@ using Kalpa.Core.RoofPlans.Geometry;
 
 namespace Kalpa.Core.RoofPlans.Measuring;
 
-/// <summary>The exterior wall line of a part: its outline moved inwards by each edge's overhang.</summary>
+/// <summary>The exterior wall line: each part's outline moved inwards by its edges' overhangs, without what runs inside another part.</summary>
 internal static class WallLines
 {
+    /// <summary>A wall within another's thickness is one with it, inches.</summary>
+    private const double SameWallInches = 3;
+
+    /// <summary>Stretches of wall between two points each, inches. An open porch has none.</summary>
+    public static IReadOnlyList<IReadOnlyList<ZonePoint>> Of(PlanFact plan)
+    {
+        var loops = plan.Parts.Where(HasWalls).Select(p => (Part: p, Loop: Loop(p))).Where(w => w.Loop.Count > 2).ToList();
+        return
+        [
+            .. loops.SelectMany(own =>
+                Polygons.Sides(own.Loop).SelectMany(side => Outside(side.From, side.To, [.. loops.Where(o => o.Part != own.Part).Select(o => o.Loop)]))
+            ),
+        ];
+    }
+
+    private static bool HasWalls(PlanPart part) => part.Under is Under.HeatedRoom or Under.Attic or Under.Garage or Under.ElectricalGear;
+
+    private static IEnumerable<IReadOnlyList<ZonePoint>> Outside(PlanPoint from, PlanPoint to, List<IReadOnlyList<PlanPoint>> others)
+    {
+        var along = to - from;
+        var cuts = others
+            .SelectMany(Polygons.Sides)
+            .Select(s => Polygons.Meet(from, to, s.From, s.To))
+            .Where(at => at is not null)
+            .Select(at => from.To(at!.Value) / along.Length)
+            .Concat([0, 1])
+            .Order()
+            .ToList();
+        for (var i = 0; i + 1 < cuts.Count; i++)
+        {
+            var (a, b) = (from + (along * cuts[i]), from + (along * cuts[i + 1]));
+            if (a.To(b) > SameWallInches && !others.Any(o => Polygons.Contains(o, a.Towards(b, 0.5))))
+            {
+                yield return [new ZonePoint(a.X, a.Y), new ZonePoint(b.X, b.Y)];
+            }
+        }
+    }
+
     /// <summary>Empty where the overhangs leave nothing, or the outline cannot be read.</summary>
-    public static IReadOnlyList<ZonePoint> Of(PlanPart part)
+    public static IReadOnlyList<PlanPoint> Loop(PlanPart part)
     {
         var corners = part.Corners;
         var loop = corners.Select(c => new PlanPoint(c.X, c.Y)).ToList();
@@ -21,7 +59,7 @@ internal static class WallLines
             var before = (i + loop.Count - 1) % loop.Count;
             walls.Add(Corner(loop, before, i, corners[before].OverhangInches, corners[i].OverhangInches));
         }
-        return Polygons.SignedArea(walls) > 0 && Polygons.Crossing(walls) is null ? [.. walls.Select(p => new ZonePoint(p.X, p.Y))] : [];
+        return Polygons.SignedArea(walls) > 0 && Polygons.Crossing(walls) is null ? walls : [];
     }
 
     private static PlanPoint Corner(List<PlanPoint> loop, int before, int at, double overBefore, double overAfter)

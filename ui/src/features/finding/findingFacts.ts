@@ -1,4 +1,13 @@
-import type { Condition, FindingFact, LookFact, PhotoFact, PunchItemFact, Station, VisitRecords } from '../../api/types'
+import type {
+  Condition,
+  FindingFact,
+  LookFact,
+  PhotoFact,
+  PunchItemFact,
+  Spot,
+  Station,
+  VisitRecords,
+} from '../../api/types'
 import type { VisitView } from '../../offline/applyChanges'
 import type { Change } from '../../shared/facts'
 import { placeId } from '../../shared/placeId'
@@ -22,7 +31,17 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     outcome: same?.outcome ?? 'mend',
     cause: null,
     earlier: null,
+    spot: spotOf(query),
+    detailId: query.get('detail'),
   }
+}
+
+/** Where the plan was tapped: slope, along its eave, up from it, and the plan's revision. */
+function spotOf(query: URLSearchParams): Spot | null {
+  const [along, up] = (query.get('at') ?? '').split(',').map(Number)
+  const slopeId = query.get('slope')
+  if (!slopeId || !Number.isFinite(along) || !Number.isFinite(up)) return null
+  return { slopeId, along: along as number, up: up as number, planRevision: query.get('plan') }
 }
 
 /** Whether what is thought of it changed: what, how much, how far, what to do; not its words or place. */

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import type { PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { Courses } from '../../shared/marks/Courses'
@@ -38,7 +38,8 @@ export function PropertyPage({ inspector }: { inspector: string }) {
 
 function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: PropertyDossier; inspector: string }) {
   const [editing, setEditing] = useState<SlopeFact | 'new' | null>(null)
-  const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id)
+  const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id && !slope.retiredOn)
+  const plan = dossier.plans.find(({ roofId }) => roofId === roof.id)
   const close = () => setEditing(null)
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
@@ -47,14 +48,21 @@ function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: Prope
           <Heading as="h2" size="lg">
             {roof.name}
           </Heading>
-          <Button colorPalette="verdigris" onClick={() => setEditing('new')}>
-            <Plus size={18} /> Add a slope
-          </Button>
+          <Flex gap="2">
+            <Button asChild variant={plan ? 'outline' : 'solid'} colorPalette="verdigris">
+              <Link to={`/properties/${dossier.property.id}/roofs/${roof.id}/plan`}>
+                {plan ? 'Roof plan' : 'Make a plan'}
+              </Link>
+            </Button>
+            <Button variant="outline" onClick={() => setEditing('new')}>
+              <Plus size={18} /> Add a slope
+            </Button>
+          </Flex>
         </Flex>
         {slopes.length === 0 && editing === null && (
           <Empty title="Letter the slopes first">
-            Each flat face of the roof is a slope: A, B, C … Say its pitch, what covers it and since when; sizes can
-            come later.
+            Each flat face of the roof is a slope: A, B, C … Make a plan and it letters and measures them, or add them
+            one by one: pitch, what covers it and since when; sizes can come later.
           </Empty>
         )}
         {slopes.map((slope) => (

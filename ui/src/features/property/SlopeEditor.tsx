@@ -37,6 +37,8 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     event.preventDefault()
     if (pitch?.value == null) return
     const fact: SlopeFact = {
+      planned: slope?.planned ?? null,
+      retiredOn: slope?.retiredOn ?? null,
       id: slope?.id ?? newId(),
       roofId,
       letter: form.letter.trim().toUpperCase(),
@@ -69,6 +71,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             onTyped={set('pitch')}
             unit="pitch"
             hint="6/12, 18.4° or 14&quot; over 42&quot;"
+            locked={slope?.planned ? 'It is on the plan: change it there.' : undefined}
           />
           <Pick label="Pitch read by" value={form.pitchSource} options={pitchSources} onChange={set('pitchSource')} />
           <MeasureInput

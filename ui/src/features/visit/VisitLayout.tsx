@@ -13,6 +13,7 @@ import { useLiveVisit } from './liveVisit'
 const tabs = [
   ['before', 'Before', 'b'],
   ['walk', 'Walk', 'w'],
+  ['plan', 'Plan', 'p'],
   ['check', 'Check', 'c'],
   ['tray', 'Tray', 't'],
   ['life', 'Life', 'i'],

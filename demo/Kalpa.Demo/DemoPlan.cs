@@ -1,0 +1,129 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Measuring;
+
+namespace Kalpa.Demo;
+
+/// <summary>Draws a made-up roof plan in feet over slopes that were written down before, and brings these in step with it.</summary>
+internal sealed class DemoPlan(DemoFacts facts)
+{
+    private readonly List<PlanPart> parts = [];
+    private int details;
+
+    public Guid Part(
+        string name,
+        PartKind kind,
+        double heightFeet,
+        double rise,
+        (double X, double Y, string Letter)[] corners,
+        Under under,
+        string? onSlope = null,
+        double overhang = 12
+    )
+    {
+        var part = new PlanPart(
+            facts.Id($"plan/{name}"),
+            name,
+            kind,
+            heightFeet * 12,
+            [
+                .. corners.Select(
+                    (c, i) =>
+                        new PlanCorner(
+                            facts.Id($"plan/{name}/{i}"),
+                            c.X * 12,
+                            c.Y * 12,
+                            c.Letter.Length > 0 ? facts.Id(c.Letter) : facts.Id($"plan/{name}/gable-{i}"),
+                            rise,
+                            c.Letter.Length == 0,
+                            overhang
+                        )
+                ),
+            ],
+            null,
+            onSlope is null ? null : facts.Id(onSlope),
+            under
+        );
+        parts.Add(part);
+        return part.Id;
+    }
+
+    public void OneSlope(
+        string name,
+        PartKind kind,
+        double heightFeet,
+        double rise,
+        double azimuth,
+        string letter,
+        (double X, double Y, double ParapetInches)[] corners,
+        Under under
+    ) =>
+        parts.Add(
+            new PlanPart(
+                facts.Id($"plan/{name}"),
+                name,
+                kind,
+                heightFeet * 12,
+                [
+                    .. corners.Select(
+                        (c, i) =>
+                            new PlanCorner(
+                                facts.Id($"plan/{name}/{i}"),
+                                c.X * 12,
+                                c.Y * 12,
+                                facts.Id($"plan/{name}/edge-{i}"),
+                                0,
+                                false,
+                                0,
+                                c.ParapetInches
+                            )
+                    ),
+                ],
+                new LoneSlope(facts.Id(letter), rise, azimuth),
+                null,
+                under
+            )
+        );
+
+    public void Take(PlanPart part) => parts.Add(part);
+
+    /// <summary>At a place of the plan, feet; sizes in inches.</summary>
+    public void Detail(
+        DetailKind kind,
+        double x,
+        double y,
+        string name = "",
+        double? wide = null,
+        double? deep = null,
+        bool? cricket = null,
+        bool? kickOut = null
+    )
+    {
+        var spot = SpotAt(x, y);
+        facts.Add(
+            FactKind.Detail,
+            new DetailFact(facts.Id($"detail-{++details}"), facts.RoofId, kind, spot, wide, deep, null, cricket, kickOut, name)
+        );
+    }
+
+    public Spot SpotAt(double x, double y) =>
+        DetailPlaces.At(PlanSolver.Solve(Plan), x * 12, y * 12, null)
+        ?? throw new InvalidOperationException($"The demo's {x} ft, {y} ft lies beside the roof.");
+
+    public double? IceBarrierInches { get; init; }
+
+    private PlanFact Plan =>
+        new(facts.Id("plan"), facts.RoofId, true, "Taped from the ground and the ladder", parts, [], 6, IceBarrierInches);
+
+    public void Settle()
+    {
+        var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
+        var changed = PlanSlopes.Of(new PlanSlopesRequest(null, Plan, slopes, new DateOnly(2026, 9, 1))).Changed;
+        foreach (var slope in changed)
+        {
+            facts.Facts[facts.Facts.FindIndex(f => f.Fact.Id == slope.Id)] = (FactKind.Slope, slope);
+        }
+        facts.Add(FactKind.Plan, Plan);
+    }
+}

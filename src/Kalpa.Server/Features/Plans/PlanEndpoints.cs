@@ -1,0 +1,102 @@
+using System.Globalization;
+using CsvHelper;
+using Kalpa.Contracts;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
+using Kalpa.Reports;
+using Kalpa.Server.SetUp;
+using Kalpa.Store.Dossiers;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Kalpa.Server.Features.Plans;
+
+/// <summary>A visit's roof plan as files: GeoJSON, a drawing with the findings' numbers, and the take-off as a table.</summary>
+public static class PlanEndpoints
+{
+    private const string Svg = "image/svg+xml";
+    private const string Csv = "text/csv";
+    private const string GeoJson = "application/geo+json";
+
+    public static void MapPlans(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("visits/{id:guid}/plan.geojson", AsGeoJson).WithName("getPlanGeoJson").Produces<string>(contentType: GeoJson);
+        api.MapGet("visits/{id:guid}/plan.svg", AsSvg).WithName("getPlanSvg").Produces<string>(contentType: Svg);
+        api.MapGet("visits/{id:guid}/takeoff.csv", AsCsv).WithName("getTakeOffCsv").Produces<string>(contentType: Csv);
+    }
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsGeoJson(
+        Guid id,
+        DossierReader dossiers,
+        RuleBook book,
+        CancellationToken cancel
+    )
+    {
+        if (await dossiers.Visit(id, cancel) is not { Plan: { } plan } visit)
+        {
+            return NoPlan();
+        }
+        var request = new PlanRequest(plan, visit.Details, visit.Facts.Coverings, visit.Facts.AsOf);
+        return File(Contracts.Compute.GeoJson(new PlanExportRequest(request, visit.Facts.Slopes), book).Text, GeoJson, "plan.geojson");
+    }
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsSvg(
+        Guid id,
+        DossierReader dossiers,
+        RuleBook book,
+        ReportPages pages,
+        CancellationToken cancel
+    )
+    {
+        if (
+            await dossiers.Visit(id, cancel) is not { } visit
+            || await pages.PlanSvg(new ReportModel("", visit, book, _ => "")) is not { } svg
+        )
+        {
+            return NoPlan();
+        }
+        return File(svg, Svg, "plan.svg");
+    }
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsCsv(
+        Guid id,
+        DossierReader dossiers,
+        RuleBook book,
+        CancellationToken cancel
+    )
+    {
+        if (
+            await dossiers.Visit(id, cancel) is not { } visit
+            || new ReportModel("", visit, book, _ => "").Plan is not { Measured: true } plan
+        )
+        {
+            return NoPlan();
+        }
+        using var text = new StringWriter(CultureInfo.InvariantCulture);
+        using (var csv = CsvWriter.Create(text, new CsvWriterOptions(), leaveOpen: true))
+        {
+            csv.WriteHeader(["list", "item", "amount", "unit", "reckoned from"]);
+            Lines(csv, "steep", plan.TakeOff.Steep);
+            Lines(csv, "low slope", plan.TakeOff.LowSlope);
+        }
+        return File(text.ToString(), Csv, "takeoff.csv");
+    }
+
+    private static void Lines(CsvWriter csv, string list, IReadOnlyList<TakeOffLine> lines)
+    {
+        foreach (var line in lines)
+        {
+            csv.WriteRecord([list, line.Item, line.Amount.ToString("0.##", CultureInfo.InvariantCulture), line.Unit, line.Basis]);
+        }
+    }
+
+    private static FileContentHttpResult File(string text, string type, string name) =>
+        TypedResults.File(System.Text.Encoding.UTF8.GetBytes(text), type, name);
+
+    private static ProblemHttpResult NoPlan() =>
+        Problems.Of(
+            StatusCodes.Status404NotFound,
+            "plan.none",
+            "There is no measured plan of this roof",
+            "Make a plan with sizes first; then it can be taken out as a file."
+        );
+}

@@ -1,0 +1,159 @@
+import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { Download } from 'lucide-react'
+import type { PlanAnswer, SlopeFact, TakeOffLine } from '../../api/types'
+import { compute } from '../../core/core'
+import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { facings } from '../../shared/words'
+import { number } from './planMath'
+import { edgeNames, underNames } from './planWords'
+import { type PlanScene, requestOf } from './roofPlan'
+
+/** Areas, edges and the take-off, as the plan measures itself. */
+export function MeasuresPanel({ scene, answer }: { scene: PlanScene; answer: PlanAnswer }) {
+  if (!answer.measured)
+    return (
+      <Text>
+        This plan has letters only. Type a length on any edge under Shape and say that the sizes hold, and areas, edges
+        and the take-off stand here.
+      </Text>
+    )
+  const open = answer.closings.filter(({ closes }) => !closes)
+  return (
+    <Stack gap="4">
+      <Flex gap="5" wrap="wrap" align="baseline">
+        <Figure value={number(answer.trueSquareFeet)} unit="ft² of roof" />
+        <Figure value={number(answer.squares, 1)} unit="squares" />
+        <Figure value={number(answer.planSquareFeet)} unit="ft² on plan" />
+      </Flex>
+      <SimpleGrid columns={2} gap="1">
+        {answer.totals
+          .filter((total) => total.class !== 'seam')
+          .map((total) => (
+            <Flex key={total.class} justify="space-between" borderBottomWidth="1px" pr="3">
+              <Text>{edgeNames[total.class]}</Text>
+              <Text fontWeight="bold">{number(total.trueFeet, 1)} ft</Text>
+            </Flex>
+          ))}
+      </SimpleGrid>
+      <Box>
+        {answer.facets.map((facet) => {
+          const slope = scene.slopes.find(({ id }) => id === facet.slopeId)
+          return <SlopeLine key={facet.slopeId} answer={answer} slope={slope} slopeId={facet.slopeId} />
+        })}
+      </Box>
+      <Text color={open.length > 0 ? 'fg.error' : 'faint'}>
+        {open.length === 0
+          ? 'Every slope closes: its borders add up to its outline.'
+          : `Slope ${open.map(({ slopeId }) => letterOf(scene.slopes, slopeId)).join(', ')} does not close: look for a gap between parts.`}
+      </Text>
+      <Lines title="Take-off" lines={answer.takeOff.steep} />
+      {answer.takeOff.wasteReason && (
+        <Text color="faint">
+          Waste {answer.takeOff.wastePercent} %: {answer.takeOff.wasteReason}.
+        </Text>
+      )}
+      <Lines title="Low slopes" lines={answer.takeOff.lowSlope} />
+      <Text color="faint">Planning figures, no order and no offer.</Text>
+      <Files scene={scene} />
+    </Stack>
+  )
+}
+
+const letterOf = (slopes: SlopeFact[], id: string) => slopes.find((slope) => slope.id === id)?.letter ?? '?'
+
+function Figure({ value, unit }: { value: string; unit: string }) {
+  return (
+    <Box>
+      <Text as="span" fontSize="2xl" fontWeight="bold">
+        {value}
+      </Text>{' '}
+      {unit}
+    </Box>
+  )
+}
+
+function SlopeLine({ answer, slope, slopeId }: { answer: PlanAnswer; slope: SlopeFact | undefined; slopeId: string }) {
+  const facet = answer.facets.find((other) => other.slopeId === slopeId)
+  if (!facet) return null
+  const under = answer.under.filter((share) => share.slopeId === slopeId && share.squareFeet > 0)
+  return (
+    <Flex gap="3" py="1.5" borderBottomWidth="1px" align="center">
+      <PlanLetter letter={slope?.letter ?? '?'} facing={facet.facing} />
+      <Box flex="1" minW="0">
+        <Text fontWeight="bold">
+          {number(facet.trueSquareFeet)} ft² · {number(facet.squares, 1)} squares · {Number(facet.risePer12.toFixed(2))}
+          :12
+        </Text>
+        <Text fontSize="sm">
+          falls {facings[facet.facing].toLowerCase()} ({number(facet.azimuthDegrees)}°) · {number(facet.slopeFeet, 1)}{' '}
+          ft up the slope · eave {number(facet.lowInches / 12, 1)} ft, top {number(facet.highInches / 12, 1)} ft above
+          ground
+          {under.length > 0 &&
+            ` · under it: ${under.map((share) => `${underNames[share.under].toLowerCase()}${under.length > 1 ? ` ${number(share.squareFeet)} ft²` : ''}`).join(', ')}`}
+        </Text>
+      </Box>
+    </Flex>
+  )
+}
+
+function Lines({ title, lines }: { title: string; lines: TakeOffLine[] }) {
+  if (lines.length === 0) return null
+  return (
+    <Box>
+      <Heading as="h2" size="md" mb="1">
+        {title}
+      </Heading>
+      {lines.map((line) => (
+        <Flex key={line.key} gap="3" py="1" borderBottomWidth="1px" align="baseline">
+          <Box flex="1" minW="0">
+            {line.item}
+            <Text fontSize="sm" color="faint" lineHeight="short">
+              {line.basis}
+            </Text>
+          </Box>
+          <Text fontWeight="bold" whiteSpace="nowrap">
+            {number(line.amount, line.amount % 1 === 0 ? 0 : 1)} {line.unit}
+          </Text>
+        </Flex>
+      ))}
+    </Box>
+  )
+}
+
+/** The plan as files. GeoJSON is made on this device; the drawing and the table come from the server, with the visit. */
+function Files({ scene }: { scene: PlanScene }) {
+  const geoJson = async () => {
+    if (!scene.plan) return
+    const { text } = await compute('plan-export', {
+      plan: requestOf(scene, scene.plan),
+      slopes: scene.slopes.filter(({ retiredOn }) => !retiredOn),
+    })
+    const address = URL.createObjectURL(new Blob([text], { type: 'application/geo+json' }))
+    const link = document.createElement('a')
+    link.href = address
+    link.download = 'plan.geojson'
+    link.click()
+    URL.revokeObjectURL(address)
+  }
+  return (
+    <Flex gap="2" wrap="wrap">
+      <Button variant="outline" onClick={geoJson}>
+        <Download size={18} /> GeoJSON
+      </Button>
+      {scene.visitId && (
+        <>
+          <Button variant="outline" asChild>
+            <a href={`/api/visits/${scene.visitId}/plan.svg`} download="plan.svg">
+              <Download size={18} /> Drawing (SVG)
+            </a>
+          </Button>
+          <Button variant="outline" asChild>
+            <a href={`/api/visits/${scene.visitId}/takeoff.csv`} download="takeoff.csv">
+              <Download size={18} /> Take-off (CSV)
+            </a>
+          </Button>
+        </>
+      )}
+    </Flex>
+  )
+}

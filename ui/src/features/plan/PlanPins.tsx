@@ -1,0 +1,106 @@
+import type { PointerEvent } from 'react'
+import type { DetailFact, PlanAnswer } from '../../api/types'
+import { detailMarks, detailNames } from './planWords'
+import type { PlanScene } from './roofPlan'
+
+type Handlers = {
+  chosen?: string | null
+  onChoose?: (id: string) => void
+  onDown?: (event: PointerEvent, detail: DetailFact) => void
+}
+
+/** Details at their places, to their size where it is known. */
+export function PlanDetails({
+  answer,
+  details,
+  unit,
+  chosen,
+  onChoose,
+  onDown,
+}: Handlers & { answer: PlanAnswer; details: DetailFact[]; unit: number }) {
+  return (
+    <g>
+      {details.map((detail) => {
+        const placed = answer.details.find(({ id }) => id === detail.id)
+        if (!placed?.onSlope) return null
+        const name = `${detailNames[detail.kind]}${detail.name ? `, ${detail.name}` : ''}`
+        const facet = answer.facets.find(({ slopeId }) => slopeId === placed.slopeId)
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+          <g
+            key={detail.id}
+            className="k-detail"
+            data-on={detail.id === chosen || undefined}
+            transform={`translate(${placed.x} ${-placed.y})`}
+            role="button"
+            tabIndex={onChoose ? 0 : -1}
+            aria-label={name}
+            onPointerDown={(event) => {
+              event.stopPropagation()
+              onChoose?.(detail.id)
+              onDown?.(event, detail)
+            }}
+            onFocus={() => onChoose?.(detail.id)}
+          >
+            {detail.widthInches && detail.lengthInches && (
+              <rect
+                className="k-detailsize"
+                x={-detail.widthInches / 2}
+                y={-detail.lengthInches / 2}
+                width={detail.widthInches}
+                height={detail.lengthInches}
+                strokeWidth={unit}
+                transform={`rotate(${(facet?.azimuthDegrees ?? 0) + 180})`}
+              />
+            )}
+            <g transform={`scale(${unit})`}>
+              <rect className="k-detailmark" x="-11" y="-11" width="22" height="22" rx="4" />
+              <path d={detailMarks[detail.kind]} />
+            </g>
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** Findings by the number they have in the report. */
+export function PlanPins({
+  answer,
+  scene,
+  unit,
+  onChoose,
+}: {
+  answer: PlanAnswer
+  scene: PlanScene
+  unit: number
+  onChoose?: (findingId: string) => void
+}) {
+  return (
+    <g>
+      {scene.findings.map(({ fact, number, name }) => {
+        const placed = answer.spots.find(({ id }) => id === fact.id)
+        if (!placed?.onSlope) return null
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+          <g
+            key={fact.id}
+            className="k-pin"
+            transform={`translate(${placed.x} ${-placed.y}) scale(${unit})`}
+            role="button"
+            tabIndex={onChoose ? 0 : -1}
+            aria-label={`Finding ${number}: ${name}`}
+            onPointerDown={(event) => onChoose && event.stopPropagation()}
+            onClick={() => onChoose?.(fact.id)}
+            onKeyDown={(event) => event.key === 'Enter' && onChoose?.(fact.id)}
+          >
+            <path d="M0 0 l-7 -11 a13 13 0 1 1 14 0 z" />
+            <text y="-16" textAnchor="middle" fontSize="15">
+              {number}
+            </text>
+          </g>
+        )
+      })}
+    </g>
+  )
+}

@@ -1,0 +1,212 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type {
+  CoveringFact,
+  DetailFact,
+  FactHead,
+  FindingFact,
+  PlanAnswer,
+  PlanEdit,
+  PlanFact,
+  PlanRequest,
+  SlopeFact,
+  Spot,
+} from '../../api/types'
+import { compute } from '../../core/core'
+import { useCore } from '../../core/useCore'
+import { type Change, useRecord } from '../../shared/facts'
+
+/** What a plan is drawn over: the roof, everything on it, and the day. `slopes` are all, the retired ones too. */
+export type PlanScene = {
+  propertyId: string
+  roofId: string
+  visitId: string | null
+  asOf: string
+  plan: PlanFact | null
+  slopes: SlopeFact[]
+  coverings: CoveringFact[]
+  details: DetailFact[]
+  /** Findings of the visit in the order of the report, so that pin and report have the same number. */
+  findings: { fact: FindingFact; number: number; name: string }[]
+  heads: FactHead[]
+}
+
+/** What is done and what undoes it. */
+type Step = { forth: Change[]; back: Change[] }
+
+/** Undo and redo live as long as the page; the server keeps every version besides. */
+const histories = new Map<string, { done: Step[]; undone: Step[] }>()
+const deepest = 200
+
+export function usePlanWork(scene: PlanScene) {
+  const record = useRecord(scene.heads)
+  const history = useMemo(() => {
+    const kept = histories.get(scene.roofId) ?? { done: [], undone: [] }
+    histories.set(scene.roofId, kept)
+    return kept
+  }, [scene.roofId])
+  const [, setCount] = useState(0)
+  const latest = useRef(scene)
+  latest.current = scene
+
+  const send = useCallback(
+    async (changes: Change[]) => {
+      await record.mutateAsync(changes)
+      setCount((count) => count + 1)
+    },
+    [record.mutateAsync],
+  )
+
+  const perform = useCallback(
+    async (forth: Change[]) => {
+      if (forth.length === 0) return
+      const back = forth.map((change) => inverse(latest.current, change)).reverse()
+      await send(forth)
+      history.done.push({ forth, back })
+      history.done.splice(0, history.done.length - deepest)
+      history.undone.length = 0
+    },
+    [send, history],
+  )
+
+  const changePlan = useCallback(
+    async (next: PlanFact, more: Change[] = []) => perform([...(await changesFor(latest.current, next)), ...more]),
+    [perform],
+  )
+
+  return {
+    perform,
+    changePlan,
+    /** One edit by the core; gives why it was refused, if it was. */
+    edit: async (edit: PlanEdit, more: Change[] = []) => {
+      const { plan } = latest.current
+      if (!plan) return 'There is no plan yet.'
+      const answer = await compute('plan-edit', { plan, edit })
+      if (answer.refused) return answer.refused.text
+      await changePlan(answer.plan, more)
+      return null
+    },
+    undo: async () => {
+      const step = history.done.pop()
+      if (!step) return
+      history.undone.push(step)
+      await send(step.back)
+    },
+    redo: async () => {
+      const step = history.undone.pop()
+      if (!step) return
+      history.done.push(step)
+      await send(step.forth)
+    },
+    canUndo: history.done.length > 0,
+    canRedo: history.undone.length > 0,
+    error: record.error,
+  }
+}
+
+export type PlanWork = ReturnType<typeof usePlanWork>
+
+const idOf = (change: Change) => (change.fact as { id: string }).id
+
+/** What puts a fact back as it was; what was not there is taken away again. */
+export function inverse(
+  scene: Pick<PlanScene, 'plan' | 'slopes' | 'details' | 'findings' | 'coverings'>,
+  change: Change,
+): Change {
+  const id = idOf(change)
+  const before =
+    scene.plan?.id === id
+      ? scene.plan
+      : (scene.slopes.find((fact) => fact.id === id) ??
+        scene.details.find((fact) => fact.id === id) ??
+        scene.coverings.find((fact) => fact.id === id) ??
+        scene.findings.find(({ fact }) => fact.id === id)?.fact)
+  return before ? { kind: change.kind, fact: before } : { kind: change.kind, fact: change.fact, deleted: true }
+}
+
+/** The plan, with the slopes in step with it and everything on them at its place. */
+async function changesFor(scene: PlanScene, next: PlanFact): Promise<Change[]> {
+  const slopes = await compute('plan-slopes', {
+    before: scene.plan,
+    plan: next,
+    slopes: scene.slopes,
+    on: scene.asOf,
+  })
+  const changes: Change[] = [
+    { kind: 'plan', fact: next },
+    ...slopes.changed.map((fact): Change => ({ kind: 'slope', fact })),
+  ]
+  if (!scene.plan) return changes
+  const before = scene.plan
+  const details = await compute('plan-spots', {
+    before,
+    after: next,
+    spots: scene.details.map(({ id, spot }) => ({ id, spot })),
+    mayChangeSlope: true,
+  })
+  const findings = await compute('plan-spots', {
+    before,
+    after: next,
+    spots: scene.findings.flatMap(({ fact }) => (fact.spot ? [{ id: fact.id, spot: fact.spot }] : [])),
+    mayChangeSlope: false,
+  })
+  for (const { id, spot } of details.changed) {
+    const detail = scene.details.find((fact) => fact.id === id)
+    if (detail) changes.push({ kind: 'detail', fact: { ...detail, spot } })
+  }
+  for (const { id, spot } of findings.changed) {
+    const finding = scene.findings.find(({ fact }) => fact.id === id)?.fact
+    if (finding) changes.push({ kind: 'finding', fact: { ...finding, spot } })
+  }
+  return changes
+}
+
+/** Where a finding lies: where it was put, else at the detail it hangs on. */
+export const spotOfFinding = (finding: FindingFact, details: DetailFact[]): Spot | null =>
+  finding.spot ?? details.find(({ id }) => id === finding.detailId)?.spot ?? null
+
+export function requestOf(scene: PlanScene, plan: PlanFact, damInches = 0): PlanRequest {
+  return {
+    plan,
+    details: scene.details,
+    coverings: scene.coverings,
+    asOf: scene.asOf,
+    spots: scene.findings.flatMap(({ fact }) => {
+      const spot = spotOfFinding(fact, scene.details)
+      return spot ? [{ id: fact.id, spot }] : []
+    }),
+    damInches,
+  }
+}
+
+/** What the plan says of itself, kept while a newer one is being measured. */
+export const usePlanAnswer = (scene: PlanScene, damInches = 0): PlanAnswer | undefined =>
+  useCore('plan', scene.plan ? requestOf(scene, scene.plan, damInches) : undefined)
+
+/** Measures a plan under the hand: only the newest question counts, and none is kept. */
+export function useDrawn(scene: PlanScene, drawn: PlanFact | null): PlanAnswer | undefined {
+  const [answer, setAnswer] = useState<PlanAnswer>()
+  const latest = useRef(scene)
+  latest.current = scene
+  const asked = useRef(0)
+  const shown = useRef(0)
+  useEffect(() => {
+    if (!drawn) {
+      setAnswer(undefined)
+      return
+    }
+    const leave = new AbortController()
+    const mine = ++asked.current
+    // What is asked already is shown when it comes, unless something newer came first: the drawing follows the hand.
+    compute('plan', requestOf(latest.current, drawn), leave.signal)
+      .then((measured) => {
+        if (mine <= shown.current) return
+        shown.current = mine
+        setAnswer(measured)
+      })
+      .catch(() => {
+        // A question that nobody waits for any more.
+      })
+    return () => leave.abort()
+  }, [drawn])
+  return drawn ? answer : undefined
+}

@@ -1,0 +1,33 @@
+import type { Assessment, PropertyDossier } from '../../api/types'
+import type { VisitView } from '../../offline/applyChanges'
+import type { PlanScene } from './roofPlan'
+
+export const sceneOfProperty = (dossier: PropertyDossier, roofId: string): PlanScene => ({
+  propertyId: dossier.property.id,
+  roofId,
+  visitId: null,
+  asOf: dossier.today,
+  plan: dossier.plans.find((plan) => plan.roofId === roofId) ?? null,
+  slopes: dossier.slopes.filter((slope) => slope.roofId === roofId),
+  coverings: dossier.coverings,
+  details: dossier.details.filter((detail) => detail.roofId === roofId),
+  findings: [],
+  heads: dossier.heads,
+})
+
+/** Findings carry the number of the report: their place in the order of need. */
+export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScene => ({
+  propertyId: visit.property.id,
+  roofId: visit.roof.id,
+  visitId: visit.visit.id,
+  asOf: visit.facts.asOf,
+  plan: visit.plan,
+  slopes: [...visit.facts.slopes, ...visit.retiredSlopes],
+  coverings: visit.facts.coverings,
+  details: visit.details,
+  findings: assessment.findings.flatMap((judged, i) => {
+    const fact = visit.facts.findings.find(({ id }) => id === judged.findingId)
+    return fact ? [{ fact, number: i + 1, name: judged.name }] : []
+  }),
+  heads: visit.heads,
+})
