@@ -5,7 +5,9 @@ import { keepPicture } from '../offline/pictures'
 import { newId } from './uuid'
 import { useVisitContext } from './visitContext'
 
-export type PhotoFields = Partial<Pick<PhotoFact, 'findingId' | 'slopeId' | 'station' | 'role' | 'writeUp' | 'caption'>>
+export type PhotoFields = Partial<
+  Pick<PhotoFact, 'findingId' | 'slopeId' | 'station' | 'role' | 'writeUp' | 'caption' | 'spot' | 'detailId'>
+>
 
 export function photoFact(visitId: string, kept: { sha256: string; takenAt: string }, fields: PhotoFields): PhotoFact {
   return {

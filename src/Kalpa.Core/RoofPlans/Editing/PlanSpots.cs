@@ -31,7 +31,8 @@ public static class PlanSpots
                 continue;
             }
             var at = old.Frame.Place(spot);
-            if (Find(after, old, at, request.MayChangeSlope) is { } facet)
+            // Off its slope it keeps its place all the same: there it waits to be put anew.
+            if ((Find(after, old, at, request.MayChangeSlope) ?? after.Facet(old.SlopeId)) is { } facet)
             {
                 var (along, up) = facet.Frame.Of(at);
                 var now = new Spot(facet.SlopeId, Quantise.Measure(along), Quantise.Measure(up), spot.PlanRevision);

@@ -16,7 +16,9 @@ internal static class WallLines
         return
         [
             .. loops.SelectMany(own =>
-                Polygons.Sides(own.Loop).SelectMany(side => Outside(side.From, side.To, [.. loops.Where(o => o.Part != own.Part).Select(o => o.Loop)]))
+                Polygons
+                    .Sides(own.Loop)
+                    .SelectMany(side => Outside(side.From, side.To, [.. loops.Where(o => o.Part != own.Part).Select(o => o.Loop)]))
             ),
         ];
     }

@@ -23,6 +23,7 @@ import { lookedHere, punchItemFor, startOf, viewChanged } from './findingFacts'
 import { useFindingPhotos } from './findingPhotos'
 import { MeasureKeys } from './MeasureKeys'
 import { PhotoStrip } from './PhotoStrip'
+import { PlanPlace } from './PlanPlace'
 import { usePreparedVerdicts } from './preparedVerdicts'
 import { VerdictPanel } from './VerdictPanel'
 
@@ -158,6 +159,7 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
         )}
         {changed && <ChangeReason before={given} after={finding} reason={reason} onReason={setReason} />}
         <PlaceFields draft={draft} onChange={set} />
+        <PlanPlace draft={draft} onChange={set} />
         {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
       </Stack>
       <Stack gap="3" flex="2" w="full" minW="0">

@@ -3,10 +3,11 @@ import { Link } from 'react-router'
 import type { DetailFact, DetailKind, PlanAnswer } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
+import { feetText, number } from '../../shared/roofPlan/planMath'
+import { detailMarks, detailNames, stationOf } from '../../shared/roofPlan/planWords'
+import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
+import { DetailPhotos } from './DetailPhotos'
 import { KeptField } from './KeptField'
-import { feetText, number } from './planMath'
-import { detailMarks, detailNames } from './planWords'
-import type { PlanScene, PlanWork } from './roofPlan'
 
 type Props = {
   scene: PlanScene
@@ -79,7 +80,7 @@ function DetailFields({
   const nudge = (along: number, up: number) =>
     keep({ spot: { ...detail.spot, along: detail.spot.along + along, up: detail.spot.up + up } })
   const sized = detail.kind === 'chimney' || detail.kind === 'curb' || detail.kind === 'skylight'
-  const station = detail.kind === 'chimney' || detail.kind === 'wallEnd' ? 'walls' : 'penetrations'
+  const station = stationOf(detail.kind)
   return (
     <Stack gap="3" borderTopWidth="3px" borderColor="copper" pt="3">
       <Heading as="h2" size="md">
@@ -131,6 +132,7 @@ function DetailFields({
           onChange={(value) => void keep({ kickOut: toBool(value) })}
         />
       )}
+      {scene.visitId && <DetailPhotos detail={detail} />}
       <Flex gap="2" wrap="wrap">
         {(
           [

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import type { PlanAnswer } from '../../api/types'
+import { feetText } from '../../shared/roofPlan/planMath'
+import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
 import { KeptField } from './KeptField'
-import { feetText } from './planMath'
-import type { PlanScene, PlanWork } from './roofPlan'
 
 /** Dams of real roofs, inches; the slider goes half as far again. */
 const dams = { least: 0, most: 18, usual: 6 } as const

@@ -1,5 +1,5 @@
 import { Field, Input } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { compute } from '../../core/core'
 
 type Props = {
@@ -17,12 +17,16 @@ type Props = {
 export function KeptField({ label, text, unit, bareUnit = 'inch', onKeep, hint }: Props) {
   const [typed, setTyped] = useState(text)
   const [problem, setProblem] = useState<string | null>(null)
+  // Enter keeps it, and leaving the field right after must not keep it again.
+  const last = useRef(text)
   useEffect(() => {
+    last.current = text
     setTyped(text)
     setProblem(null)
   }, [text])
   const keep = async () => {
-    if (typed.trim() === text.trim()) return
+    if (typed.trim() === text.trim() || typed === last.current) return
+    last.current = typed
     const parsed = await compute('parse-measure', { text: typed, unit, bareUnit })
     if (parsed.value == null) {
       setProblem(parsed.problem?.text ?? 'Type a measure.')

@@ -8,13 +8,13 @@ import { useCore } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import type { Change } from '../../shared/facts'
 import { MeasureInput, useParsed } from '../../shared/MeasureInput'
+import { feetText } from '../../shared/roofPlan/planMath'
+import { formNames, partNames } from '../../shared/roofPlan/planWords'
+import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { facings } from '../../shared/words'
 import { Outlines } from './Outlines'
-import { feetText } from './planMath'
-import { formNames, partNames } from './planWords'
-import type { PlanScene } from './roofPlan'
 
 type Ways = 'form' | 'runs' | 'file' | 'above'
 const ways: Record<Ways, string> = {
@@ -25,7 +25,15 @@ const ways: Record<Ways, string> = {
 }
 
 /** Feet that a form begins with; drawn before anything is taped. */
-const usual = { width: 480, depth: 336, porchWidth: 192, porchDepth: 96, height: 120, dormerHeight: 180 } as const
+const usual = {
+  width: 480,
+  depth: 336,
+  porchWidth: 192,
+  porchDepth: 96,
+  height: 120,
+  overhang: 12,
+  stepDown: 24,
+} as const
 
 type Props = {
   scene: PlanScene
@@ -140,22 +148,24 @@ function FromForm({
       const middle =
         corners.length > 0 ? (Math.min(...corners.map(({ x }) => x)) + Math.max(...corners.map(({ x }) => x))) / 2 : 0
       const deep = readDepth?.value ?? (small ? usual.porchDepth : usual.depth)
-      const stands = kind === 'dormer' && onSlope !== ''
+      const wide = readWidth?.value ?? (small ? usual.porchWidth : usual.width)
+      const host = kind === 'dormer' ? await hostOf(scene, onSlope) : null
+      // A dormer's ridge runs down the slope it stands on, and its gable looks downhill; a shed dormer falls the same way.
+      const crosswise = host !== null && form !== 'shed' && form !== 'flat'
       const { part, problem } = await compute('plan-starter', {
         form,
-        width: readWidth?.value ?? (small ? usual.porchWidth : usual.width),
-        depth: deep,
+        width: crosswise ? deep : wide,
+        depth: crosswise ? wide : deep,
         risePer12: readPitch?.value ?? (form === 'flat' ? 0.25 : small ? 3 : 6),
-        frontAzimuth: azimuths[front],
-        x: middle,
-        // A new part lies beside the others, touching them from the south, until it is moved.
-        y: corners.length > 0 ? below - deep / 2 + (stands ? deep : 12) : 0,
-        heightInches:
-          readHeight?.value ?? (kind === 'dormer' ? usual.dormerHeight : small ? usual.height - 24 : usual.height),
+        frontAzimuth: host ? host.azimuth + (crosswise ? 90 : 0) : azimuths[front],
+        x: host?.x ?? middle,
+        // A new part lies beside the others, its top at their wall, until it is moved.
+        y: host?.y ?? (corners.length > 0 ? below - deep / 2 + usual.overhang : 0),
+        heightInches: readHeight?.value ?? host?.height ?? (small ? usual.height - usual.stepDown : usual.height),
         kind,
         newIds: Array.from({ length: 17 }, () => newId()),
         take: waiting,
-        onSlope: stands ? onSlope : null,
+        onSlope: host ? onSlope : null,
       })
       if (!part) throw new Error(problem?.text)
       await onParts([{ ...part, name: first ? '' : partNames[kind].toLowerCase() }], sized, 'A common form')
@@ -165,12 +175,14 @@ function FromForm({
     <Stack gap="4">
       <Choice label="Form" value={form} options={formNames} onChange={setForm} />
       {!first && <Choice label="It is a" value={kind} options={partNames} onChange={setKind} />}
-      <Choice
-        label={form === 'l' || form === 't' ? 'The wing looks' : 'Its front, along the ridge, looks'}
-        value={front}
-        options={facings}
-        onChange={(facing) => setFront(facing)}
-      />
+      {kind !== 'dormer' && (
+        <Choice
+          label={form === 'l' || form === 't' ? 'The wing looks' : 'Its front, along the ridge, looks'}
+          value={front}
+          options={facings}
+          onChange={(facing) => setFront(facing)}
+        />
+      )}
       {kind === 'dormer' && (
         <Box>
           <Text className="k-label">Stands on</Text>
@@ -213,6 +225,21 @@ function FromForm({
       {make.isError && <Trouble error={make.error} />}
     </Stack>
   )
+}
+
+/** The slope that a dormer is put on: the middle of its ground, how high it stands there, and the way it falls. */
+async function hostOf(scene: PlanScene, slopeId: string) {
+  if (!scene.plan) return null
+  const { facets } = await compute('plan', requestOf(scene, scene.plan))
+  const facet = facets.find((other) => other.slopeId === slopeId)
+  return facet
+    ? {
+        x: facet.labelX,
+        y: facet.labelY,
+        azimuth: facet.azimuthDegrees,
+        height: (facet.lowInches + facet.highInches) / 2,
+      }
+    : null
 }
 
 /** A footprint walked round, with the pitch of all its slopes; gables are made afterwards. */

@@ -3,10 +3,10 @@ import { Download } from 'lucide-react'
 import type { PlanAnswer, SlopeFact, TakeOffLine } from '../../api/types'
 import { compute } from '../../core/core'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { number } from '../../shared/roofPlan/planMath'
+import { edgeNames, underNames } from '../../shared/roofPlan/planWords'
+import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
 import { facings } from '../../shared/words'
-import { number } from './planMath'
-import { edgeNames, underNames } from './planWords'
-import { type PlanScene, requestOf } from './roofPlan'
 
 /** Areas, edges and the take-off, as the plan measures itself. */
 export function MeasuresPanel({ scene, answer }: { scene: PlanScene; answer: PlanAnswer }) {

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import type { PlanAnswer } from '../../api/types'
+import { detailNames } from '../../shared/roofPlan/planWords'
+import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { waitingSlopes } from './MakePart'
-import { detailNames } from './planWords'
-import type { PlanScene } from './roofPlan'
 
 type Props = {
   scene: PlanScene

@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from 'react'
 import * as three from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import type { PlanAnswer } from '../../api/types'
-import { detailNames } from './planWords'
-import type { PlanScene } from './roofPlan'
+import { detailNames } from '../../shared/roofPlan/planWords'
+import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 
 /** Sizes and colours of the model, inches. */
 const look = {
@@ -67,7 +67,7 @@ function show(element: HTMLElement, renderer: three.WebGLRenderer, scene: PlanSc
   const middle = box.getCenter(new three.Vector3())
   const size = box.getSize(new three.Vector3()).length()
   const camera = new three.PerspectiveCamera(40, 1, size / 100, size * 20)
-  camera.position.copy(middle).add(new three.Vector3(size * 0.35, size * 0.55, size * 0.8))
+  camera.position.copy(middle).add(new three.Vector3(size * 0.4, size * 0.75, size * 0.85))
   const controls = new OrbitControls(camera, renderer.domElement)
   controls.target.copy(middle)
   controls.maxPolarAngle = Math.PI / 2.05
@@ -190,9 +190,9 @@ function textSprite(text: string, colour: number, inches: number, disc?: number)
     pen.textBaseline = 'middle'
     pen.fillText(text, 64, 70)
   }
-  const sprite = new three.Sprite(
-    new three.SpriteMaterial({ map: new three.CanvasTexture(canvas), depthTest: disc === undefined }),
-  )
+  const texture = new three.CanvasTexture(canvas)
+  texture.colorSpace = three.SRGBColorSpace
+  const sprite = new three.Sprite(new three.SpriteMaterial({ map: texture, depthTest: false, toneMapped: false }))
   sprite.scale.set(inches, inches, 1)
   return sprite
 }

@@ -4,6 +4,11 @@ import { lazy, Suspense, useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { DetailKind, PlanAnswer, PlanFact } from '../../api/types'
 import { compute } from '../../core/core'
+import { PlanBoard } from '../../shared/roofPlan/PlanBoard'
+import { PlanDetails, PlanPins } from '../../shared/roofPlan/PlanPins'
+import { PlanShapes } from '../../shared/roofPlan/PlanShapes'
+import { pointsOf } from '../../shared/roofPlan/planMath'
+import { type PlanScene, useDrawn, usePlanAnswer, usePlanWork } from '../../shared/roofPlan/roofPlan'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
 import { newId } from '../../shared/uuid'
@@ -12,12 +17,7 @@ import { IcePanel, usualDam } from './IcePanel'
 import { MakePart } from './MakePart'
 import { MeasuresPanel } from './MeasuresPanel'
 import { NeedsPlace } from './NeedsPlace'
-import { PlanBoard } from './PlanBoard'
 import { PlanHandles } from './PlanHandles'
-import { PlanDetails, PlanPins } from './PlanPins'
-import { PlanShapes } from './PlanShapes'
-import { pointsOf } from './planMath'
-import { type PlanScene, useDrawn, usePlanAnswer, usePlanWork } from './roofPlan'
 import { ShapePanel } from './ShapePanel'
 import { useDetailDrag, useShapeDrag } from './useDrags'
 
@@ -66,25 +66,19 @@ export function PlanDesk({ scene }: { scene: PlanScene }) {
   if (!answer) return <Loading what="the plan’s measures" />
   return (
     <Stack gap="3">
-      <Flex gap="2" wrap="wrap" align="center">
-        <Flex as="nav" aria-label="Plan" gap="1" flex="1" wrap="wrap">
-          {(Object.entries(modes) as [Mode, string][]).map(([key, words]) => (
-            <Button
-              key={key}
-              variant={key === mode ? 'solid' : 'outline'}
-              aria-pressed={key === mode}
-              onClick={() => setMode(key)}
-            >
-              {words}
-            </Button>
-          ))}
-        </Flex>
-        <Button variant="outline" disabled={!work.canUndo} onClick={work.undo}>
-          <Undo2 size={18} /> Undo
-        </Button>
-        <Button variant="outline" disabled={!work.canRedo} onClick={work.redo}>
-          <Redo2 size={18} /> Redo
-        </Button>
+      <Flex as="nav" aria-label="Plan" gap="1" overflowX="auto" pb="1">
+        {(Object.entries(modes) as [Mode, string][]).map(([key, words]) => (
+          <Button
+            key={key}
+            flex="none"
+            px={{ base: '3', md: '4' }}
+            variant={key === mode ? 'solid' : 'outline'}
+            aria-pressed={key === mode}
+            onClick={() => setMode(key)}
+          >
+            {words}
+          </Button>
+        ))}
       </Flex>
       {work.error && <Trouble error={work.error} />}
       <Sheet
@@ -177,14 +171,17 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
             label="Roof plan"
             height={boardHeight}
             onTap={({ x, y }) => void put(x, y)}
+            tools={<UndoKeys work={work} />}
           >
             {(board) => (
               <>
                 <PlanShapes
                   answer={answer}
                   slopes={scene.slopes}
+                  parts={plan.parts}
                   unit={board.unit}
                   lengths={mode === 'shape' || mode === 'measures'}
+                  under={mode === 'measures'}
                   ice={mode === 'ice'}
                 />
                 {mode === 'shape' && (
@@ -281,7 +278,21 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
   )
 }
 
-const boardHeight = 'clamp(20rem, 62vh, 44rem)'
+/** On the phone what can be done stands in sight below the drawing. */
+const boardHeight = { base: 'clamp(16rem, 46vh, 30rem)', lg: 'clamp(20rem, 62vh, 44rem)' }
+
+function UndoKeys({ work }: { work: ReturnType<typeof usePlanWork> }) {
+  return (
+    <>
+      <Button size="sm" variant="outline" bg="bg.panel" disabled={!work.canUndo} onClick={work.undo}>
+        <Undo2 size={18} /> Undo
+      </Button>
+      <Button size="sm" variant="outline" bg="bg.panel" disabled={!work.canRedo} onClick={work.redo}>
+        <Redo2 size={18} /> Redo
+      </Button>
+    </>
+  )
+}
 
 /** Where something is wrong, at its place. */
 function Faults({ answer, unit }: { answer: PlanAnswer; unit: number }) {

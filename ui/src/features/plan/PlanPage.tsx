@@ -1,10 +1,10 @@
 import { Flex, Heading } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { useProperty } from '../../shared/queries'
+import { sceneOfProperty, sceneOfVisit } from '../../shared/roofPlan/scenes'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { PlanDesk } from './PlanDesk'
-import { sceneOfProperty, sceneOfVisit } from './scenes'
 
 /** The plan of a roof, from its property. */
 export function PropertyPlanPage() {

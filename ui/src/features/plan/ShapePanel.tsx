@@ -2,12 +2,12 @@ import { Box, Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from '@cha
 import { useState } from 'react'
 import type { PlanAnswer, PlanEdit, PlanPart, Under } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
+import { feetText } from '../../shared/roofPlan/planMath'
+import { edgeNames, underNames } from '../../shared/roofPlan/planWords'
+import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { newId } from '../../shared/uuid'
 import { KeptField } from './KeptField'
 import { nameOf, type Picked } from './PlanHandles'
-import { feetText } from './planMath'
-import { edgeNames, underNames } from './planWords'
-import type { PlanScene } from './roofPlan'
 
 type Props = {
   scene: PlanScene

@@ -1,10 +1,10 @@
 import { type KeyboardEvent, type PointerEvent, useCallback, useRef, useState } from 'react'
 import type { DetailFact, PlanAnswer, PlanEdit, PlanFact } from '../../api/types'
 import { compute } from '../../core/core'
-import type { Board } from './PlanBoard'
+import type { Board } from '../../shared/roofPlan/PlanBoard'
+import { reach, snapPoints, snapped } from '../../shared/roofPlan/planMath'
+import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
 import type { Picked } from './PlanHandles'
-import { reach, snapPoints, snapped } from './planMath'
-import type { PlanScene, PlanWork } from './roofPlan'
 
 /** Follows the pointer until it is let go, wherever on the page that is. */
 function follow(event: PointerEvent, move: (event: globalThis.PointerEvent) => void, drop: () => void) {

@@ -18,6 +18,7 @@ import { lookAt, nextPlace, type Place, placesOf, stateOf } from './looks'
 import { Recorder } from './Recorder'
 import { StageRater } from './StageRater'
 import { StationDues } from './StationDues'
+import { StationPlan } from './StationPlan'
 import { StationToDos } from './StationToDos'
 
 /** One stop on the walk: what to look for, each slope looked at or excused, and what was found. */
@@ -54,6 +55,7 @@ export function StationPanel({ station }: { station: Station }) {
       )}
       <StationToDos station={station.key} />
       <StationDues station={station.key} />
+      <StationPlan station={station} />
       {station.key === 'last' && <LastTimeList />}
       {station.key === 'courses' && (
         <Button asChild variant="outline" size="lg">

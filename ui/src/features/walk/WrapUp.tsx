@@ -8,6 +8,7 @@ import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
+import { NoticeList } from './NoticeList'
 import { StationDues } from './StationDues'
 import { NewToDo, StationToDos } from './StationToDos'
 
@@ -38,6 +39,7 @@ export function WrapUp() {
           <Link to={`/visits/${visit.visit.id}/tray`}>Write up {progress.writeUps} from the tray</Link>
         </Button>
       )}
+      <NoticeList />
       <StationToDos station="" all />
       <StationDues station="" all />
       <NewToDo station="" />

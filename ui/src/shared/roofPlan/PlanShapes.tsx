@@ -1,5 +1,15 @@
-import type { IceReach, PlanAnswer, PlanEdge, PlanFacet, RoofPoint, SlopeFact, ZonePoint } from '../../api/types'
+import type {
+  IceReach,
+  PlanAnswer,
+  PlanEdge,
+  PlanFacet,
+  PlanPart,
+  RoofPoint,
+  SlopeFact,
+  ZonePoint,
+} from '../../api/types'
 import { feetText, shadeOf } from './planMath'
+import { underNames } from './planWords'
 
 const loopOf = (points: (RoofPoint | ZonePoint)[]) => points.map(({ x, y }) => `${x},${-y}`).join(' ')
 
@@ -9,12 +19,26 @@ type Props = {
   unit: number
   lengths?: boolean
   ice?: boolean
+  /** What lies under each slope stands below its letter. */
+  under?: boolean
   chosenSlope?: string | null
+  parts: PlanPart[]
 }
 
 /** Slopes with their letters, borders by class, the wall line, and water behind ice. Drawn from the lowest up. */
-export function PlanShapes({ answer, slopes, unit, lengths = false, ice = false, chosenSlope }: Props) {
-  const facets = [...answer.facets].sort((a, b) => a.highInches - b.highInches)
+export function PlanShapes({
+  answer,
+  slopes,
+  unit,
+  lengths = false,
+  ice = false,
+  under = false,
+  chosenSlope,
+  parts,
+}: Props) {
+  const stands = (facet: PlanFacet) => parts.some((part) => part.id === facet.partId && part.onSlope != null)
+  // What stands on a slope is drawn over it, however high the slope itself goes.
+  const facets = [...answer.facets].sort((a, b) => Number(stands(a)) - Number(stands(b)) || a.highInches - b.highInches)
   return (
     <g>
       {facets.map((facet) => (
@@ -54,12 +78,19 @@ export function PlanShapes({ answer, slopes, unit, lengths = false, ice = false,
           key={facet.slopeId}
           facet={facet}
           letter={slopes.find(({ id }) => id === facet.slopeId)?.letter ?? '·'}
+          below={under ? underWords(answer, facet.slopeId) : ''}
           unit={unit}
         />
       ))}
     </g>
   )
 }
+
+const underWords = (answer: PlanAnswer, slopeId: string) =>
+  answer.under
+    .filter((share) => share.slopeId === slopeId && share.squareFeet > 0)
+    .map((share) => underNames[share.under].toLowerCase())
+    .join(', ')
 
 function IceStrips({ reach, unit }: { reach: IceReach | undefined; unit: number }) {
   if (!reach) return null
@@ -94,6 +125,9 @@ function EdgeLine({ edge, unit }: { edge: PlanEdge; unit: number }) {
   )
 }
 
+/** A wall's length stands on its other side: the eave that it meets has one too. */
+const walls = new Set(['headwall', 'sidewall', 'step'])
+
 /** Lengths stand along the edges that are long enough to carry them. */
 function Lengths({ edges, unit }: { edges: PlanEdge[]; unit: number }) {
   return (
@@ -112,7 +146,7 @@ function Lengths({ edges, unit }: { edges: PlanEdge[]; unit: number }) {
               className="k-length"
               fontSize={12 * unit}
               textAnchor="middle"
-              transform={`translate(${(edge.from.x + edge.to.x) / 2} ${-(edge.from.y + edge.to.y) / 2}) rotate(${upright}) translate(0 ${-4 * unit})`}
+              transform={`translate(${(edge.from.x + edge.to.x) / 2} ${-(edge.from.y + edge.to.y) / 2}) rotate(${upright}) translate(0 ${(walls.has(edge.class) ? 13 : -4) * unit})`}
             >
               {text}
             </text>
@@ -123,13 +157,18 @@ function Lengths({ edges, unit }: { edges: PlanEdge[]; unit: number }) {
 }
 
 /** The letter, and an arrow the way the slope falls. */
-function SlopeMark({ facet, letter, unit }: { facet: PlanFacet; letter: string; unit: number }) {
+function SlopeMark({ facet, letter, below, unit }: { facet: PlanFacet; letter: string; below: string; unit: number }) {
   return (
     <g transform={`translate(${facet.labelX} ${-facet.labelY}) scale(${unit})`} className="k-slopemark">
       <path d="M0 -30 l5 9 h-3.5 v8 h-3 v-8 h-3.5 z" transform={`rotate(${facet.azimuthDegrees})`} />
       <text y="7" textAnchor="middle" fontSize="21">
         {letter}
       </text>
+      {below && (
+        <text className="k-undername" y="22" textAnchor="middle" fontSize="11">
+          {below}
+        </text>
+      )}
     </g>
   )
 }

@@ -71,3 +71,7 @@ export const formNames: Record<StarterForm, string> = {
   shed: 'Shed',
   flat: 'Flat',
 }
+
+/** The stop of the walk at which a detail is looked at. */
+export const stationOf = (kind: DetailKind) =>
+  kind === 'chimney' || kind === 'wallEnd' ? 'walls' : kind === 'downspout' ? 'gutters' : 'penetrations'

@@ -23,7 +23,7 @@ type Props = {
   /** What must be in sight. */
   points: ZonePoint[]
   label: string
-  height: string
+  height: string | Record<string, string>
   children: (board: Board) => ReactNode
   onTap?: (at: ZonePoint) => void
   /** Buttons that belong to the drawing. */

@@ -13,7 +13,7 @@ import type {
 } from '../../api/types'
 import { compute } from '../../core/core'
 import { useCore } from '../../core/useCore'
-import { type Change, useRecord } from '../../shared/facts'
+import { type Change, useRecord } from '../facts'
 
 /** What a plan is drawn over: the roof, everything on it, and the day. `slopes` are all, the retired ones too. */
 export type PlanScene = {
@@ -82,6 +82,7 @@ export function usePlanWork(scene: PlanScene) {
       if (!plan) return 'There is no plan yet.'
       const answer = await compute('plan-edit', { plan, edit })
       if (answer.refused) return answer.refused.text
+      if (JSON.stringify(answer.plan) === JSON.stringify(plan)) return null
       await changePlan(answer.plan, more)
       return null
     },

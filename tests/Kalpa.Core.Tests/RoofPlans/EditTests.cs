@@ -1,0 +1,204 @@
+using FsCheck;
+using FsCheck.Fluent;
+using FsCheck.Xunit;
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Geometry;
+using Kalpa.Core.RoofPlans.Measuring;
+
+namespace Kalpa.Core.Tests.RoofPlans;
+
+/// <summary>Edits keep what hangs on a plan: ids, letters, details at their place.</summary>
+public sealed class EditTests
+{
+    private static readonly PlanFact House = Plans.Of(Plans.Part(1, Plans.LShape, 6, 1, 4));
+
+    private static PlanFact Edit(PlanFact plan, PlanEdit edit)
+    {
+        var answer = PlanEdits.Of(new PlanEditRequest(plan, edit));
+        answer.Refused.ShouldBeNull();
+        return answer.Plan;
+    }
+
+    private static PlanEdit On(PlanVerb verb, int corner) => new(verb, Plans.Id(100), Plans.Id(101 + corner));
+
+    [Fact]
+    public void SplittingGivesTheLongerHalfTheSlopeUnlessTheInspectorSaysOtherwise()
+    {
+        var split = On(PlanVerb.SplitEdge, 0) with { Share = 0.3, NewCornerId = Plans.Id(801), NewSlopeId = Plans.Id(802) };
+        var longer = Edit(House, split).Parts[0].Corners;
+        longer[1].SlopeId.ShouldBe(Plans.Id(151));
+        longer[0].SlopeId.ShouldBe(Plans.Id(802));
+        Edit(House, split with { FirstKeeps = true }).Parts[0].Corners[0].SlopeId.ShouldBe(Plans.Id(151));
+
+        // Cut and put together again, the plan is the one it was.
+        var whole = Edit(Edit(House, split with { FirstKeeps = true }), new PlanEdit(PlanVerb.RemoveCorner, Plans.Id(100), Plans.Id(801)));
+        whole.Parts[0].Corners[0].X.ShouldBe(House.Parts[0].Corners[0].X);
+        whole.Parts[0].Corners.Count.ShouldBe(House.Parts[0].Corners.Count);
+        Plans.Measure(whole).TrueSquareFeet.ShouldBe(Plans.Measure(House).TrueSquareFeet);
+    }
+
+    [Fact]
+    public void ASplitSlopeIsTwoInOnePlane()
+    {
+        var split = On(PlanVerb.SplitEdge, 0) with { Share = 0.5, NewCornerId = Plans.Id(801), NewSlopeId = Plans.Id(802) };
+        var answer = Plans.Measure(Edit(House, split));
+
+        answer.Problems.ShouldBeEmpty();
+        answer.Feet(EdgeClass.Seam).ShouldBeGreaterThan(0);
+        answer.TrueSquareFeet.ShouldBe(Plans.Measure(House).TrueSquareFeet, 0.05);
+    }
+
+    [Fact]
+    public void AGableRetiresItsSlopeAndNoLetterIsGivenTwice()
+    {
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, House, [], Plans.Day)).Changed;
+        slopes.Select(s => s.Letter).ShouldBe(["A", "B", "C", "D"]);
+        var gabled = Edit(House, On(PlanVerb.ToggleGable, 0));
+        var retired = PlanSlopes.Of(new PlanSlopesRequest(House, gabled, slopes, Plans.Day)).Changed.Single(s => s.RetiredOn is not null);
+        retired.Id.ShouldBe(Plans.Id(151));
+
+        IReadOnlyList<SlopeFact> known = [.. slopes.Where(s => s.Id != retired.Id), retired];
+        var split = On(PlanVerb.SplitEdge, 2) with { Share = 0.5, NewCornerId = Plans.Id(801), NewSlopeId = Plans.Id(802) };
+        var added = PlanSlopes.Of(new PlanSlopesRequest(gabled, Edit(gabled, split), known, Plans.Day)).Changed;
+        added.Single(s => s.Id == Plans.Id(802)).Letter.ShouldBe("E");
+
+        // The edge that becomes a slope again is the slope it was.
+        var back = PlanSlopes.Of(new PlanSlopesRequest(gabled, House, known, Plans.Day)).Changed.Single(s => s.Id == retired.Id);
+        (back.Letter, back.RetiredOn).ShouldBe((retired.Letter, null));
+    }
+
+    [Fact]
+    public void AFootprintOutOfShapeRetiresNothing()
+    {
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, House, [], Plans.Day)).Changed;
+        var knotted = Edit(House, On(PlanVerb.MoveCorner, 0) with { X = 600, Y = 600 });
+
+        PlanSolver.Solve(knotted).Problems.ShouldNotBeEmpty();
+        PlanSlopes.Of(new PlanSlopesRequest(House, knotted, slopes, Plans.Day)).Changed.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void SlopesTakeTheirPitchSizeAndFacingFromThePlan()
+    {
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3)), [], Plans.Day)).Changed;
+
+        var south = slopes.Single(s => s.Facing == Facing.South);
+        south.Pitch.RisePer12.ShouldBe(6);
+        SlopeSize.Of(south)!.TrueAreaSquareFeet.ShouldBe(600 * Math.Sqrt(1.25), 0.02);
+        SlopeSize.Of(south)!.EaveFeet.ShouldBe(40);
+        // Letters only: nothing is measured.
+        var later = PlanSlopes.Of(new PlanSlopesRequest(null, House with { Sized = false }, [], Plans.Day)).Changed;
+        later.ShouldAllBe(s => s.Planned == null);
+        SlopeSize.Of(later[0]).ShouldBeNull();
+    }
+
+    [Fact]
+    public void SettingALengthKeepsSquareCornersSquare()
+    {
+        var plan = Edit(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6)), On(PlanVerb.SetLength, 0) with { Inches = 44 * 12 });
+
+        plan.Parts[0].Corners.Select(c => (c.X, c.Y)).ShouldBe([(0, 0), (528, 0), (528, 360), (0, 360)]);
+    }
+
+    [Fact]
+    public void MovingAnEdgeStretchesItsNeighbours()
+    {
+        var plan = Edit(House, On(PlanVerb.MoveEdge, 0) with { Inches = 24 });
+
+        plan.Parts[0].Corners[0].Y.ShouldBe(-24);
+        plan.Parts[0].Corners[1].Y.ShouldBe(-24);
+        Plans.Measure(plan).PlanSquareFeet.ShouldBe(Plans.Measure(House).PlanSquareFeet + (40 * 2), 0.05);
+    }
+
+    public static TheoryData<string, PlanEdit> Refusals() =>
+        new()
+        {
+            { "edit.unknown-part", new PlanEdit(PlanVerb.Rename, Plans.Id(7)) },
+            { "edit.unknown-corner", new PlanEdit(PlanVerb.MoveCorner, Plans.Id(100), Plans.Id(7), X: 1, Y: 1) },
+            { "edit.bad-pitch", On(PlanVerb.SetPitch, 0) with { RisePer12 = 0 } },
+            { "edit.bad-pitch", On(PlanVerb.SetPitch, 0) with { RisePer12 = 25 } },
+            { "edit.no-number", On(PlanVerb.MoveCorner, 0) with { X = double.NaN, Y = 0 } },
+            { "edit.no-number", On(PlanVerb.SetLength, 0) with { Inches = -3 } },
+            { "edit.no-split", On(PlanVerb.SplitEdge, 0) with { Share = 1.2 } },
+            { "edit.no-part", new PlanEdit(PlanVerb.AddPart) },
+        };
+
+    [Theory]
+    [MemberData(nameof(Refusals))]
+    public void AnEditThatCannotBeLeavesThePlanAsItWas(string code, PlanEdit edit)
+    {
+        var answer = PlanEdits.Of(new PlanEditRequest(House, edit));
+
+        answer.Refused?.Code.ShouldBe(code);
+        answer.Plan.ShouldBeSameAs(House);
+    }
+
+    /// <summary>Whatever is edited: ids stay, nothing is thrown, a plan without problems tiles its footprints, and details keep their place.</summary>
+    [Property(MaxTest = 200)]
+    public void AnyRunOfEditsKeepsIdsAndPlaces(int seed)
+    {
+        var random = new Random(seed);
+        var plan = House;
+        for (var i = 0; i < 12; i++)
+        {
+            var before = plan;
+            plan = PlanEdits.Of(new PlanEditRequest(plan, AnyEdit(plan, random, (seed % 1000 * 100) + i))).Plan;
+            var answer = Plans.Measure(plan);
+            if (answer.Problems.Count > 0)
+            {
+                continue;
+            }
+            var loop = plan.Parts[0].Corners.Select(c => new PlanPoint(c.X, c.Y)).ToList();
+            answer.PlanSquareFeet.ShouldBe(Polygons.SignedArea(loop) / 144, 0.5);
+            answer.Closings.ShouldAllBe(c => c.Closes);
+            KeepsPlaces(before, plan);
+        }
+        plan.Parts[0].Corners.Select(c => c.Id).ShouldBeUnique();
+        plan.Parts[0].Corners.Select(c => c.SlopeId).ShouldBeUnique();
+    }
+
+    private static void KeepsPlaces(PlanFact before, PlanFact after)
+    {
+        var old = PlanSolver.Solve(before);
+        foreach (var facet in old.Facets)
+        {
+            var spot = DetailPlaces.At(old, facet.LabelX, facet.LabelY, null)!;
+            var moved = PlanSpots.Of(new PlanSpotsRequest(before, after, [new SpotOf(Plans.Id(1), spot)], true)).Changed;
+            var placed = DetailPlaces.Of(PlanSolver.Solve(after), Plans.Id(1), moved.Count == 0 ? spot : moved[0].Spot);
+            if (placed.OnSlope && !WholeMoved(before, after))
+            {
+                placed.X.ShouldBe(facet.LabelX, 0.01);
+                placed.Y.ShouldBe(facet.LabelY, 0.01);
+            }
+        }
+    }
+
+    private static bool WholeMoved(PlanFact before, PlanFact after) =>
+        before.Parts[0].Corners.Count == after.Parts[0].Corners.Count
+        && before.Parts[0].Corners.Zip(after.Parts[0].Corners).All(c => c.First.X != c.Second.X || c.First.Y != c.Second.Y);
+
+    private static PlanEdit AnyEdit(PlanFact plan, Random random, int fresh)
+    {
+        var corners = plan.Parts[0].Corners;
+        var corner = corners[random.Next(corners.Count)];
+        var edit = new PlanEdit(PlanVerb.ToggleGable, plan.Parts[0].Id, corner.Id);
+        return random.Next(7) switch
+        {
+            0 => edit,
+            1 => edit with { Verb = PlanVerb.MoveEdge, Inches = random.Next(-36, 60) },
+            2 => edit with { Verb = PlanVerb.MoveCorner, X = corner.X + random.Next(-40, 40), Y = corner.Y + random.Next(-40, 40) },
+            3 => edit with
+            {
+                Verb = PlanVerb.SplitEdge,
+                Share = 0.2 + (0.6 * random.NextDouble()),
+                NewCornerId = Plans.Id(100_000 + fresh),
+                NewSlopeId = Plans.Id(900_000 + fresh),
+            },
+            4 => edit with { Verb = PlanVerb.RemoveCorner },
+            5 => new PlanEdit(PlanVerb.SetPitch, plan.Parts[0].Id, RisePer12: random.Next(2, 14)),
+            _ => new PlanEdit(PlanVerb.TurnPart, plan.Parts[0].Id, Degrees: random.Next(0, 360)),
+        };
+    }
+}

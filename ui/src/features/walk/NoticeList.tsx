@@ -1,0 +1,164 @@
+import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { FindingFact, NoticeReplyFact, PlanNotice } from '../../api/types'
+import { useCore } from '../../core/useCore'
+import { useRecord } from '../../shared/facts'
+import { NailMarks } from '../../shared/marks/NailMarks'
+import { placeId } from '../../shared/placeId'
+import { Trouble } from '../../shared/States'
+import { newId } from '../../shared/uuid'
+import { useVisitContext } from '../../shared/visitContext'
+
+/** What the plan noticed by itself, worst first: taken over as a finding, or waved off with a reason that is kept. */
+export function NoticeList() {
+  const { visit, records } = useVisitContext()
+  const replies = records.noticeReplies ?? []
+  const answer = useCore(
+    'notices',
+    visit.plan
+      ? {
+          plan: {
+            plan: visit.plan,
+            details: visit.details,
+            coverings: visit.facts.coverings,
+            asOf: visit.facts.asOf,
+            spots: null,
+            damInches: 0,
+          },
+          slopes: visit.facts.slopes,
+          findings: visit.facts.findings,
+        }
+      : undefined,
+  )
+  if (!visit.plan || !answer) return null
+  const open = answer.notices.filter((notice) => !replies.some((reply) => reply.key === notice.key))
+  const waved = replies.filter((reply) => !reply.findingId)
+  if (open.length === 0 && waved.length === 0) return null
+  return (
+    <Box>
+      <Heading as="h3" size="md" mb="1">
+        The plan noticed
+      </Heading>
+      {open.length === 0 && <Text color="faint">Nothing more.</Text>}
+      {open.map((notice) => (
+        <Notice key={notice.key} notice={notice} />
+      ))}
+      {waved.map((reply) => (
+        <Waved key={reply.id} reply={reply} name={answer.notices.find(({ key }) => key === reply.key)?.name} />
+      ))}
+    </Box>
+  )
+}
+
+function Notice({ notice }: { notice: PlanNotice }) {
+  const { visit } = useVisitContext()
+  const record = useRecord(visit.heads)
+  const [waving, setWaving] = useState(false)
+  const [reason, setReason] = useState('')
+  const letter = visit.facts.slopes.find(({ id }) => id === notice.slopeId)?.letter
+  const reply = (fields: Pick<NoticeReplyFact, 'findingId' | 'reason'>): NoticeReplyFact => ({
+    id: placeId('notice', visit.visit.id, notice.key),
+    visitId: visit.visit.id,
+    key: notice.key,
+    ...fields,
+  })
+  const accept = () => {
+    const finding: FindingFact = {
+      id: newId(),
+      visitId: visit.visit.id,
+      slopeId: notice.slopeId ?? null,
+      station: notice.station,
+      condition: notice.condition,
+      place: notice.place,
+      evidence: 'noneSeen',
+      extent: 'onePlace',
+      measure: notice.measure ?? null,
+      peopleBelow: false,
+      note: [notice.why, notice.advice].filter(Boolean).join(' '),
+      outcome: 'mend',
+      cause: null,
+      earlier: null,
+      spot: notice.spot ?? null,
+      detailId: notice.detailId ?? null,
+    }
+    record.mutate([
+      { kind: 'finding', fact: finding },
+      { kind: 'noticeReply', fact: reply({ findingId: finding.id, reason: '' }) },
+    ])
+  }
+  return (
+    <Stack gap="1" borderTopWidth="1px" py="3">
+      <Flex gap="3" align="center" wrap="wrap">
+        <Text fontWeight="bold" flex="1" minW="12rem">
+          {notice.name}
+          {letter && `, slope ${letter}`}
+        </Text>
+        <NailMarks nails={notice.nails} words={notice.urgencyWords} />
+      </Flex>
+      <Text>
+        {notice.place && `${notice.place.charAt(0).toUpperCase()}${notice.place.slice(1)}. `}
+        {notice.why} {notice.advice}
+      </Text>
+      <Flex gap="2" wrap="wrap">
+        <Button size="lg" colorPalette="verdigris" onClick={accept} loading={record.isPending}>
+          Take it as a finding
+        </Button>
+        <Button size="lg" variant="outline" onClick={() => setWaving(!waving)} aria-expanded={waving}>
+          Wave it off
+        </Button>
+      </Flex>
+      {waving && (
+        <Flex gap="2" wrap="wrap" align="center">
+          {['Looked: it is in order', 'Not as the plan has it'].map((words) => (
+            <Button
+              key={words}
+              size="lg"
+              variant="outline"
+              onClick={() => record.mutate([{ kind: 'noticeReply', fact: reply({ findingId: null, reason: words }) }])}
+            >
+              {words}
+            </Button>
+          ))}
+          <Input
+            flex="1"
+            minW="12rem"
+            aria-label="Another reason"
+            placeholder="another reason"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <Button
+            size="lg"
+            variant="outline"
+            disabled={!reason.trim()}
+            onClick={() =>
+              record.mutate([{ kind: 'noticeReply', fact: reply({ findingId: null, reason: reason.trim() }) }])
+            }
+          >
+            Keep the reason
+          </Button>
+        </Flex>
+      )}
+      {record.isError && <Trouble error={record.error} />}
+    </Stack>
+  )
+}
+
+function Waved({ reply, name }: { reply: NoticeReplyFact; name: string | undefined }) {
+  const { visit } = useVisitContext()
+  const record = useRecord(visit.heads)
+  return (
+    <Flex gap="3" align="center" borderTopWidth="1px" py="1">
+      <Text flex="1" color="faint">
+        Waved off: {name ?? 'no longer noticed'} – {reply.reason}
+      </Text>
+      <Button
+        variant="outline"
+        onClick={() => record.mutate([{ kind: 'noticeReply', fact: reply, deleted: true }])}
+        aria-label={`Bring back: ${name ?? reply.reason}`}
+      >
+        Bring it back
+      </Button>
+    </Flex>
+  )
+}
