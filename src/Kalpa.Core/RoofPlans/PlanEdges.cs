@@ -17,96 +17,134 @@ public static class PlanEdges
 
     public static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape)
     {
-        var walls = plan.Parts.ToDictionary(p => p.Id, p => WallLines.Loop(p));
-        var standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
-        var sides = Sides(plan, shape);
+        var scene = new Scene(plan, shape);
         var edges = new List<PlanEdge>();
-        foreach (var side in sides)
+        for (var i = 0; i < shape.Facets.Count; i++)
         {
-            foreach (var (from, to) in Stretches(side, sides))
+            var near = scene.Near(i);
+            foreach (var side in scene.Sides[i])
             {
-                edges.AddRange(Of(side, from, to, shape.Facets, standing, walls));
+                foreach (var (from, to) in Stretches(side, scene, near))
+                {
+                    edges.AddRange(Of(side, from, to, [.. near.Select(n => shape.Facets[n])], scene));
+                }
             }
         }
         return edges;
     }
 
     /// <summary>One side of a slope's outline, with what is recorded of the footprint's edge it lies on.</summary>
-    private sealed record Side(PlanFacet Facet, PlanPoint From, PlanPoint To, Box Box, double Overhang, double Parapet);
+    private readonly record struct Side(PlanFacet Facet, PlanPoint From, PlanPoint To, double Overhang, double Parapet);
 
-    private static List<Side> Sides(PlanFact plan, PlanShape shape)
+    /// <summary>A plan prepared for looking round: boxes say quickly which slopes can be neighbours at all.</summary>
+    private sealed class Scene
     {
-        var parts = plan.Parts.ToDictionary(p => p.Id);
-        return
-        [
-            .. shape.Facets.SelectMany(facet =>
-                Polygons
-                    .Sides(facet.Loop)
-                    .Where(s => s.From.To(s.To) > PlanTolerances.SameInches)
-                    .Select(s =>
-                    {
-                        var edge = EdgeUnder(parts[facet.PartId], s.From, s.To);
-                        var box = Boxes.Of([s.From, s.To], PlanTolerances.OnLineInches);
-                        return new Side(facet, s.From, s.To, box, edge?.OverhangInches ?? 0, edge?.ParapetInches ?? 0);
-                    })
-            ),
-        ];
-    }
+        private readonly List<Box> boxes;
 
-    private static PlanCorner? EdgeUnder(PlanPart part, PlanPoint from, PlanPoint to)
-    {
-        for (var i = 0; i < part.Corners.Count; i++)
+        public Scene(PlanFact plan, PlanShape shape)
         {
-            var (corner, next) = (part.Corners[i], part.Corners[(i + 1) % part.Corners.Count]);
-            var (a, b) = (new PlanPoint(corner.X, corner.Y), new PlanPoint(next.X, next.Y));
-            if (Polygons.OnSegment(from, a, b, PlanTolerances.OnLineInches) && Polygons.OnSegment(to, a, b, PlanTolerances.OnLineInches))
-            {
-                return corner;
-            }
+            Standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
+            Walls = plan.Parts.ToDictionary(p => p.Id, WallLines.Loop);
+            boxes = [.. shape.Facets.Select(f => Boxes.Of(f.Loop, PlanTolerances.BesideInches))];
+            var parts = plan.Parts.ToDictionary(p => p.Id, Outline);
+            Sides = [.. shape.Facets.Select(f => SidesOf(f, parts[f.PartId]))];
         }
-        return null;
+
+        public Dictionary<Guid, Guid> Standing { get; }
+
+        public Dictionary<Guid, IReadOnlyList<PlanPoint>> Walls { get; }
+
+        public List<List<Side>> Sides { get; }
+
+        public List<int> Near(int facet)
+        {
+            var near = new List<int>();
+            for (var i = 0; i < boxes.Count; i++)
+            {
+                if (i != facet && boxes[i].Meets(boxes[facet]))
+                {
+                    near.Add(i);
+                }
+            }
+            return near;
+        }
+
+        private static List<(PlanCorner Corner, PlanPoint From, PlanPoint To, Box Box)> Outline(PlanPart part)
+        {
+            var points = part.Corners.Select(c => new PlanPoint(c.X, c.Y)).ToList();
+            return
+            [
+                .. part.Corners.Select(
+                    (c, i) =>
+                    {
+                        var (from, to) = (points[i], points[(i + 1) % points.Count]);
+                        return (c, from, to, Boxes.Of([from, to], PlanTolerances.OnLineInches));
+                    }
+                ),
+            ];
+        }
+
+        private static List<Side> SidesOf(PlanFacet facet, List<(PlanCorner Corner, PlanPoint From, PlanPoint To, Box Box)> outline)
+        {
+            var sides = new List<Side>();
+            for (var i = 0; i < facet.Loop.Count; i++)
+            {
+                var (from, to) = (facet.Loop[i], facet.Loop[(i + 1) % facet.Loop.Count]);
+                if (from.To(to) <= PlanTolerances.SameInches)
+                {
+                    continue;
+                }
+                var under = outline.Find(o =>
+                    o.Box.Holds(from)
+                    && o.Box.Holds(to)
+                    && Polygons.OnSegment(from, o.From, o.To, PlanTolerances.OnLineInches)
+                    && Polygons.OnSegment(to, o.From, o.To, PlanTolerances.OnLineInches)
+                );
+                sides.Add(new Side(facet, from, to, under.Corner?.OverhangInches ?? 0, under.Corner?.ParapetInches ?? 0));
+            }
+            return sides;
+        }
     }
 
     /// <summary>The side cut where a border of another slope ends on it or crosses it.</summary>
-    private static IEnumerable<(PlanPoint From, PlanPoint To)> Stretches(Side side, List<Side> all)
+    private static List<(PlanPoint From, PlanPoint To)> Stretches(Side side, Scene scene, List<int> near)
     {
         var along = side.To - side.From;
         var length = along.Length;
+        var box = Boxes.Of([side.From, side.To], PlanTolerances.OnLineInches);
         var cuts = new List<double> { 0, length };
-        foreach (var other in all)
+        foreach (var other in near)
         {
-            if (ReferenceEquals(other.Facet, side.Facet) || !other.Box.Meets(side.Box))
+            foreach (var border in scene.Sides[other])
             {
-                continue;
-            }
-            if (Polygons.OnSegment(other.From, side.From, side.To, PlanTolerances.OnLineInches))
-            {
-                cuts.Add((other.From - side.From).Dot(along) / length);
-            }
-            else if (Polygons.Meet(side.From, side.To, other.From, other.To) is { } at)
-            {
-                cuts.Add((at - side.From).Dot(along) / length);
+                if (!box.MeetsSegment(border.From, border.To))
+                {
+                    continue;
+                }
+                if (Polygons.OnSegment(border.From, side.From, side.To, PlanTolerances.OnLineInches))
+                {
+                    cuts.Add((border.From - side.From).Dot(along) / length);
+                }
+                else if (Polygons.Meet(side.From, side.To, border.From, border.To) is { } at)
+                {
+                    cuts.Add((at - side.From).Dot(along) / length);
+                }
             }
         }
         cuts.Sort();
+        var stretches = new List<(PlanPoint, PlanPoint)>();
         for (var i = 0; i + 1 < cuts.Count; i++)
         {
             var (from, to) = (Math.Clamp(cuts[i], 0, length), Math.Clamp(cuts[i + 1], 0, length));
             if (to - from > PlanTolerances.OnLineInches)
             {
-                yield return (side.From + (along * (from / length)), side.From + (along * (to / length)));
+                stretches.Add((side.From + (along * (from / length)), side.From + (along * (to / length))));
             }
         }
+        return stretches;
     }
 
-    private static IEnumerable<PlanEdge> Of(
-        Side side,
-        PlanPoint from,
-        PlanPoint to,
-        IReadOnlyList<PlanFacet> facets,
-        Dictionary<Guid, Guid> standing,
-        Dictionary<Guid, IReadOnlyList<PlanPoint>> walls
-    )
+    private static IEnumerable<PlanEdge> Of(Side side, PlanPoint from, PlanPoint to, List<PlanFacet> facets, Scene scene)
     {
         var facet = side.Facet;
         var middle = from.Towards(to, 0.5);
@@ -115,7 +153,7 @@ public static class PlanEdges
         var height = facet.Plane.Height(middle);
         var within = middle - (outward * PlanTolerances.BesideInches);
         if (
-            facets.FirstOrDefault(f => standing.GetValueOrDefault(f.PartId) == facet.SlopeId && Polygons.Contains(f.Loop, within)) is
+            facets.FirstOrDefault(f => scene.Standing.GetValueOrDefault(f.PartId) == facet.SlopeId && Polygons.Contains(f.Loop, within)) is
             { } over
         )
         {
@@ -123,7 +161,7 @@ public static class PlanEdges
             yield return Edge(EdgeClass.Seam, side, over.SlopeId, from, to);
             yield break;
         }
-        var neighbours = facets.Where(f => !ReferenceEquals(f, facet) && Polygons.Contains(f.Loop, beside)).ToList();
+        var neighbours = facets.Where(f => Polygons.Contains(f.Loop, beside)).ToList();
         if (neighbours.FirstOrDefault(f => Math.Abs(f.Plane.Height(middle) - height) <= PlanTolerances.MeetInches) is { } level)
         {
             // A fold between outlines is met from both sides and listed from one; one across the middle of a slope (a dormer's valley) only once.
@@ -137,7 +175,7 @@ public static class PlanEdges
         var above = neighbours.Where(f => f.Plane.Height(middle) > height).MinBy(f => f.Plane.Height(middle));
         var wall = Wall(facet, from, to, outward);
         // Under an overhang the side of a slope is free: the wall stands farther in.
-        if (above is not null && (wall != EdgeClass.Sidewall || InWalls(walls[above.PartId], beside)))
+        if (above is not null && (wall != EdgeClass.Sidewall || InWalls(scene.Walls[above.PartId], beside)))
         {
             yield return Edge(wall, side, above.SlopeId, from, to) with
             {
@@ -147,7 +185,7 @@ public static class PlanEdges
         }
         yield return Edge(Free(facet, from, to, outward), side, null, from, to);
         // What stands on a slope ends it with a wall of its own.
-        if (standing.TryGetValue(facet.PartId, out var hostId) && neighbours.FirstOrDefault(f => f.SlopeId == hostId) is { } host)
+        if (scene.Standing.TryGetValue(facet.PartId, out var hostId) && neighbours.FirstOrDefault(f => f.SlopeId == hostId) is { } host)
         {
             yield return Edge(
                 Wall(host, from, to, outward * -1),
@@ -181,8 +219,8 @@ public static class PlanEdges
             @class,
             side.Facet.SlopeId,
             other,
-            new RoofPoint(from.X, from.Y, low),
-            new RoofPoint(to.X, to.Y, high),
+            new RoofPoint(Quantise.Measure(from.X), Quantise.Measure(from.Y), Quantise.Measure(low)),
+            new RoofPoint(Quantise.Measure(to.X), Quantise.Measure(to.Y), Quantise.Measure(high)),
             Quantise.Feet(plan / Length.InchesPerFoot),
             Quantise.Feet(Math.Sqrt((plan * plan) + (rise * rise)) / Length.InchesPerFoot),
             Quantise.Measure(Math.Abs(rise) / plan * Pitch.Run),

@@ -94,7 +94,7 @@ public static class PlanSolver
             slopeId,
             partId,
             edgeId,
-            [.. loop.Select(p => new RoofPoint(p.X, p.Y, plane.Height(p)))],
+            [.. loop.Select(p => new RoofPoint(Quantise.Measure(p.X), Quantise.Measure(p.Y), Quantise.Measure(plane.Height(p))))],
             plane.Gradient.Length * Pitch.Run,
             azimuth,
             FacingOf(azimuth),
@@ -124,8 +124,8 @@ public static class PlanSolver
         var up = facet.Loop.Select(p => facet.Frame.Of(p).Up).ToList();
         return facet with
         {
-            LabelX = label.X,
-            LabelY = label.Y,
+            LabelX = Quantise.Measure(label.X),
+            LabelY = Quantise.Measure(label.Y),
             PlanSquareFeet = Quantise.Area(plan),
             CoveredSquareFeet = Quantise.Area(covered / SquareInchesPerSquareFoot),
             TrueSquareFeet = Quantise.Area(plan * factor),
@@ -147,13 +147,13 @@ public static class PlanSolver
     private static void Overlaps(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems)
     {
         var parts = plan.Parts.ToDictionary(p => p.Id);
-        for (var i = 0; i < facets.Count; i++)
+        var free = facets.Where(f => parts[f.PartId].OnSlope is null).Select(f => (Facet: f, Box: Boxes.Of(f.Loop))).ToList();
+        for (var i = 0; i < free.Count; i++)
         {
-            for (var j = i + 1; j < facets.Count; j++)
+            for (var j = i + 1; j < free.Count; j++)
             {
-                var (a, b) = (facets[i], facets[j]);
-                var stands = parts[a.PartId].OnSlope is not null || parts[b.PartId].OnSlope is not null;
-                if (a.PartId != b.PartId && !stands && Clash(a, b) is { } at)
+                var (a, b) = (free[i].Facet, free[j].Facet);
+                if (a.PartId != b.PartId && free[i].Box.Meets(free[j].Box) && Clash(a, b) is { } at)
                 {
                     problems.Add(
                         new PlanProblem(
@@ -174,10 +174,6 @@ public static class PlanSolver
     /// <summary>A place of two slopes' common ground where neither is clear of the other; null where they only touch or one stands well above.</summary>
     private static PlanPoint? Clash(PlanFacet a, PlanFacet b)
     {
-        if (!Boxes.Overlap(a.Loop, b.Loop))
-        {
-            return null;
-        }
         var common = a
             .Loop.Where(p => Polygons.Contains(b.Loop, p))
             .Concat(b.Loop.Where(p => Polygons.Contains(a.Loop, p)))

@@ -5,6 +5,10 @@ internal readonly record struct Box(double West, double South, double East, doub
 {
     public bool Holds(PlanPoint point) => point.X >= West && point.X <= East && point.Y >= South && point.Y <= North;
 
+    /// <summary>Whether the segment's own box meets this one: a quick no, not a sure yes.</summary>
+    public bool MeetsSegment(PlanPoint a, PlanPoint b) =>
+        (a.X >= West || b.X >= West) && (a.X <= East || b.X <= East) && (a.Y >= South || b.Y >= South) && (a.Y <= North || b.Y <= North);
+
     public bool Meets(Box other) => West <= other.East && other.West <= East && South <= other.North && other.South <= North;
 }
 
@@ -20,6 +24,4 @@ internal static class Boxes
         }
         return new Box(west - wider, south - wider, east + wider, north + wider);
     }
-
-    public static bool Overlap(IReadOnlyList<PlanPoint> a, IReadOnlyList<PlanPoint> b) => Of(a).Meets(Of(b));
 }

@@ -110,18 +110,20 @@ public static class Polygons
             var s = (c - a).Cross(u) / cross;
             return t is >= 0 and <= 1 && s is >= 0 and <= 1 ? a + (u * t) : null;
         }
-        foreach (var (end, from, to) in new[] { (c, a, b), (d, a, b), (a, c, d), (b, c, d) })
-        {
-            if (OnSegment(end, from, to, PlanTolerances.SameInches))
-            {
-                return end;
-            }
-        }
-        return null;
+        const double Same = PlanTolerances.SameInches;
+        return OnSegment(c, a, b, Same) ? c
+            : OnSegment(d, a, b, Same) ? d
+            : OnSegment(a, c, d, Same) ? a
+            : OnSegment(b, c, d, Same) ? b
+            : null;
     }
 
     public static bool OnSegment(PlanPoint point, PlanPoint from, PlanPoint to, double within) =>
-        DistanceToSegment(point, from, to) <= within;
+        point.X >= Math.Min(from.X, to.X) - within
+        && point.X <= Math.Max(from.X, to.X) + within
+        && point.Y >= Math.Min(from.Y, to.Y) - within
+        && point.Y <= Math.Max(from.Y, to.Y) + within
+        && DistanceToSegment(point, from, to) <= within;
 
     public static double DistanceToSegment(PlanPoint point, PlanPoint from, PlanPoint to)
     {

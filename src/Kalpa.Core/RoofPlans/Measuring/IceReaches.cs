@@ -73,21 +73,42 @@ public static class IceReaches
     public static IReadOnlyList<IceReach> Of(PlanFact plan, PlanShape shape, IReadOnlyList<PlanEdge> edges, double damInches)
     {
         var parts = plan.Parts.ToDictionary(p => p.Id);
+        var overhangs = Overhangs(edges);
         return
         [
             .. shape
-                .Facets.Where(f => f.RisePer12 > 0 && edges.Any(e => e.SlopeId == f.SlopeId && e.Class == EdgeClass.Eave))
-                .Select(f => OfSlope(plan, f, edges, damInches, Heated(parts[f.PartId].Under))),
+                .Facets.Where(f => f.RisePer12 > 0 && overhangs.ContainsKey(f.SlopeId))
+                .Select(f => OfSlope(plan, f, overhangs[f.SlopeId], damInches, Heated(parts[f.PartId].Under))),
         ];
+    }
+
+    /// <summary>Courses of barrier that the code asks on the slopes where it asks any.</summary>
+    internal static Dictionary<Guid, int> CoursesAsked(PlanFact plan, PlanShape shape, IReadOnlyList<PlanEdge> edges)
+    {
+        var parts = plan.Parts.ToDictionary(p => p.Id);
+        var overhangs = Overhangs(edges);
+        return shape
+            .Facets.Where(f => plan.IceBarrierAsked && f.RisePer12 > 0 && overhangs.ContainsKey(f.SlopeId) && Heated(parts[f.PartId].Under))
+            .ToDictionary(f => f.SlopeId, f => Courses(RequiredInches(overhangs[f.SlopeId], plan.WallInches, f.RisePer12)));
+    }
+
+    /// <summary>The widest overhang along the eaves of each slope that has any.</summary>
+    private static Dictionary<Guid, double> Overhangs(IReadOnlyList<PlanEdge> edges)
+    {
+        var widest = new Dictionary<Guid, double>();
+        foreach (var eave in edges.Where(e => e.Class == EdgeClass.Eave))
+        {
+            widest[eave.SlopeId] = Math.Max(widest.GetValueOrDefault(eave.SlopeId), eave.OverhangInches);
+        }
+        return widest;
     }
 
     /// <summary>Heat from below makes the dam; a porch or a shed has none.</summary>
     internal static bool Heated(Under under) => under is Under.HeatedRoom or Under.Attic;
 
-    private static IceReach OfSlope(PlanFact plan, PlanFacet facet, IReadOnlyList<PlanEdge> edges, double damInches, bool heated)
+    private static IceReach OfSlope(PlanFact plan, PlanFacet facet, double overhang, double damInches, bool heated)
     {
         var factor = new Pitch(facet.RisePer12).SlopeFactor;
-        var overhang = edges.Where(e => e.SlopeId == facet.SlopeId && e.Class == EdgeClass.Eave).Max(e => e.OverhangInches);
         var reach = ReachInches(damInches, facet.RisePer12);
         var asked = plan.IceBarrierAsked && heated;
         var required = asked ? RequiredInches(overhang, plan.WallInches, facet.RisePer12) : (double?)null;
@@ -127,6 +148,11 @@ public static class IceReaches
     {
         var up = facet.Frame.Along.Left;
         var eave = facet.Loop.Min(up.Dot);
-        return [.. Polygons.Clip(facet.Loop, up * -1, -(eave + runInches)).Select(p => new ZonePoint(p.X, p.Y))];
+        return
+        [
+            .. Polygons
+                .Clip(facet.Loop, up * -1, -(eave + runInches))
+                .Select(p => new ZonePoint(Quantise.Measure(p.X), Quantise.Measure(p.Y))),
+        ];
     }
 }

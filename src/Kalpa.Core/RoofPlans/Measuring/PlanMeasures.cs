@@ -84,11 +84,15 @@ public static class PlanMeasures
             .OfType<CoveringFact>()
             .ToDictionary(c => c.SlopeId, c => book.Covering(c.Kind).Family);
 
-    public static IReadOnlyList<Closing> Closings(PlanShape shape, IReadOnlyList<PlanEdge> edges) =>
-        [.. shape.Facets.Select(f => Closes(f, edges))];
-
     /// <summary>Folds are listed once, so they count for both slopes.</summary>
-    private static Closing Closes(PlanFacet facet, IReadOnlyList<PlanEdge> edges)
+    public static IReadOnlyList<Closing> Closings(PlanShape shape, IReadOnlyList<PlanEdge> edges)
+    {
+        var own = edges.ToLookup(e => e.SlopeId);
+        var shared = edges.Where(e => e.OtherSlopeId is not null && e.StepInches == 0).ToLookup(e => e.OtherSlopeId!.Value);
+        return [.. shape.Facets.Select(f => Closes(f, own[f.SlopeId].Concat(shared[f.SlopeId])))];
+    }
+
+    private static Closing Closes(PlanFacet facet, IEnumerable<PlanEdge> edges)
     {
         var outline = Polygons.Perimeter(facet.Loop) / Measures.Length.InchesPerFoot;
         // A wall of something standing on the slope, and its valley, lie within the outline.
@@ -97,9 +101,7 @@ public static class PlanMeasures
             var middle = e.From.Point.Towards(e.To.Point, 0.5);
             return Polygons.Sides(facet.Loop).Any(s => Polygons.OnSegment(middle, s.From, s.To, PlanTolerances.OnLineInches));
         }
-        var classed = edges
-            .Where(e => (e.SlopeId == facet.SlopeId || (e.OtherSlopeId == facet.SlopeId && e.StepInches == 0)) && OnOutline(e))
-            .Sum(e => e.PlanFeet);
+        var classed = edges.Where(OnOutline).Sum(e => e.PlanFeet);
         return new Closing(facet.SlopeId, Quantise.Feet(outline), Quantise.Feet(classed), Math.Abs(outline - classed) <= ClosingFeet);
     }
 

@@ -140,11 +140,10 @@ public static class TakeOffs
         IReadOnlyList<PlanEdge> edges
     )
     {
-        var reaches = IceReaches
-            .Of(plan, shape, edges, 0)
-            .Where(r => r.RequiredInches is not null && slopes.Any(f => f.SlopeId == r.SlopeId));
-        var laid = reaches
-            .Select(r => (Feet: Feet([.. slopes.Where(f => f.SlopeId == r.SlopeId)], edges, EdgeClass.Eave), r.Courses))
+        var asked = IceReaches.CoursesAsked(plan, shape, edges);
+        var laid = slopes
+            .Where(f => asked.ContainsKey(f.SlopeId))
+            .Select(f => (Feet: Feet([f], edges, EdgeClass.Eave), Courses: asked[f.SlopeId]))
             .Where(l => l.Feet > 0)
             .ToList();
         if (laid.Count > 0)
@@ -225,8 +224,11 @@ public static class TakeOffs
     private static string Perimeter(int unsized, double feet) =>
         unsized == 0 ? $"perimeter {feet:0.0} ft" : $"perimeter {feet:0.0} ft; {unsized} without a size";
 
-    private static double Feet(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, EdgeClass of) =>
-        edges.Where(e => e.Class == of && slopes.Any(f => f.SlopeId == e.SlopeId)).Sum(e => e.TrueFeet);
+    private static double Feet(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, EdgeClass of)
+    {
+        var on = slopes.Select(f => f.SlopeId).ToHashSet();
+        return edges.Where(e => e.Class == of && on.Contains(e.SlopeId)).Sum(e => e.TrueFeet);
+    }
 
     private static TakeOffLine Line(string key, string item, double amount, string unit, string basis) =>
         new(key, item, Quantise.Area(amount), unit, basis);
