@@ -22,11 +22,12 @@ public static class PlanEdges
         for (var i = 0; i < shape.Facets.Count; i++)
         {
             var near = scene.Near(i);
+            var facets = near.ConvertAll(n => shape.Facets[n]);
             foreach (var side in scene.Sides[i])
             {
                 foreach (var (from, to) in Stretches(side, scene, near))
                 {
-                    edges.AddRange(Of(side, from, to, [.. near.Select(n => shape.Facets[n])], scene));
+                    Add(edges, side, from, to, facets, scene);
                 }
             }
         }
@@ -43,14 +44,17 @@ public static class PlanEdges
 
         public Scene(PlanFact plan, PlanShape shape)
         {
-            Standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
+            standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
             Walls = plan.Parts.ToDictionary(p => p.Id, WallLines.Loop);
             boxes = [.. shape.Facets.Select(f => Boxes.Of(f.Loop, PlanTolerances.BesideInches))];
             var parts = plan.Parts.ToDictionary(p => p.Id, Outline);
             Sides = [.. shape.Facets.Select(f => SidesOf(f, parts[f.PartId]))];
         }
 
-        public Dictionary<Guid, Guid> Standing { get; }
+        private readonly Dictionary<Guid, Guid> standing;
+
+        public bool Stands(PlanFacet facet, PlanFacet on) =>
+            standing.Count > 0 && standing.TryGetValue(facet.PartId, out var host) && host == on.SlopeId;
 
         public Dictionary<Guid, IReadOnlyList<PlanPoint>> Walls { get; }
 
@@ -144,64 +148,77 @@ public static class PlanEdges
         return stretches;
     }
 
-    private static IEnumerable<PlanEdge> Of(Side side, PlanPoint from, PlanPoint to, List<PlanFacet> facets, Scene scene)
+    private static void Add(List<PlanEdge> edges, Side side, PlanPoint from, PlanPoint to, List<PlanFacet> near, Scene scene)
     {
         var facet = side.Facet;
         var middle = from.Towards(to, 0.5);
         var outward = (to - from).Unit.Left * -1;
         var beside = middle + (outward * PlanTolerances.BesideInches);
-        var height = facet.Plane.Height(middle);
         var within = middle - (outward * PlanTolerances.BesideInches);
-        if (
-            facets.FirstOrDefault(f => scene.Standing.GetValueOrDefault(f.PartId) == facet.SlopeId && Polygons.Contains(f.Loop, within)) is
-            { } over
-        )
+        var height = facet.Plane.Height(middle);
+        PlanFacet? level = null;
+        PlanFacet? above = null;
+        PlanFacet? host = null;
+        foreach (var other in near)
         {
-            // What stands on the slope runs out over its border here: there is none on the roof.
-            yield return Edge(EdgeClass.Seam, side, over.SlopeId, from, to);
-            yield break;
+            if (scene.Stands(other, facet) && Polygons.Contains(other.Loop, within))
+            {
+                // What stands on the slope runs out over its border here: there is none on the roof.
+                edges.Add(Edge(EdgeClass.Seam, side, other.SlopeId, from, to));
+                return;
+            }
+            if (!Polygons.Contains(other.Loop, beside))
+            {
+                continue;
+            }
+            var step = other.Plane.Height(middle) - height;
+            if (Math.Abs(step) <= PlanTolerances.MeetInches)
+            {
+                level ??= other;
+            }
+            else if (step > 0 && (above is null || other.Plane.Height(middle) < above.Plane.Height(middle)))
+            {
+                above = other;
+            }
+            host = scene.Stands(facet, other) ? other : host;
         }
-        var neighbours = facets.Where(f => Polygons.Contains(f.Loop, beside)).ToList();
-        if (neighbours.FirstOrDefault(f => Math.Abs(f.Plane.Height(middle) - height) <= PlanTolerances.MeetInches) is { } level)
+        if (level is not null)
         {
             // A fold between outlines is met from both sides and listed from one; one across the middle of a slope (a dormer's valley) only once.
-            var shared = !Polygons.Contains(level.Loop, within);
-            if (!shared || facet.SlopeId.CompareTo(level.SlopeId) < 0)
+            if (Polygons.Contains(level.Loop, within) || facet.SlopeId.CompareTo(level.SlopeId) < 0)
             {
-                yield return Edge(Fold(facet, level, from, to, outward), side, level.SlopeId, from, to);
+                edges.Add(Edge(Fold(facet, level, from, to, outward), side, level.SlopeId, from, to));
             }
-            yield break;
+            return;
         }
-        var above = neighbours.Where(f => f.Plane.Height(middle) > height).MinBy(f => f.Plane.Height(middle));
         var wall = Wall(facet, from, to, outward);
         // Under an overhang the side of a slope is free: the wall stands farther in.
         if (above is not null && (wall != EdgeClass.Sidewall || InWalls(scene.Walls[above.PartId], beside)))
         {
-            yield return Edge(wall, side, above.SlopeId, from, to) with
-            {
-                StepInches = Quantise.Measure(above.Plane.Height(middle) - height),
-            };
-            yield break;
-        }
-        yield return Edge(Free(facet, from, to, outward), side, null, from, to);
-        // What stands on a slope ends it with a wall of its own.
-        if (scene.Standing.TryGetValue(facet.PartId, out var hostId) && neighbours.FirstOrDefault(f => f.SlopeId == hostId) is { } host)
-        {
-            yield return Edge(
-                Wall(host, from, to, outward * -1),
-                side with
+            edges.Add(
+                Edge(wall, side, above.SlopeId, from, to) with
                 {
-                    Facet = host,
-                    Overhang = 0,
-                    Parapet = 0,
-                },
-                facet.SlopeId,
-                from,
-                to
-            ) with
+                    StepInches = Quantise.Measure(above.Plane.Height(middle) - height),
+                }
+            );
+            return;
+        }
+        edges.Add(Edge(Free(facet, from, to, outward), side, null, from, to));
+        if (host is not null)
+        {
+            // What stands on a slope ends it with a wall of its own.
+            var below = side with
             {
-                StepInches = Quantise.Measure(height - host.Plane.Height(middle)),
+                Facet = host,
+                Overhang = 0,
+                Parapet = 0,
             };
+            edges.Add(
+                Edge(Wall(host, from, to, outward * -1), below, facet.SlopeId, from, to) with
+                {
+                    StepInches = Quantise.Measure(height - host.Plane.Height(middle)),
+                }
+            );
         }
     }
 

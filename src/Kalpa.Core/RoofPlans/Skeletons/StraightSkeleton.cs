@@ -30,9 +30,15 @@ public static class StraightSkeleton
         {
             return new SkeletonAnswer([], problems);
         }
-        var fronts = corners.Select((c, i) => Front.Of(c, corners[(i + 1) % corners.Count])).ToList();
+        var fronts = corners.Select((c, i) => Front.Of(c, corners[(i + 1) % corners.Count])).ToArray();
+        var quick = Raised(corners, fronts, thorough: false);
+        return quick.Problems.Count == 0 && Tile(corners, quick.Faces) ? quick : Raised(corners, fronts, thorough: true);
+    }
+
+    private static SkeletonAnswer Raised(IReadOnlyList<FootprintCorner> corners, Front[] fronts, bool thorough)
+    {
         var faces = new FaceBuilder(corners);
-        var stuck = Raise(corners, fronts, faces);
+        var stuck = Raise(corners, fronts, faces, thorough);
         if (stuck is null && faces.Faces() is { } whole)
         {
             return new SkeletonAnswer(whole, []);
@@ -40,7 +46,17 @@ public static class StraightSkeleton
         return new SkeletonAnswer([], [stuck ?? Failed(corners, 0)]);
     }
 
-    private static SkeletonProblem? Raise(IReadOnlyList<FootprintCorner> corners, List<Front> fronts, FaceBuilder faces)
+    private static bool Tile(IReadOnlyList<FootprintCorner> corners, IReadOnlyList<SkeletonFace> faces)
+    {
+        var whole = Polygons.SignedArea([.. corners.Select(c => c.Point)]);
+        var covered = faces.Sum(f => Polygons.SignedArea([.. f.Corners.Select(c => c.Point)]));
+        return Math.Abs(whole - covered) <= TileShare * whole;
+    }
+
+    /// <summary>Share of the ground that rounding may leave uncovered.</summary>
+    private const double TileShare = 1e-6;
+
+    private static SkeletonProblem? Raise(IReadOnlyList<FootprintCorner> corners, Front[] fronts, FaceBuilder faces, bool thorough)
     {
         var first = new List<WaveCorner>();
         for (var i = 0; i < corners.Count; i++)
@@ -56,7 +72,7 @@ public static class StraightSkeleton
             {
                 return Failed(corners, wave.Loop[0].After);
             }
-            var (loops, stuck) = new WaveCleaner(fronts, faces, wave.Loop, z).Run();
+            var (loops, stuck) = new WaveCleaner(fronts, faces, wave.Loop, z, thorough).Run();
             if (loops is null)
             {
                 return Unequal(corners, stuck!.Value);
@@ -70,9 +86,13 @@ public static class StraightSkeleton
     }
 
     /// <summary>The height at which the next thing happens in a loop; null when nothing ever does.</summary>
-    private static double? NextHeight(List<WaveCorner> loop, List<Front> fronts, double z)
+    private static double? NextHeight(List<WaveCorner> loop, Front[] fronts, double z)
     {
-        var places = loop.Select(c => c.Path.Place(z)).ToArray();
+        var places = new PlanPoint[loop.Count];
+        for (var i = 0; i < places.Length; i++)
+        {
+            places[i] = loop[i].Path.Place(z);
+        }
         var soonest = double.PositiveInfinity;
         for (var i = 0; i < loop.Count; i++)
         {
@@ -96,7 +116,7 @@ public static class StraightSkeleton
     }
 
     /// <summary>How much higher a reflex corner runs into a front of its loop; infinity when none comes sooner than <paramref name="soonest"/>.</summary>
-    private static double RunsInto(List<WaveCorner> loop, List<Front> fronts, PlanPoint[] places, int corner, double z, double soonest)
+    private static double RunsInto(List<WaveCorner> loop, Front[] fronts, PlanPoint[] places, int corner, double z, double soonest)
     {
         var path = loop[corner].Path;
         for (var j = 0; j < loop.Count; j++)

@@ -10,7 +10,11 @@ internal sealed record WaveCorner(int Before, int After, Path Path, int Left);
 /// it lies there: corners that coincide become one node, fronts are cut where a corner lies on them, pieces that lie on each other head on become a
 /// ridge, and what is left is traced into loops anew. So any number of things may happen at once, as they do on regular roofs.
 /// </summary>
-internal sealed class WaveCleaner(IReadOnlyList<Front> fronts, FaceBuilder faces, IReadOnlyList<WaveCorner> loop, double z)
+/// <param name="thorough">
+/// Whether every corner is looked for on every front. Only reflex corners, and corners that came together, can lie there; the quick way trusts that,
+/// and the caller checks that its slopes tile.
+/// </param>
+internal sealed class WaveCleaner(Front[] fronts, FaceBuilder faces, List<WaveCorner> loop, double z, bool thorough)
 {
     private readonly record struct Piece(int From, int To, int Face);
 
@@ -45,40 +49,71 @@ internal sealed class WaveCleaner(IReadOnlyList<Front> fronts, FaceBuilder faces
 
     private int Spot(PlanPoint place)
     {
-        var known = spots.FindIndex(s => s.To(place) <= PlanTolerances.SameInches);
-        if (known >= 0)
+        for (var i = 0; i < spots.Count; i++)
         {
-            return known;
+            var (dx, dy) = (spots[i].X - place.X, spots[i].Y - place.Y);
+            if (Math.Abs(dx) <= PlanTolerances.SameInches && (dx * dx) + (dy * dy) <= SameSquared)
+            {
+                return i;
+            }
         }
         spots.Add(place);
         nodeOf.Add(-1);
         return spots.Count - 1;
     }
 
+    private const double SameSquared = PlanTolerances.SameInches * PlanTolerances.SameInches;
+
     /// <summary>Fronts as pieces between spots, those of no length left out.</summary>
     private List<Piece> Cut()
     {
-        var pieces = new List<Piece>();
+        var may = MayLieOnFronts();
+        var pieces = new List<Piece>(loop.Count);
         for (var i = 0; i < loop.Count; i++)
         {
-            var (from, to) = (spotOf[i], spotOf[(i + 1) % loop.Count]);
+            var (from, to) = (spotOf[i], spotOf[i + 1 == loop.Count ? 0 : i + 1]);
             if (from == to)
             {
                 continue;
             }
-            var along = spots[to] - spots[from];
-            var between = Enumerable
-                .Range(0, spots.Count)
-                .Where(s => s != from && s != to && Polygons.OnSegment(spots[s], spots[from], spots[to], PlanTolerances.SameInches))
-                .OrderBy(s => (spots[s] - spots[from]).Dot(along));
-            var last = from;
-            foreach (var spot in between.Append(to))
+            List<int>? between = null;
+            foreach (var spot in may)
             {
-                pieces.Add(new Piece(last, spot, loop[i].After));
-                last = spot;
+                if (spot != from && spot != to && Polygons.OnSegment(spots[spot], spots[from], spots[to], PlanTolerances.SameInches))
+                {
+                    (between ??= []).Add(spot);
+                }
             }
+            var last = from;
+            if (between is not null)
+            {
+                var along = spots[to] - spots[from];
+                foreach (var spot in between.OrderBy(s => (spots[s] - spots[from]).Dot(along)))
+                {
+                    pieces.Add(new Piece(last, spot, loop[i].After));
+                    last = spot;
+                }
+            }
+            pieces.Add(new Piece(last, to, loop[i].After));
         }
         return pieces;
+    }
+
+    private List<int> MayLieOnFronts()
+    {
+        var seen = new bool[spots.Count];
+        var may = new List<int>();
+        for (var i = 0; i < loop.Count; i++)
+        {
+            var spot = spotOf[i];
+            var reflex = fronts[loop[i].Before].Along.Cross(fronts[loop[i].After].Along) < -PlanTolerances.ParallelSine;
+            if ((thorough || reflex || seen[spot]) && !may.Contains(spot))
+            {
+                may.Add(spot);
+            }
+            seen[spot] = true;
+        }
+        return may;
     }
 
     /// <summary>Spots where anything happens: several corners came together, or a corner lies on a front that is not its own.</summary>
@@ -90,8 +125,20 @@ internal sealed class WaveCleaner(IReadOnlyList<Front> fronts, FaceBuilder faces
             touched[piece.From]++;
             touched[piece.To]++;
         }
-        var corners = spotOf.GroupBy(s => s).ToDictionary(g => g.Key, g => g.Count());
-        return [.. Enumerable.Range(0, spots.Count).Where(s => corners[s] > 1 || touched[s] != 2)];
+        var corners = new int[spots.Count];
+        foreach (var spot in spotOf)
+        {
+            corners[spot]++;
+        }
+        var eventful = new HashSet<int>();
+        for (var spot = 0; spot < spots.Count; spot++)
+        {
+            if (corners[spot] > 1 || touched[spot] != 2)
+            {
+                eventful.Add(spot);
+            }
+        }
+        return eventful;
     }
 
     private void EndPaths(HashSet<int> eventful)
