@@ -1,0 +1,96 @@
+using System.Globalization;
+using System.Text.Json;
+using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Bench;
+
+/// <summary>A plan as a large house has it, measured whole: what one step of dragging a corner costs; and how that grows with the corners.</summary>
+internal static class PlanBench
+{
+    private const int Corners = 40;
+    private const int Slopes = 60;
+    private const int Details = 80;
+    private static readonly DateOnly Day = new(2026, 9, 14);
+
+    public static async Task Run(string root, string framework, string folder, Action<string, string, string, string, string> print)
+    {
+        var request = Request(Corners, Slopes, Details);
+        var facets = PlanMeasures.Of(request, RuleBook.Current).Facets.Count;
+        var server = Timing.MedianMilliseconds(20, 40, () => PlanMeasures.Of(request, RuleBook.Current));
+        print($"plan of {Corners} corners, {facets} slopes, {Details} details", Text(server), "", "", "< 50 ms");
+
+        foreach (var corners in new[] { 20, 40, 80, 120, 160, 200 })
+        {
+            var grown = Request(corners, 0, 0);
+            var all = Timing.MedianMilliseconds(5, 15, () => PlanMeasures.Of(grown, RuleBook.Current));
+            var skeleton = Timing.MedianMilliseconds(5, 15, () => PlanSolver.Solve(grown.Plan));
+            print($"  footprint of {corners} corners: slopes; all", $"{Text(skeleton)}; {Text(all)}", "", "", "");
+        }
+
+        var browser = JsonDocument.Parse(await InBrowser(root, framework, folder, request)).RootElement;
+        print("the same plan in the browser core, a drag step", Text(browser.GetProperty("planMs").GetDouble()), "", "", "< 33 ms");
+        var small = JsonDocument.Parse(await InBrowser(root, framework, folder, Request(8, 0, 12))).RootElement;
+        print("a plan of 8 corners and 12 details there", Text(small.GetProperty("planMs").GetDouble()), "", "", "< 33 ms");
+    }
+
+    private static async Task<string> InBrowser(string root, string framework, string folder, PlanRequest request)
+    {
+        var file = Path.Combine(folder, "plan.json");
+        await File.WriteAllTextAsync(file, JsonSerializer.Serialize(request, KalpaJson.Default.PlanRequest));
+        return await Timing.Run("node", Path.Combine(root, "bench/browser-core.mjs"), Path.Combine(framework, "dotnet.js"), file, "plan");
+    }
+
+    private static string Text(double ms) => ms.ToString("0.0", CultureInfo.InvariantCulture) + " ms";
+
+    /// <summary>A long house whose front steps in and out, hipped; and low roofs of one slope along its back.</summary>
+    internal static PlanRequest Request(int corners, int slopes, int details)
+    {
+        var random = new Random(7);
+        var ids = 0;
+        Guid Id() => new(++ids, 0, 0, [0, 0, 0, 0, 0, 0, 0, 0]);
+        PlanCorner Corner(double x, double y, double rise) => new(Id(), x, y, Id(), rise);
+        var bays = (corners - 2) / 2;
+        List<PlanCorner> outline = [Corner(0, 0, 6)];
+        var front = new List<(double X, double Y)>();
+        for (var i = 0; i < bays; i++)
+        {
+            var y = 300 + (60 * (i % 3)) + (12 * random.Next(0, 4));
+            front.Add((i * 100, y));
+            front.Add(((i + 1) * 100, y));
+        }
+        outline.Add(Corner(bays * 100, 0, 6));
+        outline.AddRange(Enumerable.Reverse(front).Select(p => Corner(p.X, p.Y, 6)));
+        List<PlanPart> parts = [new PlanPart(Id(), "house", PartKind.House, 200, outline)];
+        for (var i = 0; i < slopes - outline.Count; i++)
+        {
+            var x = i * 85.0;
+            parts.Add(
+                new PlanPart(
+                    Id(),
+                    "",
+                    PartKind.Porch,
+                    90,
+                    [Corner(x, -90, 0), Corner(x + 80, -90, 0), Corner(x + 80, 12, 0), Corner(x, 12, 0)],
+                    new LoneSlope(Id(), 2, 180),
+                    null,
+                    Under.Porch
+                )
+            );
+        }
+        var plan = new PlanFact(Id(), Id(), true, "", parts, [], 6, 36);
+        var facets = PlanSolver.Solve(plan).Facets;
+        List<DetailFact> things =
+        [
+            .. Enumerable
+                .Range(0, details)
+                .Select(i => facets[i % facets.Count])
+                .Select(f => (f.SlopeId, Spot: DetailPlaces.At(new PlanShape(facets, []), f.LabelX, f.LabelY, null)!))
+                .Select(f => new DetailFact(Id(), plan.RoofId, DetailKind.Boot, f.Spot)),
+        ];
+        return new PlanRequest(plan, things, [], Day, null, 6);
+    }
+}
