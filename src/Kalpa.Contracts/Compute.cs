@@ -39,6 +39,7 @@ public static class Compute
         "takeoff",
         "ice",
         "plan",
+        "plan-draft",
         "plan-edit",
         "plan-slopes",
         "plan-spots",
@@ -72,6 +73,7 @@ public static class Compute
             "takeoff" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.TakeOff, r => PlanMeasures.Of(r, book).TakeOff),
             "ice" => Answer(json, KalpaJson.Default.IceRequest, KalpaJson.Default.IceAnswer, Ice),
             "plan" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.PlanAnswer, r => PlanMeasures.Of(r, book)),
+            "plan-draft" => Answer(json, KalpaJson.Default.DraftRequest, KalpaJson.Default.DraftAnswer, r => Draft(r.Plan)),
             "plan-edit" => Answer(json, KalpaJson.Default.PlanEditRequest, KalpaJson.Default.PlanEditAnswer, r => PlanEdits.Of(r)),
             "plan-slopes" => Answer(json, KalpaJson.Default.PlanSlopesRequest, KalpaJson.Default.PlanSlopesAnswer, r => PlanSlopes.Of(r)),
             "plan-spots" => Answer(json, KalpaJson.Default.PlanSpotsRequest, KalpaJson.Default.PlanSpotsAnswer, r => PlanSpots.Of(r)),
@@ -117,6 +119,53 @@ public static class Compute
         var edges = PlanEdges.Classify(request.Plan, shape);
         return new ClassifyAnswer(shape.Facets, edges, PlanMeasures.Closings(shape, edges), shape.Problems);
     }
+
+    private static DraftAnswer Draft(PlanFact plan)
+    {
+        var shape = PlanSolver.Solve(plan);
+        var edges = PlanEdges.Classify(plan, shape);
+        var number = new Dictionary<Guid, int>();
+        var slopes = new List<DraftSlope>(shape.Facets.Count);
+        foreach (var facet in shape.Facets)
+        {
+            number[facet.SlopeId] = slopes.Count;
+            var outline = new List<int>(2 * facet.Corners.Count);
+            foreach (var corner in facet.Corners)
+            {
+                outline.Add(Hundredths(corner.X));
+                outline.Add(Hundredths(corner.Y));
+            }
+            slopes.Add(
+                new DraftSlope(
+                    facet.SlopeId,
+                    facet.PartId,
+                    (int)Math.Round(facet.AzimuthDegrees),
+                    Hundredths(facet.RisePer12),
+                    [Hundredths(facet.LabelX), Hundredths(facet.LabelY)],
+                    outline
+                )
+            );
+        }
+        return new DraftAnswer(
+            plan.Sized && slopes.Count > 0,
+            slopes,
+            edges
+                .Select(e => new DraftEdge(
+                    e.Class,
+                    number[e.SlopeId],
+                    [Hundredths(e.From.X), Hundredths(e.From.Y), Hundredths(e.To.X), Hundredths(e.To.Y)],
+                    Hundredths(e.TrueFeet)
+                ))
+                .ToList(),
+            shape.Problems,
+            Core.Quantise.Area(shape.Facets.Sum(f => f.Squares)),
+            TakeOffs.Of(plan, shape, edges, [], NoFamilies)
+        );
+    }
+
+    private static readonly Dictionary<Guid, CoveringFamily> NoFamilies = [];
+
+    private static int Hundredths(double value) => (int)Math.Round(value * 100);
 
     private static Outcome<IceAnswer> Ice(IceRequest request)
     {

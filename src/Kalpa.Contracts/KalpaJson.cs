@@ -59,6 +59,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(SkeletonAnswer))]
 [JsonSerializable(typeof(ClassifyRequest))]
 [JsonSerializable(typeof(ClassifyAnswer))]
+[JsonSerializable(typeof(DraftRequest))]
+[JsonSerializable(typeof(DraftAnswer))]
 [JsonSerializable(typeof(PlanRequest))]
 [JsonSerializable(typeof(PlanAnswer))]
 [JsonSerializable(typeof(TakeOff))]

@@ -37,3 +37,28 @@ public sealed record PlanExportRequest(PlanRequest Plan, IReadOnlyList<SlopeFact
 
 /// <summary>Outlines of a building from above; <paramref name="Simulated"/> is always true until a real supplier is connected, and the page says so.</summary>
 public sealed record AerialAnswer(bool Simulated, string From, string Address, string GeoJson);
+
+/// <summary>Asks for a plan as it looks under the hand, many times a second: shapes and classes, totals and take-off, and nothing else.</summary>
+public sealed record DraftRequest(PlanFact Plan);
+
+/// <summary>A slope while it is drawn: which way it falls in degrees; its label and its outline as x, y, x, y … in hundredths of an inch.</summary>
+public sealed record DraftSlope(
+    Guid SlopeId,
+    Guid PartId,
+    int Azimuth,
+    int RiseHundredths,
+    IReadOnlyList<int> Label,
+    IReadOnlyList<int> Outline
+);
+
+/// <summary>A border while it is drawn: of slope number <paramref name="Slope"/>; its ends as x, y, x, y in hundredths of an inch; its true length in hundredths of a foot.</summary>
+public sealed record DraftEdge(EdgeClass Class, int Slope, IReadOnlyList<int> Ends, int TrueHundredths);
+
+public sealed record DraftAnswer(
+    bool Measured,
+    IReadOnlyList<DraftSlope> Slopes,
+    IReadOnlyList<DraftEdge> Edges,
+    IReadOnlyList<PlanProblem> Problems,
+    double Squares,
+    TakeOff TakeOff
+);

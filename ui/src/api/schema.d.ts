@@ -500,6 +500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/plan-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-plan-draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/plan-edit": {
         parameters: {
             query?: never;
@@ -1221,6 +1237,38 @@ export interface components {
         };
         /** @enum {unknown} */
         DetailKind: "boot" | "flue" | "chimney" | "skylight" | "curb" | "pitchPan" | "drain" | "scupper" | "downspout" | "wallEnd" | "mount" | "vent";
+        DraftAnswer: {
+            measured: boolean;
+            slopes: components["schemas"]["DraftSlope"][];
+            edges: components["schemas"]["DraftEdge"][];
+            problems: components["schemas"]["PlanProblem"][];
+            /** Format: double */
+            squares: number;
+            takeOff: components["schemas"]["TakeOff"];
+        };
+        DraftEdge: {
+            class: components["schemas"]["EdgeClass"];
+            /** Format: int32 */
+            slope: number;
+            ends: number[];
+            /** Format: int32 */
+            trueHundredths: number;
+        };
+        DraftRequest: {
+            plan: components["schemas"]["PlanFact"];
+        };
+        DraftSlope: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: uuid */
+            partId: string;
+            /** Format: int32 */
+            azimuth: number;
+            /** Format: int32 */
+            riseHundredths: number;
+            label: number[];
+            outline: number[];
+        };
         /** @description A photo or look that a rule asks for and that is not there yet. */
         Due: {
             station: string;
@@ -3834,6 +3882,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-plan-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftAnswer"];
                 };
             };
             /** @description Bad Request */

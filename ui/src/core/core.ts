@@ -1,6 +1,8 @@
 import type {
   AssessInput,
   Assessment,
+  DraftAnswer,
+  DraftRequest,
   GoingAnswer,
   GoingRequest,
   ImportAnswer,
@@ -47,6 +49,7 @@ type Methods = {
   ladder: [LadderRequest, LadderAnswer]
   picks: [PicksRequest, PicksAnswer]
   plan: [PlanRequest, PlanAnswer]
+  'plan-draft': [DraftRequest, DraftAnswer]
   'plan-edit': [PlanEditRequest, PlanEditAnswer]
   'plan-slopes': [PlanSlopesRequest, PlanSlopesAnswer]
   'plan-spots': [PlanSpotsRequest, PlanSpotsAnswer]

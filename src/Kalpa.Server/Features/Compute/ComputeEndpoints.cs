@@ -38,6 +38,7 @@ public static class ComputeEndpoints
         Map<PlanRequest, TakeOff>(api, "takeoff");
         Map<IceRequest, IceAnswer>(api, "ice");
         Map<PlanRequest, PlanAnswer>(api, "plan");
+        Map<DraftRequest, DraftAnswer>(api, "plan-draft");
         Map<PlanEditRequest, PlanEditAnswer>(api, "plan-edit");
         Map<PlanSlopesRequest, PlanSlopesAnswer>(api, "plan-slopes");
         Map<PlanSpotsRequest, PlanSpotsAnswer>(api, "plan-spots");

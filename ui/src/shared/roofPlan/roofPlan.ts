@@ -2,12 +2,14 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type {
   CoveringFact,
   DetailFact,
+  DraftAnswer,
   FactHead,
   FindingFact,
   PlanAnswer,
   PlanEdit,
   PlanFact,
   PlanRequest,
+  RoofPoint,
   SlopeFact,
   Spot,
 } from '../../api/types'
@@ -183,6 +185,72 @@ export function requestOf(scene: PlanScene, plan: PlanFact, damInches = 0): Plan
 export const usePlanAnswer = (scene: PlanScene, damInches = 0): PlanAnswer | undefined =>
   useCore('plan', scene.plan ? requestOf(scene, scene.plan, damInches) : undefined)
 
+const inches = (hundredths: number | undefined) => (hundredths ?? 0) / 100
+
+/** A draft as the drawing reads it; what only stands beside the drawing waits until the plan is let go. */
+function fromDraft(draft: DraftAnswer): PlanAnswer {
+  const facets = draft.slopes.map((slope) => ({
+    ...blankFacet,
+    slopeId: slope.slopeId,
+    partId: slope.partId,
+    corners: pairs(slope.outline),
+    azimuthDegrees: slope.azimuth,
+    risePer12: inches(slope.riseHundredths),
+    labelX: inches(slope.label[0]),
+    labelY: inches(slope.label[1]),
+  }))
+  return {
+    measured: draft.measured,
+    facets,
+    edges: draft.edges.map((edge) => {
+      const [from, to] = pairs(edge.ends) as [RoofPoint, RoofPoint]
+      return {
+        class: edge.class,
+        slopeId: facets[edge.slope]?.slopeId ?? '',
+        otherSlopeId: null,
+        from,
+        to,
+        planFeet: 0,
+        trueFeet: inches(edge.trueHundredths),
+        fall: 0,
+        stepInches: 0,
+        overhangInches: 0,
+        parapetInches: 0,
+      }
+    }),
+    problems: draft.problems,
+    planSquareFeet: 0,
+    trueSquareFeet: draft.squares * 100,
+    squares: draft.squares,
+    totals: [],
+    closings: [],
+    wallLines: [],
+    under: [],
+    details: [],
+    spots: [],
+    takeOff: draft.takeOff,
+    ice: [],
+  }
+}
+
+const blankFacet = {
+  edgeId: null,
+  facing: 'north',
+  planSquareFeet: 0,
+  coveredSquareFeet: 0,
+  trueSquareFeet: 0,
+  squares: 0,
+  lowInches: 0,
+  highInches: 0,
+  slopeFeet: 0,
+} as const
+
+function pairs(flat: number[]): RoofPoint[] {
+  const points: RoofPoint[] = []
+  for (let i = 0; i + 1 < flat.length; i += 2) points.push({ x: inches(flat[i]), y: inches(flat[i + 1]), z: 0 })
+  return points
+}
+
 /** Measures a plan under the hand: only the newest question counts, and none is kept. */
 export function useDrawn(scene: PlanScene, drawn: PlanFact | null): PlanAnswer | undefined {
   const [answer, setAnswer] = useState<PlanAnswer>()
@@ -198,11 +266,11 @@ export function useDrawn(scene: PlanScene, drawn: PlanFact | null): PlanAnswer |
     const leave = new AbortController()
     const mine = ++asked.current
     // What is asked already is shown when it comes, unless something newer came first: the drawing follows the hand.
-    compute('plan', requestOf(latest.current, drawn), leave.signal)
-      .then((measured) => {
+    compute('plan-draft', { plan: drawn }, leave.signal)
+      .then((draft) => {
         if (mine <= shown.current) return
         shown.current = mine
-        setAnswer(measured)
+        setAnswer(fromDraft(draft))
       })
       .catch(() => {
         // A question that nobody waits for any more.
