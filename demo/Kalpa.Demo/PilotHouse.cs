@@ -72,7 +72,7 @@ internal static class PilotHouse
         plan.Detail(DetailKind.Chimney, 8, 21, "kitchen chimney", 28, 24);
         plan.Detail(DetailKind.Chimney, 33.5, 43, "stove chimney", 34, 26, cricket: false);
         plan.Detail(DetailKind.Flue, 21.5, 46, "boiler flue");
-        plan.Detail(DetailKind.Skylight, 22, 36, "stair skylight", 30, 46);
+        plan.Detail(DetailKind.Skylight, 22.5, 31, "stair skylight", 30, 46);
         plan.Detail(DetailKind.Downspout, 0.6, 0.5);
         plan.Detail(DetailKind.Downspout, 41.4, 0.5);
         return plan;

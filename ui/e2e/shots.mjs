@@ -68,6 +68,16 @@ await shoot('finding-phone', PHONE, {
   theme: 'sun',
   prepare: (page) => page.getByText('Drip edge lap, inches').scrollIntoViewIfNeeded(),
 })
+await shoot('plan', DESK, {
+  path: `${visit}/plan`,
+  prepare: (page) => page.getByRole('navigation', { name: 'Plan' }).waitFor({ timeout: 30_000 }),
+})
+await shoot('plan-phone', PHONE, {
+  path: `${visit}/plan`,
+  prepare: async (page) => {
+    await page.getByRole('button', { name: 'Ice', exact: true }).click({ timeout: 30_000 })
+  },
+})
 await shoot('life', DESK, { path: `${visit}/life` })
 await shoot('life-night', DESK, { path: `${visit}/life`, theme: 'night' })
 await shoot('work', DESK, { path: `${visit}/work` })

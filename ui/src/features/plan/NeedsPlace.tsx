@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import type { PlanAnswer } from '../../api/types'
 import { detailNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
-import { waitingSlopes } from './MakePart'
+import { waitingSlopes } from './parts'
 
 type Props = {
   scene: PlanScene

@@ -88,18 +88,26 @@ export function PlanBoard({ points, label, height, children, onTap, tools }: Pro
   const hands = useHands(view, size, setMoved, onTap && ((event) => onTap(placeAt(event))))
   const unit = view.width / size.width
   return (
-    <Box className="k-plan" h={height} position="relative">
-      <svg
-        ref={svg}
-        width="100%"
-        height="100%"
-        viewBox={`${view.west} ${-view.north} ${view.width} ${view.height}`}
-        aria-label={label}
-        {...hands}
-      >
-        {children({ unit, placeAt })}
-      </svg>
-      <Flex position="absolute" right="2" bottom="2" gap="1" wrap="wrap" justify="end">
+    <Box>
+      <Box className="k-plan" h={height} position="relative">
+        <svg
+          ref={svg}
+          width="100%"
+          height="100%"
+          viewBox={`${view.west} ${-view.north} ${view.width} ${view.height}`}
+          aria-label={label}
+          {...hands}
+        >
+          {children({ unit, placeAt })}
+        </svg>
+        <svg className="k-north" viewBox="0 0 24 34" width="24" height="34" role="img" aria-label="North is up">
+          <path d="M12 2 l6 14 h-12 z" />
+          <text x="12" y="31" textAnchor="middle">
+            N
+          </text>
+        </svg>
+      </Box>
+      <Flex gap="1" wrap="wrap" justify="end" mt="1">
         {tools}
         <Button size="sm" variant="outline" bg="bg.panel" onClick={() => zoom(1.3)} aria-label="Closer">
           <Plus size={18} />
@@ -111,12 +119,6 @@ export function PlanBoard({ points, label, height, children, onTap, tools }: Pro
           <Maximize size={18} />
         </Button>
       </Flex>
-      <svg className="k-north" viewBox="0 0 24 34" width="24" height="34" role="img" aria-label="North is up">
-        <path d="M12 2 l6 14 h-12 z" />
-        <text x="12" y="31" textAnchor="middle">
-          N
-        </text>
-      </svg>
     </Box>
   )
 }

@@ -78,7 +78,7 @@ export function PlanShapes({
           key={facet.slopeId}
           facet={facet}
           letter={slopes.find(({ id }) => id === facet.slopeId)?.letter ?? '·'}
-          below={under ? underWords(answer, facet.slopeId) : ''}
+          below={under ? underWords(answer, facet, unit) : ''}
           unit={unit}
         />
       ))}
@@ -86,11 +86,16 @@ export function PlanShapes({
   )
 }
 
-const underWords = (answer: PlanAnswer, slopeId: string) =>
-  answer.under
-    .filter((share) => share.slopeId === slopeId && share.squareFeet > 0)
+/** What lies under a slope, where the slope is wide enough to carry the words. */
+function underWords(answer: PlanAnswer, facet: PlanFacet, unit: number): string {
+  const words = answer.under
+    .filter((share) => share.slopeId === facet.slopeId && share.squareFeet > 0)
     .map((share) => underNames[share.under].toLowerCase())
     .join(', ')
+  const xs = facet.corners.map(({ x }) => x)
+  const widePx = (Math.max(...xs) - Math.min(...xs)) / unit
+  return widePx > words.length * 7 + 24 ? words : ''
+}
 
 function IceStrips({ reach, unit }: { reach: IceReach | undefined; unit: number }) {
   if (!reach) return null
@@ -137,14 +142,14 @@ function Lengths({ edges, unit }: { edges: PlanEdge[]; unit: number }) {
         .map((edge) => {
           const text = feetText(edge.trueFeet * 12)
           const [dx, dy] = [edge.to.x - edge.from.x, edge.to.y - edge.from.y]
-          if (Math.hypot(dx, dy) < unit * (text.length * 7 + 10)) return null
+          if (Math.hypot(dx, dy) < unit * (text.length * 7.5 + 10)) return null
           const angle = (-Math.atan2(dy, dx) * 180) / Math.PI
           const upright = angle > 90 ? angle - 180 : angle <= -90 ? angle + 180 : angle
           return (
             <text
               key={`${edge.slopeId}${edge.from.x}:${edge.from.y}:${edge.to.x}`}
               className="k-length"
-              fontSize={12 * unit}
+              fontSize={13 * unit}
               textAnchor="middle"
               transform={`translate(${(edge.from.x + edge.to.x) / 2} ${-(edge.from.y + edge.to.y) / 2}) rotate(${upright}) translate(0 ${(walls.has(edge.class) ? 13 : -4) * unit})`}
             >
@@ -158,6 +163,8 @@ function Lengths({ edges, unit }: { edges: PlanEdge[]; unit: number }) {
 
 /** The letter, and an arrow the way the slope falls. */
 function SlopeMark({ facet, letter, below, unit }: { facet: PlanFacet; letter: string; below: string; unit: number }) {
+  // The words stand where the arrow does not.
+  const fallsSouth = Math.abs(facet.azimuthDegrees - 180) < 60
   return (
     <g transform={`translate(${facet.labelX} ${-facet.labelY}) scale(${unit})`} className="k-slopemark">
       <path d="M0 -30 l5 9 h-3.5 v8 h-3 v-8 h-3.5 z" transform={`rotate(${facet.azimuthDegrees})`} />
@@ -165,7 +172,7 @@ function SlopeMark({ facet, letter, below, unit }: { facet: PlanFacet; letter: s
         {letter}
       </text>
       {below && (
-        <text className="k-undername" y="22" textAnchor="middle" fontSize="11">
+        <text className="k-undername" y={fallsSouth ? -15 : 23} textAnchor="middle">
           {below}
         </text>
       )}
