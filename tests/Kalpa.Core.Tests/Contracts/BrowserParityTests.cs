@@ -1,6 +1,9 @@
 using System.Diagnostics;
 using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Editing;
+using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Samples;
 
@@ -16,19 +19,12 @@ public class BrowserParityTests
     [Fact]
     public async Task The_browser_core_answers_the_same_json_for_generated_visits()
     {
-        var root = Repository.Root;
-        var bundle = Path.Combine(root, "artifacts/browser/wwwroot/_framework/dotnet.js");
-        File.Exists(bundle).ShouldBeTrue("The browser core is not built. Run ./kalpa test, or: ./kalpa build");
         var inputs = new VisitGenerator(Seed)
             .Visits(Visits)
             .Select(v => JsonSerializer.Serialize(v, KalpaJson.Default.AssessInput))
             .ToList();
-        using var work = new TemporaryFolder();
-        var asked = Path.Combine(work.Path, "asked.json");
-        var told = Path.Combine(work.Path, "told.json");
-        await File.WriteAllTextAsync(asked, JsonSerializer.Serialize(inputs));
 
-        await RunNode(Path.Combine(root, "tests/Kalpa.Core.Tests/Contracts/run-browser-core.mjs"), bundle, asked, told);
+        var answers = await AskBrowserCore(inputs, "assess");
 
         // Parity is worth what it covers: every walk order came up.
         inputs
@@ -36,7 +32,6 @@ public class BrowserParityTests
             .Select(i => Kalpa.Core.Walking.WalkOrders.Of(RuleBook.Current, i).Key)
             .Distinct()
             .ShouldBe(RuleBook.Current.Walks.Select(w => w.Key), ignoreOrder: true);
-        var answers = JsonSerializer.Deserialize<List<string>>(await File.ReadAllTextAsync(told))!;
         answers.Count.ShouldBe(Visits);
         for (var i = 0; i < Visits; i++)
         {
@@ -44,6 +39,72 @@ public class BrowserParityTests
             here.Problem.ShouldBeNull();
             answers[i].ShouldBe($"{{\"answer\":{here.Json}}}", $"visit {i} of seed {Seed}");
         }
+    }
+
+    /// <summary>Plans turned by any angle, so that sines and square roots differ in their last bits; what is told is decided on rounded numbers.</summary>
+    [Fact]
+    public async Task The_browser_core_measures_plans_alike()
+    {
+        var random = new Random(Seed);
+        var inputs = Enumerable
+            .Range(0, Plans)
+            .Select(_ => JsonSerializer.Serialize(AnyPlan(random), KalpaJson.Default.PlanRequest))
+            .ToList();
+
+        var answers = await AskBrowserCore(inputs, "plan");
+
+        for (var i = 0; i < Plans; i++)
+        {
+            var here = Compute.Run("plan", inputs[i], RuleBook.Current);
+            here.Problem.ShouldBeNull();
+            answers[i].ShouldBe($"{{\"answer\":{here.Json}}}", $"plan {i} of seed {Seed}");
+        }
+    }
+
+    private const int Plans = 40;
+
+    private static PlanRequest AnyPlan(Random random)
+    {
+        var ids = 0;
+        Guid Id() => new(++ids, 0, 0, [0, 0, 0, 0, 0, 0, 0, 0]);
+        StarterAnswer Form(StarterForm form, double x, PartKind kind) =>
+            PlanStarters.Of(
+                new StarterRequest(
+                    form,
+                    random.Next(240, 700),
+                    random.Next(200, 500),
+                    random.Next(1, 14),
+                    random.NextDouble() * 360,
+                    x,
+                    0,
+                    120,
+                    kind,
+                    [.. Enumerable.Range(0, 17).Select(_ => Id())],
+                    []
+                )
+            );
+        var forms = Enum.GetValues<StarterForm>();
+        var parts = new[]
+        {
+            Form(forms[random.Next(forms.Length)], 0, PartKind.House).Part!,
+            Form(StarterForm.Shed, 3000, PartKind.Porch).Part!,
+        };
+        var plan = new PlanFact(Id(), Id(), true, "", parts, [], 6, 36);
+        var spot = new Spot(parts[0].Corners[0].SlopeId, random.Next(0, 300), random.Next(0, 100));
+        var chimney = new DetailFact(Id(), plan.RoofId, DetailKind.Chimney, spot, 36, 24);
+        return new PlanRequest(plan, [chimney], [], new DateOnly(2026, 9, 14), null, random.Next(0, 18));
+    }
+
+    private static async Task<List<string>> AskBrowserCore(List<string> inputs, string method)
+    {
+        var bundle = Path.Combine(Repository.Root, "artifacts/browser/wwwroot/_framework/dotnet.js");
+        File.Exists(bundle).ShouldBeTrue("The browser core is not built. Run ./kalpa test, or: ./kalpa build");
+        using var work = new TemporaryFolder();
+        var asked = Path.Combine(work.Path, "asked.json");
+        var told = Path.Combine(work.Path, "told.json");
+        await File.WriteAllTextAsync(asked, JsonSerializer.Serialize(inputs));
+        await RunNode(Path.Combine(Repository.Root, "tests/Kalpa.Core.Tests/Contracts/run-browser-core.mjs"), bundle, asked, told, method);
+        return JsonSerializer.Deserialize<List<string>>(await File.ReadAllTextAsync(told))!;
     }
 
     private static async Task RunNode(params string[] arguments)

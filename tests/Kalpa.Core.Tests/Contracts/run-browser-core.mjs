@@ -1,12 +1,12 @@
-// Runs the browser core in Node: dotnet.js, a JSON file of inputs, a JSON file for the answers.
+// Runs the browser core in Node: dotnet.js, a JSON file of inputs, a JSON file for the answers, the method (assess).
 import { readFile, writeFile } from 'node:fs/promises'
 import { pathToFileURL } from 'node:url'
 
-const [bundle, asked, told] = process.argv.slice(2)
+const [bundle, asked, told, method = 'assess'] = process.argv.slice(2)
 const { dotnet } = await import(pathToFileURL(bundle).href)
 const { getAssemblyExports, getConfig } = await dotnet.create()
 const core = await getAssemblyExports(getConfig().mainAssemblyName)
 const inputs = JSON.parse(await readFile(asked, 'utf8'))
-const answers = inputs.map((input) => core.Kalpa.Browser.Program.Run('assess', input))
+const answers = inputs.map((input) => core.Kalpa.Browser.Program.Run(method, input))
 await writeFile(told, JSON.stringify(answers))
 process.exit(0)

@@ -93,3 +93,36 @@ describe('changes of this device over what the server said', () => {
     expect(home.roofs.map((roof) => [roof.propertyName, roof.latestVisit?.id])).toEqual([['House', 'visit']])
   })
 })
+
+describe('a plan changed on this device', () => {
+  const plan = {
+    id: 'plan',
+    roofId: 'roof',
+    sized: true,
+    source: '',
+    parts: [],
+    zones: [],
+  } as unknown as Applied['fact']
+  const boot = { id: 'boot', roofId: 'roof', kind: 'boot', spot: { slopeId: 's1', along: 1, up: 1 } } as Applied['fact']
+
+  it('shows at once in visit and property, and is gone when undone', () => {
+    const shown = applyToVisit(view, [change('plan', plan), change('detail', boot, 'r2')])
+    expect([shown.plan?.id, shown.details.map(({ id }) => id)]).toEqual(['plan', ['boot']])
+    expect(applyToProperty(dossier, [change('plan', plan)]).plans).toHaveLength(1)
+    expect(applyToVisit(shown, [change('plan', plan, 'r3', true)]).plan).toBeNull()
+  })
+  it('of another roof changes nothing here', () => {
+    const other = { ...plan, roofId: 'other' } as Applied['fact']
+    expect(applyToVisit(view, [change('plan', other)])).toBe(view)
+    expect(applyToProperty(dossier, [change('plan', other)])).toBe(dossier)
+  })
+  it('retires a slope from the day on, and earlier visits keep it', () => {
+    const retired = { ...slope('s1', 'A'), retiredOn: '2026-09-18' }
+    const after = applyToVisit(view, [change('slope', retired)])
+    expect(after.facts.slopes.map(({ letter }) => letter)).toEqual(['B'])
+    expect(after.retiredSlopes.map(({ letter }) => letter)).toEqual(['A'])
+    const later = applyToVisit(view, [change('slope', { ...retired, retiredOn: '2026-09-19' })])
+    expect(later.facts.slopes).toHaveLength(2)
+    expect(applyToVisit(after, [change('slope', slope('s1', 'A'), 'r2')]).retiredSlopes).toEqual([])
+  })
+})
