@@ -2,10 +2,21 @@ import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, dataOf } from '../../api/client'
-import type { Fact, FactVersion, FindingFact, LookFact, StageFact, VisitFact } from '../../api/types'
+import type {
+  DetailFact,
+  Fact,
+  FactVersion,
+  FindingFact,
+  LookFact,
+  PlanFact,
+  StageFact,
+  VisitFact,
+} from '../../api/types'
 import type { VisitView } from '../../offline/applyChanges'
 import { useRecord } from '../../shared/facts'
 import { useBook } from '../../shared/queries'
+import { feetText } from '../../shared/roofPlan/planMath'
+import { detailNames } from '../../shared/roofPlan/planWords'
 import { Sheet } from '../../shared/Sheet'
 import { Trouble } from '../../shared/States'
 import { evidences, excuses, extents, timeText } from '../../shared/words'
@@ -80,8 +91,15 @@ function Clash({ factId, visit }: { factId: string; visit: VisitView }) {
 }
 
 const whatOf = (kind: string) =>
-  ({ look: 'A place looked at or not', finding: 'A finding', stage: 'A stage', visit: 'The visit itself' })[kind] ??
-  'A record'
+  ({
+    look: 'A place looked at or not',
+    finding: 'A finding',
+    stage: 'A stage',
+    visit: 'The visit itself',
+    plan: 'The roof plan',
+    detail: 'A detail on the plan',
+    slope: 'A slope',
+  })[kind] ?? 'A record'
 
 /** A version in words one can choose by. */
 function Told({ version, kind }: { version: FactVersion; kind: string }) {
@@ -119,6 +137,25 @@ function Told({ version, kind }: { version: FactVersion; kind: string }) {
       return (
         <>
           {[visit.commission?.purpose, visit.walk, visit.finishedAt ? 'finished' : 'open'].filter(Boolean).join(', ')}
+        </>
+      )
+    }
+    case 'plan': {
+      const plan = fact as PlanFact
+      const parts = plan.parts.map((part) => `${part.name || part.kind} of ${part.corners.length} corners`)
+      return <>{[...parts, plan.sized ? 'measured' : 'letters only', plan.source].filter(Boolean).join(', ')}</>
+    }
+    case 'detail': {
+      const detail = fact as DetailFact
+      return (
+        <>
+          {[
+            detailNames[detail.kind],
+            detail.name,
+            `${feetText(detail.spot.along)} along, ${feetText(detail.spot.up)} up from the eave on plan`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
         </>
       )
     }
