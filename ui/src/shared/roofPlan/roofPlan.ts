@@ -47,13 +47,14 @@ export function usePlanWork(scene: PlanScene) {
     return kept
   }, [scene.roofId])
   const [, setCount] = useState(0)
+  // Whether there is something to undo is told once the step stands in the history.
+  const tell = useCallback(() => setCount((count) => count + 1), [])
   const latest = useRef(scene)
   latest.current = scene
 
   const send = useCallback(
     async (changes: Change[]) => {
       await record.mutateAsync(changes)
-      setCount((count) => count + 1)
     },
     [record.mutateAsync],
   )
@@ -66,8 +67,9 @@ export function usePlanWork(scene: PlanScene) {
       history.done.push({ forth, back })
       history.done.splice(0, history.done.length - deepest)
       history.undone.length = 0
+      tell()
     },
-    [send, history],
+    [send, history, tell],
   )
 
   const changePlan = useCallback(
@@ -93,12 +95,14 @@ export function usePlanWork(scene: PlanScene) {
       if (!step) return
       history.undone.push(step)
       await send(step.back)
+      tell()
     },
     redo: async () => {
       const step = history.undone.pop()
       if (!step) return
       history.done.push(step)
       await send(step.forth)
+      tell()
     },
     canUndo: history.done.length > 0,
     canRedo: history.undone.length > 0,
