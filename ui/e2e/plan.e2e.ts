@@ -50,6 +50,8 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   // 40 by 30 ft at 6:12, hipped: 1,200 × 1.118.
   await expect(page.getByText('1,342', { exact: true })).toBeVisible()
   await expect(page.getByText('Every slope closes')).toBeVisible()
+  await expect.poll(async () => (await planned(page, ids.visit))?.parts.length).toBe(1)
+  await expect.poll(async () => (await serverVisit(page, ids.visit)).facts.slopes.length).toBe(4)
   await allSent(page)
   const first = await planned(page, ids.visit)
   const kept = (await serverVisit(page, ids.visit)).facts.slopes
@@ -133,7 +135,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await page.mouse.click(board.x + board.width * 0.5, board.y + board.height * 0.62)
   await expect(page.getByRole('heading', { name: 'Chimney on slope A' })).toBeVisible()
   const detail = async () => (await serverVisit(page, ids.visit)).details[0]
-  await allSent(page)
+  await expect.poll(detail).toBeTruthy()
   const { spot } = await detail()
   await page.getByRole('button', { name: 'Up 1 in' }).click()
   await expect.poll(async () => (await detail()).spot.up).toBe(spot.up + 1)
@@ -166,9 +168,11 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await expect(page.getByText(/A cricket here: 36 in wide, 9 in high \(Table R1003.20\)/)).toBeVisible()
   await page.getByRole('button', { name: 'Take it as a finding' }).click()
   await expect(page.getByText(/A cricket here/)).toHaveCount(0)
-  await allSent(page)
-  const found = (await serverVisit(page, ids.visit)).facts.findings
-  expect(found.map((finding: { condition: string }) => finding.condition)).toContain('cricket-missing')
+  await expect
+    .poll(async () =>
+      (await serverVisit(page, ids.visit)).facts.findings.map((finding: { condition: string }) => finding.condition),
+    )
+    .toContain('cricket-missing')
 
   // The slope becomes a gable: what is pinned on it waits for a place, and undo brings all back.
   await openPlan(page, ids.visit)
@@ -208,7 +212,7 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   await page.getByRole('button', { name: 'Put it on the plan' }).click()
   await mode(page, 'Measures')
   await expect(page.getByText('Valleys', { exact: true })).toBeVisible()
-  await allSent(page)
+  await expect.poll(async () => (await planned(page, ids.visit))?.parts.length).toBe(3)
   const before = await planned(page, ids.visit)
 
   const download = page.waitForEvent('download')
