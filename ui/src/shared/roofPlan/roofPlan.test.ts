@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { DetailFact, FindingFact, PlanFact, SlopeFact } from '../../api/types'
-import { inverse, type PlanScene, requestOf, spotOfFinding } from './roofPlan'
+import { inverse, type PlanScene, requestOf, sceneAfter, spotOfFinding } from './roofPlan'
 
 const slope = { id: 's1', roofId: 'roof', letter: 'A' } as SlopeFact
 const detail = { id: 'd1', roofId: 'roof', kind: 'boot', spot: { slopeId: 's1', along: 10, up: 20 } } as DetailFact
@@ -35,6 +35,18 @@ describe('undoing', () => {
     const added = { kind: 'detail', fact: { ...detail, id: 'd2' } } as const
     expect(inverse(scene, added)).toEqual({ ...added, deleted: true })
     expect(inverse(scene, { kind: 'detail', fact: detail, deleted: true })).toEqual({ kind: 'detail', fact: detail })
+  })
+})
+
+describe('a step that begins before the screen has drawn the one before', () => {
+  it('stands on what that one left, and undoing both gives the scene again', () => {
+    const moved = { ...detail, spot: { ...detail.spot, along: 11 } }
+    const first = { kind: 'detail', fact: moved } as const
+    const second = { kind: 'plan', fact: { ...plan, wallInches: 8 } } as const
+    const now = sceneAfter(scene, [first])
+    expect(inverse(now, { kind: 'detail', fact: detail })).toEqual(first)
+    const both = sceneAfter(now, [second])
+    expect(sceneAfter(both, [inverse(now, second), inverse(scene, first)])).toEqual(scene)
   })
 })
 

@@ -36,13 +36,13 @@ export type PlanScene = {
 type Step = { forth: Change[]; back: Change[] }
 
 /** Undo and redo live as long as the page; the server keeps every version besides. */
-const histories = new Map<string, { done: Step[]; undone: Step[] }>()
+const histories = new Map<string, { done: Step[]; undone: Step[]; turn: Promise<unknown> }>()
 const deepest = 200
 
 export function usePlanWork(scene: PlanScene) {
   const record = useRecord(scene.heads)
   const history = useMemo(() => {
-    const kept = histories.get(scene.roofId) ?? { done: [], undone: [] }
+    const kept = histories.get(scene.roofId) ?? { done: [], undone: [], turn: Promise.resolve() }
     histories.set(scene.roofId, kept)
     return kept
   }, [scene.roofId])
@@ -55,11 +55,23 @@ export function usePlanWork(scene: PlanScene) {
   const send = useCallback(
     async (changes: Change[]) => {
       await record.mutateAsync(changes)
+      // The next step may begin before the screen has drawn this one.
+      latest.current = sceneAfter(latest.current, changes)
     },
     [record.mutateAsync],
   )
 
-  const perform = useCallback(
+  /** One step after the other: a key pressed while a drag is being kept waits for it. */
+  const inTurn = useCallback(
+    <T>(work: () => Promise<T>): Promise<T> => {
+      const mine = history.turn.then(work)
+      history.turn = mine.catch(() => undefined)
+      return mine
+    },
+    [history],
+  )
+
+  const step = useCallback(
     async (forth: Change[]) => {
       if (forth.length === 0) return
       const back = forth.map((change) => inverse(latest.current, change)).reverse()
@@ -72,38 +84,44 @@ export function usePlanWork(scene: PlanScene) {
     [send, history, tell],
   )
 
+  const perform = useCallback((forth: Change[]) => inTurn(() => step(forth)), [inTurn, step])
+
   const changePlan = useCallback(
-    async (next: PlanFact, more: Change[] = []) => perform([...(await changesFor(latest.current, next)), ...more]),
-    [perform],
+    (next: PlanFact, more: Change[] = []) =>
+      inTurn(async () => step([...(await changesFor(latest.current, next)), ...more])),
+    [inTurn, step],
   )
 
   return {
     perform,
     changePlan,
     /** One edit by the core; gives why it was refused, if it was. */
-    edit: async (edit: PlanEdit, more: Change[] = []) => {
-      const { plan } = latest.current
-      if (!plan) return 'There is no plan yet.'
-      const answer = await compute('plan-edit', { plan, edit })
-      if (answer.refused) return answer.refused.text
-      if (JSON.stringify(answer.plan) === JSON.stringify(plan)) return null
-      await changePlan(answer.plan, more)
-      return null
-    },
-    undo: async () => {
-      const step = history.done.pop()
-      if (!step) return
-      history.undone.push(step)
-      await send(step.back)
-      tell()
-    },
-    redo: async () => {
-      const step = history.undone.pop()
-      if (!step) return
-      history.done.push(step)
-      await send(step.forth)
-      tell()
-    },
+    edit: (edit: PlanEdit) =>
+      inTurn(async () => {
+        const { plan } = latest.current
+        if (!plan) return 'There is no plan yet.'
+        const answer = await compute('plan-edit', { plan, edit })
+        if (answer.refused) return answer.refused.text
+        if (JSON.stringify(answer.plan) === JSON.stringify(plan)) return null
+        await step(await changesFor(latest.current, answer.plan))
+        return null
+      }),
+    undo: () =>
+      inTurn(async () => {
+        const last = history.done.pop()
+        if (!last) return
+        history.undone.push(last)
+        await send(last.back)
+        tell()
+      }),
+    redo: () =>
+      inTurn(async () => {
+        const next = history.undone.pop()
+        if (!next) return
+        history.done.push(next)
+        await send(next.forth)
+        tell()
+      }),
     canUndo: history.done.length > 0,
     canRedo: history.undone.length > 0,
     error: record.error,
@@ -113,6 +131,33 @@ export function usePlanWork(scene: PlanScene) {
 export type PlanWork = ReturnType<typeof usePlanWork>
 
 const idOf = (change: Change) => (change.fact as { id: string }).id
+
+/** The scene with changes made to it, until the screen brings it anew. */
+export function sceneAfter(scene: PlanScene, changes: Change[]): PlanScene {
+  const put = <T extends { id: string }>(list: T[], { fact, deleted }: Change): T[] => {
+    const others = list.filter(({ id }) => id !== (fact as { id: string }).id)
+    return deleted ? others : [...others, fact as unknown as T]
+  }
+  return changes.reduce((now, change) => {
+    switch (change.kind) {
+      case 'plan':
+        return { ...now, plan: change.deleted ? null : (change.fact as PlanFact) }
+      case 'slope':
+        return { ...now, slopes: put(now.slopes, change) }
+      case 'detail':
+        return { ...now, details: put(now.details, change) }
+      case 'finding':
+        return {
+          ...now,
+          findings: now.findings.map((found) =>
+            found.fact.id === idOf(change) ? { ...found, fact: change.fact as FindingFact } : found,
+          ),
+        }
+      default:
+        return now
+    }
+  }, scene)
+}
 
 /** What puts a fact back as it was; what was not there is taken away again. */
 export function inverse(
