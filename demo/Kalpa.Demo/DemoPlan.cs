@@ -11,44 +11,36 @@ internal sealed class DemoPlan(DemoFacts facts)
     private readonly List<PlanPart> parts = [];
     private int details;
 
-    public Guid Part(
+    /// <summary>A footprint: each corner in feet with the letter of the slope that rises from its edge; no letter, a gable.</summary>
+    public void Part(
         string name,
         PartKind kind,
         double heightFeet,
         double rise,
         (double X, double Y, string Letter)[] corners,
         Under under,
-        string? onSlope = null,
-        double overhang = 12
-    )
-    {
-        var part = new PlanPart(
-            facts.Id($"plan/{name}"),
+        string? onSlope = null
+    ) =>
+        Add(
             name,
             kind,
-            heightFeet * 12,
+            heightFeet,
+            under,
             [
                 .. corners.Select(
                     (c, i) =>
-                        new PlanCorner(
-                            facts.Id($"plan/{name}/{i}"),
-                            c.X * 12,
-                            c.Y * 12,
-                            c.Letter.Length > 0 ? facts.Id(c.Letter) : facts.Id($"plan/{name}/gable-{i}"),
-                            rise,
-                            c.Letter.Length == 0,
-                            overhang
-                        )
+                        Corner(name, i, c.X, c.Y) with
+                        {
+                            SlopeId = c.Letter.Length > 0 ? facts.Id(c.Letter) : facts.Id($"plan/{name}/edge-{i}"),
+                            RisePer12 = rise,
+                            Gable = c.Letter.Length == 0,
+                        }
                 ),
             ],
-            null,
-            onSlope is null ? null : facts.Id(onSlope),
-            under
+            onSlope: onSlope
         );
-        parts.Add(part);
-        return part.Id;
-    }
 
+    /// <summary>A part that is one slope; corners in feet, each with the height of the parapet on its edge.</summary>
     public void OneSlope(
         string name,
         PartKind kind,
@@ -59,29 +51,36 @@ internal sealed class DemoPlan(DemoFacts facts)
         (double X, double Y, double ParapetInches)[] corners,
         Under under
     ) =>
+        Add(
+            name,
+            kind,
+            heightFeet,
+            under,
+            [.. corners.Select((c, i) => Corner(name, i, c.X, c.Y) with { OverhangInches = 0, ParapetInches = c.ParapetInches })],
+            new LoneSlope(facts.Id(letter), rise, azimuth)
+        );
+
+    private PlanCorner Corner(string name, int number, double x, double y) =>
+        new(facts.Id($"plan/{name}/{number}"), x * 12, y * 12, facts.Id($"plan/{name}/edge-{number}"), 0);
+
+    private void Add(
+        string name,
+        PartKind kind,
+        double heightFeet,
+        Under under,
+        IReadOnlyList<PlanCorner> corners,
+        LoneSlope? alone = null,
+        string? onSlope = null
+    ) =>
         parts.Add(
             new PlanPart(
                 facts.Id($"plan/{name}"),
                 name,
                 kind,
                 heightFeet * 12,
-                [
-                    .. corners.Select(
-                        (c, i) =>
-                            new PlanCorner(
-                                facts.Id($"plan/{name}/{i}"),
-                                c.X * 12,
-                                c.Y * 12,
-                                facts.Id($"plan/{name}/edge-{i}"),
-                                0,
-                                false,
-                                0,
-                                c.ParapetInches
-                            )
-                    ),
-                ],
-                new LoneSlope(facts.Id(letter), rise, azimuth),
-                null,
+                corners,
+                alone,
+                onSlope is null ? null : facts.Id(onSlope),
                 under
             )
         );

@@ -70,6 +70,12 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => (await planned(page, ids.visit)).parts).toEqual(first.parts)
 
+  await page.getByRole('button', { name: 'Corner 3 of the house', exact: true }).focus()
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight')
+  await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[2].x).toBe(485)
+  for (let i = 0; i < 5; i++) await page.keyboard.press('z')
+  await expect.poll(async () => (await planned(page, ids.visit)).parts).toEqual(first.parts)
+
   await page.getByRole('button', { name: 'Edge 2 of the house', exact: true }).focus()
   await page.keyboard.press('g')
   await expect(page.getByRole('heading', { name: 'Edge 2 of the house, a gable' })).toBeVisible()
@@ -139,6 +145,13 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   const { spot } = await detail()
   await page.getByRole('button', { name: 'Up 1 in' }).click()
   await expect.poll(async () => (await detail()).spot.up).toBe(spot.up + 1)
+  // By keys on the plan: every press counts, however quick.
+  await page.locator('.k-plan').getByRole('button', { name: 'Chimney', exact: true }).focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Shift+ArrowDown')
+  await expect
+    .poll(async () => [(await detail()).spot.along, (await detail()).spot.up])
+    .toEqual([spot.along + 4, spot.up - 11])
   await expect(page.getByText(/ft up from the eave, .* ft below the top along the slope/)).toBeVisible()
   await page.getByLabel('Width along the eave').fill('36')
   await page.keyboard.press('Enter')
@@ -190,6 +203,13 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   const ids = await makeVisit(page, 'Later House', [shingle('A', 'south')])
   await openPlan(page, ids.visit)
   await page.getByRole('radio', { name: 'Gable' }).click()
+  // What is typed wrong holds the key instead of being passed over.
+  await page.getByLabel('Depth').fill('about so')
+  await expect(page.getByText('Put right what is marked.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Letters now, sizes later' })).toBeDisabled()
+  await page.getByLabel('Depth').fill(`28'`)
+  await expect(page.getByText('Give width and depth, or neither.')).toBeVisible()
+  await page.getByLabel('Depth').fill('')
   await page.getByRole('button', { name: 'Letters now, sizes later' }).click()
   await mode(page, 'Measures')
   await expect(page.getByText('This plan has letters only.')).toBeVisible()
@@ -206,6 +226,7 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   await page.getByRole('button', { name: 'Add a part' }).click()
   await chooseKey(page, 'Form', 'Gable')
   await chooseKey(page, 'It is a', 'Dormer')
+  await expect(page.getByText('Choose the slope that the dormer stands on.')).toBeVisible()
   await page.getByLabel('Stands on').selectOption({ label: 'slope A' })
   await page.getByLabel('Width, along the ridge').fill(`10'`)
   await page.getByLabel('Depth').fill(`8'`)

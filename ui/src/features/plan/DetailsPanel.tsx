@@ -27,7 +27,7 @@ export function DetailsPanel({ scene, answer, work, kind, onKind, chosen, onChoo
       <Text>
         {kind
           ? `Tap the plan where the ${detailNames[kind].toLowerCase()} is.`
-          : 'Choose what it is, then tap its place.'}
+          : 'Choose what it is, then tap its place. Arrow keys nudge the chosen one by an inch, with Shift by a foot.'}
       </Text>
       <SimpleGrid columns={{ base: 4, lg: 4 }} gap="1">
         {(Object.keys(detailNames) as DetailKind[]).map((key) => (

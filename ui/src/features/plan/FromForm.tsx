@@ -47,6 +47,19 @@ export function FromForm({
   const readDepth = useParsed(depth, 'length', 'foot')
   const readPitch = useParsed(pitch, 'pitch')
   const readHeight = useParsed(height, 'length', 'foot')
+  const unread = [readWidth, readDepth, readPitch, readHeight].some((read) => read?.problem)
+  const halfSized = (readWidth?.value == null) !== (readDepth?.value == null)
+  const nought = readWidth?.value === 0 || readDepth?.value === 0
+  const homeless = kind === 'dormer' && onSlope === ''
+  const held = unread
+    ? 'Put right what is marked.'
+    : nought
+      ? 'Width and depth are more than nought.'
+      : halfSized
+        ? 'Give width and depth, or neither.'
+        : homeless
+          ? 'Choose the slope that the dormer stands on.'
+          : null
   const sized = readWidth?.value != null && readDepth?.value != null
   const small = kind === 'porch' || kind === 'shed' || kind === 'dormer'
   const make = useMutation({
@@ -126,10 +139,19 @@ export function FromForm({
         <MeasureInput label="Eave height" typed={height} onTyped={setHeight} unit="length" bareUnit="foot" hint="10'" />
       </SimpleGrid>
       <Flex gap="3" wrap="wrap" align="center">
-        <Button size="xl" colorPalette="verdigris" loading={make.isPending} onClick={() => make.mutate()}>
+        <Button
+          size="xl"
+          colorPalette="verdigris"
+          disabled={held !== null}
+          loading={make.isPending}
+          onClick={() => make.mutate()}
+        >
           {sized ? 'Put it on the plan' : 'Letters now, sizes later'}
         </Button>
-        {!sized && <Text color="faint">Without width and depth the slopes get letters and nothing is measured.</Text>}
+        {held && <Text role="status">{held}</Text>}
+        {!sized && !held && (
+          <Text color="faint">Without width and depth the slopes get letters and nothing is measured.</Text>
+        )}
       </Flex>
       {make.isError && <Trouble error={make.error} />}
     </Stack>

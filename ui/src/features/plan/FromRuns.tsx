@@ -34,7 +34,12 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
       ),
   })
   const shape = text.trim() ? runs : undefined
-  const ready = shape && shape.problems.length === 0 && shape.corners.length > 2 && (readPitch?.value ?? 0) > 0
+  const ready =
+    shape &&
+    shape.problems.length === 0 &&
+    shape.corners.length > 2 &&
+    (readPitch?.value ?? 0) > 0 &&
+    !readHeight?.problem
   return (
     <Stack gap="3">
       <Box>

@@ -3,12 +3,11 @@ import { Redo2, Undo2 } from 'lucide-react'
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { DetailKind, PlanAnswer, PlanFact } from '../../api/types'
-import { compute } from '../../core/core'
 import { PlanBoard } from '../../shared/roofPlan/PlanBoard'
 import { PlanDetails, PlanPins } from '../../shared/roofPlan/PlanPins'
 import { PlanShapes } from '../../shared/roofPlan/PlanShapes'
 import { pointsOf } from '../../shared/roofPlan/planMath'
-import { type PlanScene, useDrawn, usePlanAnswer, usePlanWork } from '../../shared/roofPlan/roofPlan'
+import { type PlanScene, spotAt, useDrawn, usePlanAnswer, usePlanWork } from '../../shared/roofPlan/roofPlan'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
 import { newId } from '../../shared/uuid'
@@ -121,7 +120,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
   const put = useCallback(
     async (x: number, y: number) => {
       if (!kind && !placing) return
-      const { spot } = await compute('plan-spot', { plan, x, y, planRevision: null })
+      const spot = await spotAt(scene, { x, y })
       setBeside(!spot)
       if (!spot) return
       if (placing) {
@@ -153,7 +152,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
       ])
       setChosen(id)
     },
-    [kind, placing, plan, scene, work],
+    [kind, placing, scene, work],
   )
   const openFinding = (id: string) => navigate(`/visits/${scene.visitId}/findings/${id}`)
   return (
@@ -202,6 +201,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
                     chosen={mode === 'details' ? chosen : null}
                     onChoose={mode === 'details' ? setChosen : undefined}
                     onDown={mode === 'details' ? (event, detail) => details.grab(event, detail, board) : undefined}
+                    onKey={mode === 'details' ? details.key : undefined}
                   />
                 )}
                 {mode !== 'shape' && mode !== 'ice' && (

@@ -1,10 +1,19 @@
 import { type KeyboardEvent, type PointerEvent, useCallback, useRef, useState } from 'react'
 import type { DetailFact, PlanAnswer, PlanEdit, PlanFact } from '../../api/types'
 import { compute } from '../../core/core'
+import type { Change } from '../../shared/facts'
 import type { Board } from '../../shared/roofPlan/PlanBoard'
 import { reach, snapPoints, snapped } from '../../shared/roofPlan/planMath'
-import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
+import { type PlanScene, type PlanWork, spotAt } from '../../shared/roofPlan/roofPlan'
 import type { Picked } from './PlanHandles'
+
+/** Which way an arrow key points: right and up. */
+const arrows: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
 
 /** Follows the pointer until it is let go, wherever on the page that is. */
 function follow(event: PointerEvent, move: (event: globalThis.PointerEvent) => void, drop: () => void) {
@@ -91,31 +100,24 @@ export function useShapeDrag({ settled, answer, work, onDraw }: ShapeDrag) {
 
   const key = useCallback(
     (event: KeyboardEvent, what: Picked) => {
-      const { plan } = latest.current.settled
-      const corner = plan?.parts.find(({ id }) => id === what.partId)?.corners.find(({ id }) => id === what.cornerId)
-      if (!corner) return
-      const by = event.shiftKey ? reach.coarseInches : reach.gridInches
-      const to = { partId: what.partId, cornerId: what.cornerId }
-      const arrows: Record<string, [number, number]> = {
-        ArrowLeft: [-by, 0],
-        ArrowRight: [by, 0],
-        ArrowUp: [0, by],
-        ArrowDown: [0, -by],
-      }
       const arrow = arrows[event.key]
-      const edit = ((): PlanEdit | null => {
-        if (arrow && what.what === 'corner')
-          return { verb: 'moveCorner', ...to, x: corner.x + arrow[0], y: corner.y + arrow[1] }
-        if (arrow && what.what === 'edge')
-          return { verb: 'moveEdge', ...to, inches: event.key === 'ArrowUp' || event.key === 'ArrowRight' ? by : -by }
-        if (event.key.toLowerCase() === 'g' && what.what === 'edge') return { verb: 'toggleGable', ...to }
-        if (event.key === 'Delete' && what.what === 'corner') return { verb: 'removeCorner', ...to }
-        return null
-      })()
-      if (!edit) return
+      const gable = event.key.toLowerCase() === 'g' && what.what === 'edge'
+      const remove = event.key === 'Delete' && what.what === 'corner'
+      if (!arrow && !gable && !remove) return
       event.preventDefault()
       event.stopPropagation()
-      void work.edit(edit)
+      const by = event.shiftKey ? reach.coarseInches : reach.gridInches
+      const to = { partId: what.partId, cornerId: what.cornerId }
+      void work.edit((plan) => {
+        if (gable) return { verb: 'toggleGable', ...to }
+        if (remove) return { verb: 'removeCorner', ...to }
+        const corner = plan.parts.find(({ id }) => id === what.partId)?.corners.find(({ id }) => id === what.cornerId)
+        if (!corner || !arrow) return null
+        const [right, up] = arrow
+        return what.what === 'corner'
+          ? { verb: 'moveCorner', ...to, x: corner.x + right * by, y: corner.y + up * by }
+          : { verb: 'moveEdge', ...to, inches: (right + up) * by }
+      })
     },
     [work],
   )
@@ -128,8 +130,6 @@ type DetailDrag = { settled: PlanScene; work: PlanWork; onChoose: (id: string) =
 export function useDetailDrag({ settled, work, onChoose }: DetailDrag) {
   const [ghost, setGhost] = useState<{ x: number; y: number } | null>(null)
   const grab = (event: PointerEvent, detail: DetailFact, board: Board) => {
-    const { plan } = settled
-    if (!plan) return
     onChoose(detail.id)
     let last: { x: number; y: number } | null = null
     follow(
@@ -142,10 +142,28 @@ export function useDetailDrag({ settled, work, onChoose }: DetailDrag) {
       async () => {
         setGhost(null)
         if (!last) return
-        const { spot } = await compute('plan-spot', { plan, ...last, planRevision: null })
+        const spot = await spotAt(settled, last)
         if (spot) await work.perform([{ kind: 'detail', fact: { ...detail, spot } }])
       },
     )
   }
-  return { ghost, grab }
+  /** Arrow keys nudge it along its eave and up the slope; Delete takes it away. */
+  const key = (event: KeyboardEvent, detail: DetailFact) => {
+    const arrow = arrows[event.key]
+    if (!arrow && event.key !== 'Delete') return
+    event.preventDefault()
+    event.stopPropagation()
+    const by = event.shiftKey ? reach.coarseInches : reach.gridInches
+    void work.perform(({ details }): Change[] => {
+      const fact = details.find(({ id }) => id === detail.id)
+      if (!fact) return []
+      if (!arrow) return [{ kind: 'detail', fact, deleted: true }]
+      const { spot } = fact
+      const [right, up] = arrow
+      return [
+        { kind: 'detail', fact: { ...fact, spot: { ...spot, along: spot.along + right * by, up: spot.up + up * by } } },
+      ]
+    })
+  }
+  return { ghost, grab, key }
 }

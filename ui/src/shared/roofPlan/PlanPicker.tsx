@@ -1,11 +1,10 @@
 import { Text } from '@chakra-ui/react'
 import type { Spot } from '../../api/types'
-import { compute } from '../../core/core'
 import { PlanBoard } from './PlanBoard'
 import { PlanDetails, PlanPins } from './PlanPins'
 import { PlanShapes } from './PlanShapes'
 import { pointsOf } from './planMath'
-import { type PlanScene, usePlanAnswer } from './roofPlan'
+import { type PlanScene, spotAt, usePlanAnswer } from './roofPlan'
 
 type Props = {
   scene: PlanScene
@@ -24,7 +23,7 @@ export function PlanPicker({ scene, height, chosenSlope, onSpot, onFinding, onDe
   if (!plan) return null
   if (!answer) return <Text color="faint">The plan is being drawn …</Text>
   const tap = async (at: { x: number; y: number }) => {
-    const { spot } = await compute('plan-spot', { plan, ...at, planRevision: null })
+    const spot = await spotAt(scene, at)
     if (spot) onSpot?.(spot)
   }
   return (

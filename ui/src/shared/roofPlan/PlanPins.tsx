@@ -1,4 +1,4 @@
-import type { PointerEvent } from 'react'
+import type { KeyboardEvent, PointerEvent } from 'react'
 import type { DetailFact, PlanAnswer } from '../../api/types'
 import { detailMarks, detailNames } from './planWords'
 import type { PlanScene } from './roofPlan'
@@ -7,6 +7,7 @@ type Handlers = {
   chosen?: string | null
   onChoose?: (id: string) => void
   onDown?: (event: PointerEvent, detail: DetailFact) => void
+  onKey?: (event: KeyboardEvent, detail: DetailFact) => void
 }
 
 /** Details at their places, to their size where it is known. */
@@ -17,6 +18,7 @@ export function PlanDetails({
   chosen,
   onChoose,
   onDown,
+  onKey,
 }: Handlers & { answer: PlanAnswer; details: DetailFact[]; unit: number }) {
   return (
     <g>
@@ -40,7 +42,11 @@ export function PlanDetails({
               onChoose?.(detail.id)
               onDown?.(event, detail)
             }}
-            onFocus={() => onChoose?.(detail.id)}
+            onFocus={() => onKey && onChoose?.(detail.id)}
+            onKeyDown={(event) => {
+              if (onKey) onKey(event, detail)
+              else if (event.key === 'Enter') onChoose?.(detail.id)
+            }}
           >
             {detail.widthInches && detail.lengthInches && (
               <rect

@@ -84,7 +84,12 @@ export function usePlanWork(scene: PlanScene) {
     [send, history, tell],
   )
 
-  const perform = useCallback((forth: Change[]) => inTurn(() => step(forth)), [inTurn, step])
+  /** Changes, or what makes them of the scene as it is when their turn comes: quick keys add up. */
+  const perform = useCallback(
+    (forth: Change[] | ((now: PlanScene) => Change[])) =>
+      inTurn(() => step(typeof forth === 'function' ? forth(latest.current) : forth)),
+    [inTurn, step],
+  )
 
   const changePlan = useCallback(
     (next: PlanFact, more: Change[] = []) =>
@@ -95,11 +100,13 @@ export function usePlanWork(scene: PlanScene) {
   return {
     perform,
     changePlan,
-    /** One edit by the core; gives why it was refused, if it was. */
-    edit: (edit: PlanEdit) =>
+    /** One edit by the core, or one made of the plan as it is when its turn comes; gives why it was refused, if it was. */
+    edit: (made: PlanEdit | ((plan: PlanFact) => PlanEdit | null)) =>
       inTurn(async () => {
         const { plan } = latest.current
         if (!plan) return 'There is no plan yet.'
+        const edit = typeof made === 'function' ? made(plan) : made
+        if (!edit) return null
         const answer = await compute('plan-edit', { plan, edit })
         if (answer.refused) return answer.refused.text
         if (JSON.stringify(answer.plan) === JSON.stringify(plan)) return null
@@ -210,6 +217,15 @@ async function changesFor(scene: PlanScene, next: PlanFact): Promise<Change[]> {
     if (finding) changes.push({ kind: 'finding', fact: { ...finding, spot } })
   }
   return changes
+}
+
+/** The spot at a place of the scene's plan, stamped with the plan's revision; null beside the roof. */
+export async function spotAt(scene: PlanScene, at: { x: number; y: number }): Promise<Spot | null> {
+  const { plan } = scene
+  if (!plan) return null
+  const planRevision = scene.heads.find(({ factId }) => factId === plan.id)?.revision ?? null
+  const { spot } = await compute('plan-spot', { plan, x: at.x, y: at.y, planRevision })
+  return spot ?? null
 }
 
 /** Where a finding lies: where it was put, else at the detail it hangs on. */
