@@ -50,6 +50,11 @@ internal static class StandingParts
             : PlanSolver.Facet(facet.SlopeId, facet.PartId, facet.EdgeId, loop, facet.Plane, facet.Frame);
     }
 
+    /// <summary>Well inside another slope's outline, not merely on the line between them.</summary>
+    private static bool Over(PlanFacet other, PlanPoint at) =>
+        Polygons.Contains(other.Loop, at)
+        && Polygons.Sides(other.Loop).All(s => Polygons.DistanceToSegment(at, s.From, s.To) > PlanTolerances.LeastEdgeInches);
+
     /// <summary>A dormer that reaches over the ridge of the roof it stands on would need trimming there too: it is said instead.</summary>
     private static void BeyondTheSlope(PlanFact plan, List<PlanFacet> kept, List<PlanProblem> problems)
     {
@@ -63,9 +68,7 @@ internal static class StandingParts
             var others = kept.Where(f => f.PartId == host.PartId && f.SlopeId != host.SlopeId).ToList();
             var beyond = kept.Where(f => f.PartId == part.Id)
                 .SelectMany(f => f.Corners)
-                .FirstOrDefault(c =>
-                    others.Any(o => Polygons.Contains(o.Loop, c.Point) && o.Plane.Height(c.Point) > c.Z + PlanTolerances.MeetInches)
-                );
+                .FirstOrDefault(c => others.Any(o => Over(o, c.Point)));
             if (beyond is not null)
             {
                 problems.Add(
