@@ -45,6 +45,10 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   // What is not understood is named, and stays.
   await page.getByLabel('Runs, as you walk round the eaves').fill(`east 40', sideways 30'`)
   await expect(page.getByRole('alert').first()).toContainText('Run 2')
+  // An open footprint is told with what is missing; nothing is raised over a guess.
+  await page.getByLabel('Runs, as you walk round the eaves').fill(`east 40', north 30'`)
+  await expect(page.getByRole('alert')).toContainText('Type the rest: south 30 ft, west 40 ft')
+  await expect(page.getByRole('button', { name: 'Raise the roof over it' })).toBeDisabled()
   await raise(page, `east 40', north 30', west 40', south 30'`)
   await mode(page, 'Measures')
   // 40 by 30 ft at 6:12, hipped: 1,200 × 1.118.

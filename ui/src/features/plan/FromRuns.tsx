@@ -67,11 +67,17 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
               vectorEffect="non-scaling-stroke"
             />
           </svg>
-          <Text>
-            {shape.closing
-              ? `Ends ${feetText(shape.gapInches)} from where it began; closed by ${shape.closing}.`
-              : 'It closes.'}
-          </Text>
+          {open ? (
+            <Text color="fg.error" role="alert">
+              Open: it ends {feetText(shape.gapInches)} from where it began. Type the rest: {shape.closing}.
+            </Text>
+          ) : (
+            <Text>
+              {shape.closing
+                ? `Ends ${feetText(shape.gapInches)} from where it began; closed by ${shape.closing}.`
+                : 'It closes.'}
+            </Text>
+          )}
         </Flex>
       )}
       <SimpleGrid columns={2} gap="3">

@@ -25,9 +25,11 @@ export function Outlines({
               <Text color="faint">{outline.corners.length} corners</Text>
             )}
           </Box>
-          <Button size="lg" colorPalette="verdigris" disabled={outline.problem != null} onClick={() => onTake(outline)}>
-            Take {outline.name}
-          </Button>
+          {outline.problem == null && (
+            <Button size="lg" colorPalette="verdigris" onClick={() => onTake(outline)}>
+              Take {outline.name}
+            </Button>
+          )}
         </Flex>
       ))}
     </Box>
