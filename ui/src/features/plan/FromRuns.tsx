@@ -34,8 +34,11 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
       ),
   })
   const shape = text.trim() ? runs : undefined
+  // A way back that turns a corner was never walked: it is asked for, not guessed.
+  const unclosed = shape?.closing.includes(',') ?? false
   const ready =
     shape &&
+    !unclosed &&
     shape.problems.length === 0 &&
     shape.corners.length > 2 &&
     (readPitch?.value ?? 0) > 0 &&
@@ -67,7 +70,7 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
               vectorEffect="non-scaling-stroke"
             />
           </svg>
-          {open ? (
+          {unclosed ? (
             <Text color="fg.error" role="alert">
               Open: it ends {feetText(shape.gapInches)} from where it began. Type the rest: {shape.closing}.
             </Text>
