@@ -65,6 +65,7 @@ internal static class ReportBench
             [],
             [],
             [],
-            Assessor.Assess(facts, RuleBook.Current)
+            Assessor.Assess(facts, RuleBook.Current),
+            null
         );
 }

@@ -13,6 +13,7 @@ using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 
 namespace Kalpa.Contracts;
@@ -49,6 +50,9 @@ public static class Compute
         "plan-import",
         "plan-export",
         "notices",
+        "assembly",
+        "sun",
+        "last-n-years",
     ];
 
     public static ComputeResult Run(string method, string json, RuleBook book) =>
@@ -83,6 +87,9 @@ public static class Compute
             "plan-import" => Answer(json, KalpaJson.Default.ImportRequest, KalpaJson.Default.ImportAnswer, r => OutlineReader.Read(r)),
             "plan-export" => Answer(json, KalpaJson.Default.PlanExportRequest, KalpaJson.Default.PlanTextAnswer, r => GeoJson(r, book)),
             "notices" => Answer(json, KalpaJson.Default.NoticesRequest, KalpaJson.Default.NoticesAnswer, r => PlanNotices.Of(r, book)),
+            "assembly" => Answer(json, KalpaJson.Default.LifeFacts, KalpaJson.Default.AssemblyAnswer, facts => OfAssembly(facts, book)),
+            "sun" => Answer(json, KalpaJson.Default.SunRequest, KalpaJson.Default.SunAnswer, Sun),
+            "last-n-years" => Answer(json, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
 
@@ -95,7 +102,21 @@ public static class Compute
             : UnknownCondition(request.Condition);
 
     private static Outcome<LifeAnswer> Life(LifeFacts facts, RuleBook book) =>
-        FactChecks.Of(facts) is [var problem, ..] ? Bad(problem) : RemainingLife.Of(book, facts);
+        FactChecks.Of(facts, book) is [var problem, ..] ? Bad(problem) : RemainingLife.Of(book, facts);
+
+    private static Outcome<AssemblyAnswer> OfAssembly(LifeFacts facts, RuleBook book) =>
+        FactChecks.Of(facts, book) is [var problem, ..] ? Bad(problem) : AssemblyAnswer.Of(RemainingLife.Of(book, facts));
+
+    private static Outcome<SunAnswer> Sun(SunRequest request) =>
+        !(Math.Abs(request.Latitude) <= 90)
+            ? new ComputeProblem("sun.bad-latitude", "$.latitude", "A latitude lies between −90 and 90 degrees.")
+            : SunAnswers.Of(request);
+
+    private static Outcome<LastingAnswer> Last(LastingRequest request, RuleBook book) =>
+        request.Years is < 1 or > Lasting.MostYears
+            ? new ComputeProblem("lasting.bad-years", "$.years", $"Ask for 1 to {Lasting.MostYears} years.")
+        : request.Slopes.SelectMany(s => FactChecks.Of(s.Facts, book)).FirstOrDefault() is { } problem ? Bad(problem)
+        : Lasting.Of(book, request);
 
     private static Outcome<UrgencyAnswer> Urgency(UrgencyFacts facts, RuleBook book) =>
         book.FindCondition(facts.Condition) is { } condition ? Urgencies.Of(book, condition, facts) : UnknownCondition(facts.Condition);

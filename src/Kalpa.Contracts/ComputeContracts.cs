@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
+using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
@@ -26,6 +27,12 @@ public sealed record ParsedMeasure(double? Value, string? Printed, MeasureProble
 
 /// <summary>Why a computation was refused: a stable code, the field at fault (a JSON path), and what to do.</summary>
 public sealed record ComputeProblem(string Code, string? Field, string Text);
+
+/// <summary>The stack of a slope, each component with its own years, and the one that governs.</summary>
+public sealed record AssemblyAnswer(string Governing, IReadOnlyList<ComponentAnswer> Components)
+{
+    public static AssemblyAnswer Of(LifeAnswer life) => new(life.Governing, life.Components);
+}
 
 /// <summary>Asks for the 95 % interval of a share: wrong of looked.</summary>
 public sealed record IntervalRequest(int Wrong, int Looked);

@@ -9,6 +9,7 @@ using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 
 namespace Kalpa.Contracts;
@@ -87,6 +88,17 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PlanFact))]
 [JsonSerializable(typeof(DetailFact))]
 [JsonSerializable(typeof(NoticeReplyFact))]
+[JsonSerializable(typeof(ComponentFact))]
+[JsonSerializable(typeof(SignOffFact))]
+[JsonSerializable(typeof(LifeOpinionFact))]
+[JsonSerializable(typeof(LifeProfileFact))]
+[JsonSerializable(typeof(PlannedFact))]
+[JsonSerializable(typeof(SeriesFact))]
+[JsonSerializable(typeof(AssemblyAnswer))]
+[JsonSerializable(typeof(SunRequest))]
+[JsonSerializable(typeof(SunAnswer))]
+[JsonSerializable(typeof(LastingRequest))]
+[JsonSerializable(typeof(LastingAnswer))]
 [JsonSerializable(typeof(AerialAnswer))]
 [JsonSerializable(typeof(IntervalRequest))]
 [JsonSerializable(typeof(Share))]

@@ -42,7 +42,8 @@ public sealed record PropertyDossier(
     IReadOnlyList<VisitFact> Visits,
     IReadOnlyList<PlanFact> Plans,
     IReadOnlyList<DetailFact> Details,
-    IReadOnlyList<FactHead> Heads
+    IReadOnlyList<FactHead> Heads,
+    IReadOnlyList<ComponentFact> Components
 );
 
 /// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
@@ -56,7 +57,8 @@ public sealed record VisitDossier(
     IReadOnlyList<DetailFact> Details,
     IReadOnlyList<SlopeFact> RetiredSlopes,
     IReadOnlyList<FactHead> Heads,
-    Assessment Assessment
+    Assessment Assessment,
+    LifeProfileFact? LifeProfile
 );
 
 /// <summary>What the intake found out about a picture's bytes.</summary>
@@ -80,7 +82,8 @@ public sealed record BookAnswer(
     IReadOnlyList<Covering> Coverings,
     IReadOnlyList<WalkOrder> Walks,
     IReadOnlyList<CommissionRule> Commissions,
-    IReadOnlyList<Question> Questions
+    IReadOnlyList<Question> Questions,
+    IReadOnlyList<ComponentKind> Components
 );
 
 /// <summary>How often this person recorded each condition: what they find often stands first.</summary>

@@ -2,15 +2,20 @@ using System.Text.Json.Serialization;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Series;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>Everything that is known of one roof at one visit.</summary>
+/// <summary>
+/// Everything that is known of one roof at one visit. <paramref name="Latitude"/> in degrees; <paramref name="FirmSchool"/> is the firm's own way of
+/// stating life.
+/// </summary>
 public sealed record AssessInput(
     Exposure Exposure,
     DateOnly AsOf,
@@ -20,8 +25,24 @@ public sealed record AssessInput(
     IReadOnlyList<StageFact> Stages,
     IReadOnlyList<FindingFact> Findings,
     VisitFact? Visit = null,
-    VisitRecords? Records = null
-);
+    VisitRecords? Records = null,
+    IReadOnlyList<ComponentFact>? Components = null,
+    double? Latitude = null,
+    School? FirmSchool = null
+)
+{
+    /// <summary>The same roof on a later day: the age is that day's, and what was rated on the visit is an earlier rating.</summary>
+    public AssessInput SeenFrom(DateOnly day)
+    {
+        if (Visit is not { } visit || day <= AsOf || Stages.Count == 0)
+        {
+            return this with { AsOf = day };
+        }
+        var records = Records ?? VisitRecords.None;
+        var seen = new PastVisit(visit.Id, visit.On, visit.Inspector, Stages, records.SignOffs ?? [], records.Opinions ?? [], []);
+        return this with { AsOf = day, Stages = [], Records = records with { PastVisits = [.. records.PastVisits ?? [], seen] } };
+    }
+}
 
 /// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>
 public sealed record Assessment(
@@ -38,7 +59,10 @@ public sealed record Assessment(
     IReadOnlyList<FactProblem> Problems,
     Progress Progress,
     CommissionAnswer Commission,
-    NewWorkAnswer? NewWork
+    NewWorkAnswer? NewWork,
+    NextLook? NextLook,
+    IReadOnlyList<LastingAnswer> Planned,
+    IReadOnlyList<SeriesAnswer> Series
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>
@@ -50,6 +74,10 @@ public sealed record CommissionAnswer(
     IReadOnlyList<string> Sections
 );
 
+/// <summary>
+/// A slope as judged. <paramref name="LifeFacts"/> are the facts its life was judged by. <paramref name="FiguresCovered"/>: the visit goes on and the slope is
+/// not signed off, so its years are not shown lest they lead the eye.
+/// </summary>
 public sealed record SlopeAssessment(
     Guid SlopeId,
     string Letter,
@@ -59,7 +87,13 @@ public sealed record SlopeAssessment(
     string? CoveringText,
     SlopeSize? Size,
     Fitness? Fitness,
-    LifeAnswer? Life
+    LifeAnswer? Life,
+    LifeFacts? LifeFacts,
+    SignOffFact? SignedOff,
+    bool FiguresCovered,
+    NextLook? NextLook,
+    ForecastCheck? LastForecast,
+    OwnerWords? ForOwner
 );
 
 public sealed record FindingAssessment(
@@ -83,6 +117,9 @@ public enum WorkKind
 
     /// <summary>A covering at or near the end of its life.</summary>
     Reroof,
+
+    /// <summary>A component that is renewed alone and falls due.</summary>
+    Renew,
 }
 
 /// <summary>Something to do, in order of need; <paramref name="Number"/> counts from 1.</summary>

@@ -2,9 +2,12 @@ using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
+using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Series;
+using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
 using Kalpa.Core.Wording;
@@ -15,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "2";
+    public const string MethodVersion = "3";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -24,8 +27,10 @@ public static class Assessor
     {
         var problems = new List<FactProblem>();
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
-        var slopes = ordered.Select(s => OfSlope(s, input, book)).ToList();
+        var sun = SunAnswers.Relative(input.Latitude, ordered);
+        var slopes = ordered.Select(s => OfSlope(s, input, book, sun)).ToList();
         var findings = OfFindings(input, book, slopes, problems);
+        slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings) })];
         var work = WorkList.Of(book, input, slopes, findings);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
@@ -43,7 +48,10 @@ public static class Assessor
             problems,
             Progresses.Of(book, input, coverage),
             CommissionOf(book, input),
-            NewWorkChecks.Of(book, input)
+            NewWorkChecks.Of(book, input),
+            NextLooks.OfRoof(slopes),
+            [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
+            SeriesAnswers.Of(book, input)
         );
     }
 
@@ -65,10 +73,16 @@ public static class Assessor
         return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections);
     }
 
-    private static SlopeAssessment OfSlope(SlopeFact slope, AssessInput input, RuleBook book)
+    private static SlopeAssessment OfSlope(SlopeFact slope, AssessInput input, RuleBook book, IReadOnlyDictionary<Guid, double> sun)
     {
         var pitch = new Pitch(slope.Pitch.RisePer12);
         var covering = CoveringOn(input.Coverings, slope.Id, input.AsOf);
+        var facts = covering is null ? null : LifeFactsOf.Slope(book, input, slope, covering, sun);
+        var life = facts is null ? null : RemainingLife.Of(book, facts);
+        var fitness = covering is null
+            ? null
+            : Fitness.Of(book, covering.Kind, slope.Pitch, input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null));
+        var signOff = input.Records?.SignOffs?.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         return new SlopeAssessment(
             slope.Id,
             slope.Letter,
@@ -77,22 +91,16 @@ public static class Assessor
             Math.Round(pitch.Degrees, 1),
             covering is null ? null : book.Covering(covering.Kind).Name,
             SlopeSize.Of(slope),
-            covering is null ? null : Fitness.Of(book, covering.Kind, slope.Pitch),
-            covering is null ? null : RemainingLife.Of(book, FactsOf(covering, slope, input))
+            fitness,
+            life,
+            facts,
+            signOff,
+            input.Visit is { FinishedAt: null } && signOff is null && life?.Stated is not null && fitness?.State != FitnessState.Unfit,
+            facts is null || life is null ? null : NextLooks.OfSlope(book, input, slope, facts, life, fitness!),
+            facts is null || life is null ? null : ForecastChecks.Of(book, input, slope, covering!, facts, life, sun),
+            null
         );
     }
-
-    private static LifeFacts FactsOf(CoveringFact covering, SlopeFact slope, AssessInput input) =>
-        new(
-            covering.Kind,
-            input.Exposure,
-            covering.LaidFrom,
-            covering.LaidTo,
-            covering.AgeSource,
-            covering.Layers,
-            input.Stages.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault()?.Shares,
-            input.AsOf
-        );
 
     private static List<FindingAssessment> OfFindings(
         AssessInput input,
@@ -171,9 +179,16 @@ public static class Assessor
     private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work)
     {
         var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
-        var soonest = slopes.Where(s => s.Life?.Stated is not null && !unfit.Contains(s.Letter)).MinBy(s => s.Life!.Stated!.Likely);
+        var soonest = slopes
+            .Where(s => s is { FiguresCovered: false, Life.Stated: not null } && !unfit.Contains(s.Letter))
+            .MinBy(s => s.Life!.Stated!.Likely);
         var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {LowerFirst(soonest.Life!.Headline)}. ";
         var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is unfit as built. ";
+        var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
+        if (covered.Count > 0)
+        {
+            life += $"The years of slope {string.Join(", ", covered)} are covered until signed off. ";
+        }
         var first =
             work.Count == 0 ? "Nothing to mend was found." : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
         return built + life + first;

@@ -24,13 +24,15 @@ internal static class WorkList
         var items = findings
             .Where(f => f.Verdict.Outcome != VerdictOutcome.Conforms && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly)
             .Select(f => Repair(book, facts[f.FindingId], f, input))
-            .Concat(slopes.Select(OfSlope).OfType<WorkItem>());
+            .Concat(slopes.Select(OfSlope).OfType<WorkItem>())
+            .Concat(slopes.SelectMany(s => Renewals(book, s, input.AsOf)));
         return
         [
             .. items
                 .OrderByDescending(i => i.Urgency)
                 .ThenByDescending(i => i.LossHigh)
                 .ThenBy(i => i.FindingId ?? i.SlopeId)
+                .ThenBy(i => i.Title, StringComparer.Ordinal)
                 .Select((item, index) => item with { Number = index + 1 }),
         ];
     }
@@ -84,7 +86,8 @@ internal static class WorkList
                 ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer judge which"]
             );
         }
-        if (slope.Life?.Stated is not { } left || left.Likely > PlanReroofYears)
+        // Covered figures would show through a re-roof.
+        if (slope.FiguresCovered || slope.Life?.Stated is not { } left || left.Likely > PlanReroofYears)
         {
             return null;
         }
@@ -97,6 +100,34 @@ internal static class WorkList
             $"{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
             ["Ask for offers for the whole section to its natural breaks", "Renew underlayment, flashings and edge metal with it"]
         );
+    }
+
+    /// <summary>What is renewed alone and falls due within a few years; what the re-roof comes before goes with it.</summary>
+    private static IEnumerable<WorkItem> Renewals(RuleBook book, SlopeAssessment slope, DateOnly asOf)
+    {
+        if (slope.FiguresCovered || slope.Fitness?.State == FitnessState.Unfit)
+        {
+            yield break;
+        }
+        foreach (var part in slope.Life?.Components ?? [])
+        {
+            if (part.Due is not { } due || due.Likely > asOf.Year + PlanReroofYears || book.FindComponent(part.Kind) is not { } kind)
+            {
+                continue;
+            }
+            var first = slope.Life!.Stated is not { } left || asOf.Year + left.Likely > due.Likely;
+            var soon = part.Left!.Likely <= ReroofWithinYears;
+            yield return Slope(
+                slope,
+                WorkKind.Renew,
+                kind.Renew,
+                !first ? UrgencyClass.WithReroof
+                    : soon ? UrgencyClass.WithinYear
+                    : UrgencyClass.Watch,
+                $"{char.ToUpperInvariant(part.Name[0])}{part.Name[1..]}: {Assessor.LowerFirst(part.Words)}{(first ? "" : " The re-roof comes first and takes it along.")}",
+                [kind.Renew]
+            );
+        }
     }
 
     private static WorkItem Slope(

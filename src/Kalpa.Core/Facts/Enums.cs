@@ -29,6 +29,12 @@ public enum FactKind
     Plan,
     Detail,
     NoticeReply,
+    Component,
+    SignOff,
+    LifeOpinion,
+    LifeProfile,
+    Planned,
+    Series,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

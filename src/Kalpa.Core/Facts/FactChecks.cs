@@ -11,6 +11,7 @@ namespace Kalpa.Core.Facts;
 /// </summary>
 public static class FactChecks
 {
+    private const double LargestLatitude = 90;
     private const int EarliestYear = 1500;
     private const int LatestYear = 2200;
     private const int MostLayers = 5;
@@ -32,6 +33,11 @@ public static class FactChecks
             case PropertyFact property:
                 found.Name(property.Name, "property.no-name", "Give the property a name.");
                 found.Text(property.Address, property.Owner, property.Note);
+                found.If(
+                    property.Latitude is { } latitude && !(Math.Abs(latitude) <= LargestLatitude),
+                    "property.bad-latitude",
+                    "A latitude lies between −90 and 90 degrees."
+                );
                 break;
             case BuildingFact building:
                 found.Name(building.Name, "building.no-name", "Give the building a name.");
@@ -84,12 +90,13 @@ public static class FactChecks
                 .Concat(input.Stages)
                 .Concat(input.Findings)
                 .Concat(input.Visit is null ? [] : [input.Visit])
+                .Concat(input.Components ?? [])
                 .Concat(RecordChecks.All(input.Records ?? VisitRecords.None))
                 .SelectMany(fact => Of(fact, book))
                 .Where(problem => problem.Code != UnknownCondition),
         ];
 
-    public static IReadOnlyList<FactProblem> Of(LifeFacts facts)
+    public static IReadOnlyList<FactProblem> Of(LifeFacts facts, RuleBook book)
     {
         var found = new Found(Guid.Empty);
         Years(facts.LaidFrom, facts.LaidTo, found);
@@ -99,6 +106,7 @@ public static class FactChecks
             Shares(facts.Shares, found);
         }
         found.If(facts.HorizonYears is < 1 or > 200, "life.bad-horizon", "Ask for 1 to 200 years.");
+        LifeChecks.Of(facts, book, found);
         return found.Problems;
     }
 
@@ -148,10 +156,20 @@ public static class FactChecks
     private static void Covering(CoveringFact covering, Found found)
     {
         Years(covering.LaidFrom, covering.LaidTo, found);
+        Evidence(covering.Evidence, found);
         Layers(covering.Layers, found);
     }
 
-    private static void Years(int? from, int? to, Found found)
+    internal static void Evidence(IReadOnlyList<YearEvidence>? evidence, Found found)
+    {
+        foreach (var word in evidence ?? [])
+        {
+            Years(word.From, word.To, found);
+            found.Text(word.Note);
+        }
+    }
+
+    internal static void Years(int? from, int? to, Found found)
     {
         found.If((from is null) != (to is null), "covering.half-year", "Give both ends of the years laid, or neither.");
         found.If(from > to, "covering.years-swapped", $"Laid from {from} to {to}: the first year must not be after the last.");
@@ -179,7 +197,7 @@ public static class FactChecks
         found.Text(look.Note);
     }
 
-    private static void Shares(IReadOnlyList<StageShare> shares, Found found)
+    internal static void Shares(IReadOnlyList<StageShare> shares, Found found)
     {
         found.If(shares.Any(s => s.Stage is < 0 or > StageModel.LastStage), "stage.bad-stage", "A stage is 0, 1, 2, 3 or 4.");
         found.If(

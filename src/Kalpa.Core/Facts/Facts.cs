@@ -34,7 +34,16 @@ public interface IFact
 
 // ---- Structure ----
 
-public sealed record PropertyFact(Guid Id, string Name, string Address, string Owner, Exposure Exposure, string Note = "") : IFact;
+/// <summary><paramref name="Latitude"/> in degrees, north positive; null where not recorded: then the sun is left out of the years.</summary>
+public sealed record PropertyFact(
+    Guid Id,
+    string Name,
+    string Address,
+    string Owner,
+    Exposure Exposure,
+    string Note = "",
+    double? Latitude = null
+) : IFact;
 
 public sealed record BuildingFact(Guid Id, Guid PropertyId, string Name) : IFact;
 
@@ -60,7 +69,7 @@ public sealed record PlannedSize(double PlanSquareFeet, double EaveFeet, double 
 
 /// <summary>
 /// What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
-/// The year laid is a range of whole years, both included; null where unknown.
+/// The year laid is a range of whole years, both included; null where unknown. <paramref name="Evidence"/>: what else speaks for a year.
 /// </summary>
 public sealed record CoveringFact(
     Guid Id,
@@ -70,7 +79,8 @@ public sealed record CoveringFact(
     int? LaidTo,
     AgeSource AgeSource,
     int Layers = 1,
-    DateOnly? EndedOn = null
+    DateOnly? EndedOn = null,
+    IReadOnlyList<YearEvidence>? Evidence = null
 ) : IFact;
 
 // ---- Observations ----
@@ -106,8 +116,11 @@ public sealed record LookFact(
     string Note = ""
 ) : IFact;
 
-/// <summary>Condition of a slope as stages by share of its area.</summary>
-public sealed record StageFact(Guid Id, Guid VisitId, Guid SlopeId, IReadOnlyList<StageShare> Shares) : IFact;
+/// <summary>
+/// Condition of a slope as stages by share of its area. Without <paramref name="ComponentId"/> it rates the layer that keeps the water out; else the
+/// component, or the covering, of that id.
+/// </summary>
+public sealed record StageFact(Guid Id, Guid VisitId, Guid SlopeId, IReadOnlyList<StageShare> Shares, Guid? ComponentId = null) : IFact;
 
 /// <summary>Stage 0 to 4 on a share of the area (percent); local when the wear has a cause of its own and goes with its repair.</summary>
 public sealed record StageShare(int Stage, double Percent, bool Local = false);

@@ -24,7 +24,11 @@ internal static class RecordChecks
             .Concat(records.PunchItems)
             .Concat(records.PunchReplies)
             .Concat(records.PunchDecisions)
-            .Concat(records.NoticeReplies ?? []);
+            .Concat(records.NoticeReplies ?? [])
+            .Concat(records.SignOffs ?? [])
+            .Concat(records.Opinions ?? [])
+            .Concat(records.Planned ?? [])
+            .Concat(records.Series ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -77,6 +81,9 @@ internal static class RecordChecks
                     "Say why it is waved off, or take it over as a finding."
                 );
                 found.Text(reply.Key, reply.Reason);
+                break;
+            case ComponentFact or SignOffFact or LifeOpinionFact or LifeProfileFact or PlannedFact or SeriesFact:
+                LifeChecks.Of(fact, book, found);
                 break;
             default:
                 PlanChecks.Of(fact, found);

@@ -118,7 +118,12 @@ public sealed record VisitRecords(
     IReadOnlyList<PunchReplyFact> PunchReplies,
     IReadOnlyList<PunchDecisionFact> PunchDecisions,
     LastTime? LastTime = null,
-    IReadOnlyList<NoticeReplyFact>? NoticeReplies = null
+    IReadOnlyList<NoticeReplyFact>? NoticeReplies = null,
+    IReadOnlyList<SignOffFact>? SignOffs = null,
+    IReadOnlyList<LifeOpinionFact>? Opinions = null,
+    IReadOnlyList<PlannedFact>? Planned = null,
+    IReadOnlyList<SeriesFact>? Series = null,
+    IReadOnlyList<PastVisit>? PastVisits = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

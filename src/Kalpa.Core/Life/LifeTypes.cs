@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
 
@@ -13,8 +14,10 @@ public enum School
 }
 
 /// <summary>
-/// What is known of a covering on the day. The year laid is a range of whole years, null where unknown. <paramref name="Shares"/> null: no stage recorded.
-/// <paramref name="HorizonYears"/> asks for the chance of lasting so many years as well.
+/// What is known of a slope's assembly on the day. Years laid are ranges of whole years, null where unknown. <paramref name="Shares"/> rates the layer that
+/// keeps the water out (null: no stage recorded); <paramref name="CoveringShares"/> the covering where another layer keeps the water out.
+/// <paramref name="Without"/> names factors that are left out, to see what they cost; <paramref name="Deep"/> asks for the cost of each factor and for the
+/// facts that would narrow the range most.
 /// </summary>
 public sealed record LifeFacts(
     CoveringKind Kind,
@@ -25,8 +28,43 @@ public sealed record LifeFacts(
     int Layers,
     IReadOnlyList<StageShare>? Shares,
     DateOnly AsOf,
-    int? HorizonYears = null
+    int? HorizonYears = null,
+    IReadOnlyList<ComponentLife>? Components = null,
+    IReadOnlyList<StageShare>? CoveringShares = null,
+    IReadOnlyList<EarlierLook>? Earlier = null,
+    IReadOnlyList<YearEvidence>? Evidence = null,
+    IReadOnlyList<WearFact>? Wear = null,
+    double? SunRatio = null,
+    NailRate? Nails = null,
+    School? FirmSchool = null,
+    School? ChosenSchool = null,
+    YearsLeft? Overruled = null,
+    string OverruleReason = "",
+    IReadOnlyList<string>? Without = null,
+    bool Deep = false
 );
+
+/// <summary>A component besides the covering, of a kind of the book, with what is known of it.</summary>
+public sealed record ComponentLife(
+    Guid Id,
+    string Kind,
+    StackPlace Place,
+    int? LaidFrom,
+    int? LaidTo,
+    AgeSource AgeSource,
+    IReadOnlyList<StageShare>? Shares = null,
+    IReadOnlyList<EarlierLook>? Earlier = null,
+    IReadOnlyList<YearEvidence>? Evidence = null
+);
+
+/// <summary>The stage of an earlier visit.</summary>
+public sealed record EarlierLook(DateOnly On, IReadOnlyList<StageShare> Shares);
+
+/// <summary>An option of a factor of the book that a fact decides, and where the fact comes from.</summary>
+public sealed record WearFact(string Factor, string Option, string From);
+
+/// <summary>Nails counted on courses picked beforehand.</summary>
+public sealed record NailRate(int Wrong, int Looked);
 
 /// <summary>Years left: P10, P50 and P90.</summary>
 public sealed record YearsLeft(double Low, double Likely, double High);
@@ -36,21 +74,66 @@ public sealed record SurvivalChance(int Years, double Chance);
 /// <summary>One school's answer; without years, the reason why it has none.</summary>
 public sealed record SchoolAnswer(School School, YearsLeft? Left, string Why, IReadOnlyList<SurvivalChance> Chances);
 
-/// <summary>A factor of ISO 15686-8 with the fact it comes from.</summary>
-public sealed record LifeFactor(string Letter, string Name, double Value, string Reason);
+/// <summary>
+/// A factor of ISO 15686-8 with the fact it comes from. <paramref name="Applied"/> false: left out, with the reason. <paramref name="CostYears"/> is what it
+/// takes from the likely figure (negative: adds), asked for with depth.
+/// </summary>
+public sealed record LifeFactor(
+    string Key,
+    string Letter,
+    string Name,
+    double Value,
+    string Reason,
+    bool Applied,
+    SourceClass SourceClass,
+    double? CostYears = null
+);
 
 public sealed record AgeRange(double Low, double High, AgeSource Source);
 
-/// <summary>Remaining life of a slope's covering: what is stated, all three schools, and why.</summary>
+/// <summary>
+/// One component of the assembly: how long it has by itself, and, for one that is renewed alone, the calendar year it falls due.
+/// <paramref name="Id"/> null: the covering itself, or a layer that is assumed because none was recorded.
+/// </summary>
+public sealed record ComponentAnswer(
+    Guid? Id,
+    string Kind,
+    string Name,
+    StackPlace? Place,
+    ComponentPart Part,
+    bool Assumed,
+    bool Governs,
+    AgeRange? Age,
+    int? Stage,
+    YearsLeft? Left,
+    DueYears? Due,
+    string Words
+);
+
+/// <summary>Calendar years between which something falls due, and the likely one.</summary>
+public sealed record DueYears(int From, int Likely, int To);
+
+/// <summary>A fact that would sharpen the figure: by so many years narrower, or moved by as much.</summary>
+public sealed record Narrowing(string Text, double Years, bool Narrows);
+
+/// <summary>Figures that the inspector put in the place of those computed, with the reason.</summary>
+public sealed record OverruledLife(YearsLeft Computed, string Reason);
+
+/// <summary>Remaining life of a slope: what is stated, all three schools, the assembly, and why.</summary>
 public sealed record LifeAnswer(
     YearsLeft? Stated,
     School? StatedSchool,
+    string WhySchool,
+    OverruledLife? Overruled,
     AgeRange? Age,
     ReferenceLife Reference,
     double MisfitYears,
+    string Governing,
+    IReadOnlyList<ComponentAnswer> Components,
     IReadOnlyList<LifeFactor> Factors,
     IReadOnlyList<SchoolAnswer> Schools,
     IReadOnlyList<SurvivalChance> Chances,
+    IReadOnlyList<Narrowing> Narrowing,
     IReadOnlyList<string> Reasons,
     string Headline
 );

@@ -4,143 +4,174 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Life;
 
 /// <summary>
-/// Remaining life of a covering (methods, section 6): reference life, ISO 15686-8 factors, the stage seen, and three schools side by side.
-/// An age guessed from the look is not combined with the look, which would count one thing twice.
+/// Remaining life of a slope (methods, section 6): reference lives of its components, ISO 15686-8 factors, ages, the stages seen, and three schools side by
+/// side. A slope ends with the first of the components that cannot be renewed alone. An age guessed from the look is not combined with the look, which would
+/// count one thing twice.
 /// </summary>
 public static class RemainingLife
 {
     private static readonly int[] ChanceYears = [1, 2, 3, 5, 8, 10, 15, 20];
 
-    /// <summary>A range of ages up to so many years wide is taken at three points, a wider one at five.</summary>
-    private const double NarrowAgeRangeYears = 3;
+    /// <summary>Surer than this to outlast another component, a component is left out of the reckoning.</summary>
+    private const double SureShare = 0.005;
 
-    private const double DaysPerYear = 365.25;
+    public static LifeAnswer Of(RuleBook book, LifeFacts facts) => Of(book, facts, ChanceYearsOf(facts));
 
-    public static LifeAnswer Of(RuleBook book, LifeFacts facts)
+    /// <summary>With the chance of lasting each of some years.</summary>
+    internal static LifeAnswer Of(RuleBook book, LifeFacts facts, IReadOnlyList<int> chanceYears)
     {
-        var covering = book.Covering(facts.Kind);
-        var reference = covering.LifeIn(facts.Exposure);
-        var fit = WeibullFit.Through(reference.Low, reference.Likely, reference.High);
-        var factors = LifeFactors.Of(facts);
-        var law = fit.Law.Stretched(LifeFactors.Product(factors));
-        var age = AgeOf(facts);
-        var weights = facts.Shares is null ? null : GoverningStage.Weights(facts.Shares);
-        var schools = Schools(new LifeSchools(law, covering.Stages, AgePoints(age)), age, weights, ChanceYearsOf(facts));
-        var stated =
-            schools.FirstOrDefault(s => s.School == School.Combined && s.Left is not null)
-            ?? schools.FirstOrDefault(s => s.Left is not null);
-        return new LifeAnswer(
-            stated?.Left,
+        var parts = Assembly.Of(book, facts);
+        var keeper = parts.First(p => p.KeepsWaterOut);
+        var alone = parts.ToDictionary(p => p, AloneOf);
+        var governing = Governing(parts, alone, keeper);
+        var schools = Schools(parts, alone, keeper, chanceYears);
+        var (stated, why) = Chosen(schools, facts);
+        var left = facts.Overruled ?? stated?.Left;
+        var factors = parts.SelectMany(p => p.Factors).DistinctBy(f => f.Key).ToList();
+        var answer = new LifeAnswer(
+            left,
             stated?.School,
-            age,
-            reference,
-            Quantise.Years(fit.MisfitYears),
+            why,
+            facts.Overruled is not null && stated?.Left is { } computed ? new OverruledLife(computed, facts.OverruleReason) : null,
+            governing.Laid.Age,
+            governing.Reference ?? keeper.Reference!,
+            Quantise.Years(governing.MisfitYears),
+            governing.Name,
+            [.. parts.Select(p => ComponentAnswers.Of(p, alone[p], p == governing, facts.AsOf))],
             factors,
             schools,
-            stated?.Chances ?? [],
-            Reasons(covering, reference, factors, age, weights),
-            Headline(stated)
+            facts.Overruled is { } own ? OwnFigures.Chances(own, chanceYears) : stated?.Chances ?? [],
+            [],
+            LifeWords.Reasons(parts, governing, factors, facts),
+            LifeWords.Headline(left)
         );
+        return facts.Deep ? LifeDepths.Of(book, facts, answer, parts) : answer;
     }
 
-    private static List<SchoolAnswer> Schools(LifeSchools schools, AgeRange? age, double[]? weights, IReadOnlyList<int> years)
+    /// <summary>How long a component has by itself, by the best that is known of it; null where nothing is.</summary>
+    private static RemainingYears? AloneOf(AssemblyPart part)
     {
-        var ageByLook = age?.Source == AgeSource.ByEye;
+        if (part.Life is not { } life)
+        {
+            return null;
+        }
+        var joint = new JointLife([life]);
+        return life switch
+        {
+            { HasAge: true } => joint.Combined(),
+            _ => joint.WhatIsSeen(),
+        };
+    }
+
+    /// <summary>The one that ends first: the lowest likely figure; the layer that keeps the water out where none is known.</summary>
+    private static AssemblyPart Governing(
+        IReadOnlyList<AssemblyPart> parts,
+        Dictionary<AssemblyPart, RemainingYears?> alone,
+        AssemblyPart keeper
+    ) =>
+        parts
+            .Where(p => p.Part == ComponentPart.Governs && alone[p] is not null)
+            .OrderBy(p => Quantise.Years(alone[p]!.Quantile(WeibullFit.LikelyShare)))
+            .ThenByDescending(p => p.KeepsWaterOut)
+            .FirstOrDefault()
+        ?? keeper;
+
+    private static List<SchoolAnswer> Schools(
+        IReadOnlyList<AssemblyPart> parts,
+        Dictionary<AssemblyPart, RemainingYears?> alone,
+        AssemblyPart keeper,
+        IReadOnlyList<int> years
+    )
+    {
+        var taken = Reckoned(parts, alone);
+        var joint = taken.Count == 0 ? null : new JointLife(taken);
+        var aged = keeper.Laid.Age is not null;
+        var seen = parts.Any(p => p.Part == ComponentPart.Governs && p.Weights is not null);
+        var rated = seen || parts.Any(p => p is { Part: ComponentPart.Governs, Life.Rated: true });
+        var byLook = keeper.Laid.Age?.Source == AgeSource.ByEye;
         return
         [
-            age is null || weights is null ? Without(School.Combined, age is null ? "No age is known." : "No stage is recorded.")
-            : ageByLook ? Without(School.Combined, "The age was guessed from the look; the two are one thing, not two.")
-            : With(School.Combined, schools.Combined(weights), years, "Age and look together."),
-            weights is null
-                ? Without(School.WhatIsSeen, "No stage is recorded.")
-                : With(School.WhatIsSeen, schools.WhatIsSeen(weights), years, "The stage seen, with the reference life."),
-            age is null
-                ? Without(School.AgeTable, "No age is known.")
-                : With(School.AgeTable, schools.AgeTable(), years, "Reference life less the age, given that it still stands."),
+            !aged || !rated ? Without(School.Combined, aged ? "No stage is recorded." : "No age is known.")
+            : byLook ? Without(School.Combined, "The age was guessed from the look; the two are one thing, not two.")
+            : With(
+                School.Combined,
+                joint?.Combined(),
+                years,
+                seen ? "Age and look together." : "Age and the look of an earlier visit together."
+            ),
+            seen
+                ? With(School.WhatIsSeen, joint?.WhatIsSeen(), years, "The stage seen, with the reference life.")
+                : Without(School.WhatIsSeen, "No stage is recorded."),
+            aged
+                ? With(School.AgeTable, AgeTable(parts, taken), years, "Reference life less the age, given that it still stands.")
+                : Without(School.AgeTable, "No age is known."),
         ];
     }
 
-    private static SchoolAnswer With(School school, RemainingYears left, IReadOnlyList<int> chanceYears, string why) =>
+    /// <summary>An age by eye is left out beside a stage, but the age table is of the age alone.</summary>
+    private static RemainingYears? AgeTable(IReadOnlyList<AssemblyPart> parts, IReadOnlyList<PartLife> taken)
+    {
+        if (taken.Any(t => t.HasAge))
+        {
+            return new JointLife(taken).AgeTable();
+        }
+        var aged = parts.FirstOrDefault(p => p is { KeepsWaterOut: true, Life: not null, Laid.Ages.Count: > 0 });
+        return aged is null ? null : new JointLife([aged.Life!.Aged(aged.Laid.Ages)]).AgeTable();
+    }
+
+    /// <summary>Components that may be the first to end.</summary>
+    private static List<PartLife> Reckoned(IReadOnlyList<AssemblyPart> parts, Dictionary<AssemblyPart, RemainingYears?> alone)
+    {
+        var governs = parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).ToList();
+        if (governs.Count == 0)
+        {
+            return [];
+        }
+        var soonest = governs.Min(p => alone[p]!.Quantile(1 - SureShare));
+        return [.. governs.Where(p => governs.Count == 1 || alone[p]!.Quantile(SureShare) < soonest).Select(p => p.Life!)];
+    }
+
+    /// <summary>The inspector's choice, else the firm's, else age and look together; the next that has an answer where that one has none.</summary>
+    private static (SchoolAnswer? Stated, string Why) Chosen(IReadOnlyList<SchoolAnswer> schools, LifeFacts facts)
+    {
+        SchoolAnswer? Of(School? school) => schools.FirstOrDefault(s => s.School == school && s.Left is not null);
+        if (Of(facts.ChosenSchool) is { } chosen)
+        {
+            return (chosen, "chosen by the inspector for this slope");
+        }
+        if (Of(facts.FirmSchool) is { } firm)
+        {
+            return (firm, "the firm's way");
+        }
+        var usual = schools.FirstOrDefault(s => s.Left is not null);
+        return usual?.School switch
+        {
+            null => (null, "neither age nor stage is recorded"),
+            School.Combined => (usual, "age and stage are both recorded, and each corrects the other"),
+            School.WhatIsSeen => (usual, "only the stage can be gone by"),
+            _ => (usual, "only the age is known: no stage is recorded"),
+        };
+    }
+
+    private static SchoolAnswer With(School school, RemainingYears? left, IReadOnlyList<int> chanceYears, string why) =>
+        left is null
+            ? Without(school, "Too little is known of the components.")
+            : new SchoolAnswer(
+                school,
+                YearsOf(left),
+                why,
+                [.. chanceYears.Select(years => new SurvivalChance(years, Quantise.Chance(left.ChanceOfAtLeast(years))))]
+            );
+
+    internal static YearsLeft YearsOf(RemainingYears left) =>
         new(
-            school,
-            new YearsLeft(
-                Quantise.Years(left.Quantile(WeibullFit.LowShare)),
-                Quantise.Years(left.Quantile(WeibullFit.LikelyShare)),
-                Quantise.Years(left.Quantile(WeibullFit.HighShare))
-            ),
-            why,
-            [.. chanceYears.Select(years => new SurvivalChance(years, Quantise.Chance(left.ChanceOfAtLeast(years))))]
+            Quantise.Years(left.Quantile(WeibullFit.LowShare)),
+            Quantise.Years(left.Quantile(WeibullFit.LikelyShare)),
+            Quantise.Years(left.Quantile(WeibullFit.HighShare))
         );
 
     private static int[] ChanceYearsOf(LifeFacts facts) =>
         facts.HorizonYears is { } horizon ? [.. ChanceYears.Append(horizon).Distinct().Order()] : ChanceYears;
 
     private static SchoolAnswer Without(School school, string why) => new(school, null, why, []);
-
-    private static AgeRange? AgeOf(LifeFacts facts)
-    {
-        if (facts.LaidFrom is not { } from || facts.LaidTo is not { } to)
-        {
-            return null;
-        }
-        var now = facts.AsOf.Year + (facts.AsOf.DayOfYear - 1) / DaysPerYear;
-        // Laid some time between the first day of one year and the last of the other.
-        return new AgeRange(Quantise.Years(Math.Max(0, now - (to + 1))), Quantise.Years(Math.Max(0, now - from)), facts.AgeSource);
-    }
-
-    private static double[] AgePoints(AgeRange? age)
-    {
-        if (age is null)
-        {
-            return [];
-        }
-        var points = age.High - age.Low <= NarrowAgeRangeYears ? 3 : 5;
-        return [.. Enumerable.Range(0, points).Select(i => age.Low + (i + 0.5) / points * (age.High - age.Low))];
-    }
-
-    private static List<string> Reasons(
-        Covering covering,
-        ReferenceLife reference,
-        IReadOnlyList<LifeFactor> factors,
-        AgeRange? age,
-        double[]? weights
-    )
-    {
-        var reasons = new List<string>
-        {
-            $"Reference life of the {covering.LifeOf}: {reference.Low:0}–{reference.Likely:0}–{reference.High:0} years ({reference.Source}).",
-        };
-        reasons.AddRange(factors.Select(f => $"{f.Reason} (× {f.Value:0.00})."));
-        reasons.Add(
-            age is null
-                ? "The age is not known: ask for a permit, a stamp or the owner's word."
-                : $"Age {age.Low:0}–{age.High:0} years, {SourceWords(age.Source)}."
-        );
-        reasons.Add(weights is null ? "No stage is recorded: rate the slope to narrow the range." : StageReason(covering, weights));
-        return reasons;
-    }
-
-    private static string StageReason(Covering covering, double[] weights)
-    {
-        var stage = Array.FindLastIndex(weights, w => w >= weights.Max());
-        return $"Stage {stage} governs: {LowerFirst(covering.StageLooks[stage])}.";
-    }
-
-    private static string Headline(SchoolAnswer? stated) =>
-        stated?.Left is not { } left ? "Cannot tell: neither age nor stage is recorded"
-        : left.High <= 0 ? "Spent: no years left"
-        : $"{left.Low:0}–{left.High:0} years left, likely {left.Likely:0}";
-
-    private static string SourceWords(AgeSource source) =>
-        source switch
-        {
-            AgeSource.Permit => "from the permit",
-            AgeSource.Stamp => "from a maker's stamp",
-            AgeSource.Owner => "by the owner's word",
-            AgeSource.Neighbours => "by the neighbours' roofs",
-            AgeSource.ByEye => "guessed by eye",
-            _ => "source not recorded",
-        };
-
-    private static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

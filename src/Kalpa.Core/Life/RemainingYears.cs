@@ -40,6 +40,32 @@ internal sealed class RemainingYears(double cellYears, int cells)
 
     public bool IsEmpty => !(total > 0);
 
+    /// <summary>Chance of the evidence that the distribution was made with; 1 once it is mixed to weights that sum to one.</summary>
+    public double Total => total;
+
+    /// <summary>P(years ≥ the lower edge of each cell) × total, from the cell at nought on; one more for what lies beyond.</summary>
+    public double[] Tail()
+    {
+        var tail = new double[mass.Length + 1];
+        for (var i = mass.Length - 1; i >= 0; i--)
+        {
+            tail[i] = tail[i + 1] + mass[i];
+        }
+        return tail;
+    }
+
+    /// <summary>A distribution from its tail on the lower edges of the cells and its total.</summary>
+    public static RemainingYears FromTail(double cellYears, IReadOnlyList<double> tail, double total)
+    {
+        var years = new RemainingYears(cellYears, tail.Count - 1);
+        years.Add(0, total - tail[0]);
+        for (var i = 0; i + 1 < tail.Count; i++)
+        {
+            years.Add((i + 0.5) * cellYears, tail[i] - tail[i + 1]);
+        }
+        return years;
+    }
+
     public double Quantile(double p)
     {
         var wanted = p * total;

@@ -94,14 +94,15 @@ public enum QuestionKind
 
 public sealed record QuestionOption(string Key, string Words);
 
-/// <summary>A question answered by taps, asked before or during a visit.</summary>
+/// <summary>A question answered by taps, asked before or during a visit; <paramref name="Station"/> is where it is asked on the walk.</summary>
 public sealed record Question(
     string Key,
     string Group,
     string Text,
     QuestionKind Kind,
     IReadOnlyList<QuestionOption> Options,
-    bool PerSlope = false
+    bool PerSlope = false,
+    string Station = ""
 );
 
 /// <summary>A look that a condition asks for at a later station.</summary>
@@ -129,7 +130,8 @@ public sealed record Limit(
 /// <summary>
 /// Something that can be wrong, as one sees it, with its meaning and remedy. <paramref name="PhotosDue"/> are photos it must have by rule;
 /// <paramref name="PhotoAt"/> is a station of which every slope concerned must be photographed; <paramref name="Footing"/> what it says of
-/// standing there (an option of the question <c>footing</c>).
+/// standing there (an option of the question <c>footing</c>); <paramref name="Fault"/> when it may mean that the whole slope was built wrong;
+/// <paramref name="Wears"/> what it says of a component's stage.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -153,7 +155,9 @@ public sealed record Condition(
     string PhotoAt = "",
     string Footing = "",
     IReadOnlyList<string>? Causes = null,
-    FindingOutcome DefaultOutcome = FindingOutcome.Mend
+    FindingOutcome DefaultOutcome = FindingOutcome.Mend,
+    SystemFault? Fault = null,
+    ComponentWear? Wears = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
@@ -162,7 +166,10 @@ public sealed record Condition(
 /// <summary>What mends it, as steps a roofer can price, and what looks like a repair and is not.</summary>
 public sealed record Remedy(string Title, IReadOnlyList<string> Steps, string NotARepair = "");
 
-/// <summary>A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like.</summary>
+/// <summary>
+/// A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. <paramref name="KeepsWaterOut"/> names
+/// the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
+/// </summary>
 public sealed record Covering(
     CoveringKind Kind,
     CoveringFamily Family,
@@ -170,7 +177,8 @@ public sealed record Covering(
     string LifeOf,
     IReadOnlyList<ReferenceLife> Lives,
     StageModel Stages,
-    IReadOnlyList<string> StageLooks
+    IReadOnlyList<string> StageLooks,
+    string? KeepsWaterOut = null
 )
 {
     public ReferenceLife LifeIn(Exposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];
@@ -189,5 +197,7 @@ internal sealed record BookFile(
     IReadOnlyList<Harm> Harm,
     IReadOnlyList<WalkOrder> Walks,
     IReadOnlyList<CommissionRule> Commissions,
-    IReadOnlyList<Question> Questions
+    IReadOnlyList<Question> Questions,
+    IReadOnlyList<ComponentKind> Components,
+    IReadOnlyList<WearFactor> Factors
 );

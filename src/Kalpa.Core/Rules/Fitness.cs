@@ -50,5 +50,59 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         };
     }
 
+    /// <summary>
+    /// Least slope, and every finding on the slope (or of the whole roof) that may mean it was built wrong: proved by its measure or extent it is unfit;
+    /// suspected it is unknown, and says what settles it.
+    /// </summary>
+    public static Fitness Of(RuleBook book, CoveringKind kind, TypedPitch pitch, IEnumerable<FindingFact> findings)
+    {
+        var family = book.Covering(kind).Family;
+        var all = findings
+            .Select(f => (Finding: f, Condition: book.FindCondition(f.Condition)))
+            .Where(f => f.Condition?.Fault is not null && f.Condition.AppliesTo(family))
+            .OrderBy(f => f.Finding.Id)
+            .Select(f => OfFault(f.Condition!, f.Finding))
+            .Prepend(Of(book, kind, pitch));
+        // Unfit goes before unknown, unknown before fit; the first of the worst is told.
+        return all.MinBy(f =>
+            f.State switch
+            {
+                FitnessState.Unfit => 0,
+                FitnessState.Unknown => 1,
+                _ => 2,
+            }
+        )!;
+    }
+
+    /// <summary>Whether a finding proves its fault (true), leaves it open (null) or clears it (false).</summary>
+    public static bool? Proves(SystemFault fault, FindingFact finding)
+    {
+        if (fault.UnfitFrom is { } from && finding.Measure is { } measure)
+        {
+            return measure.Value >= from ? true
+                : measure.Value > 0 ? null
+                : false;
+        }
+        return fault.UnfitAt is { } at && finding.Extent >= at ? true : null;
+    }
+
+    private static Fitness OfFault(Condition condition, FindingFact finding) =>
+        Proves(condition.Fault!, finding) switch
+        {
+            true => new(
+                FitnessState.Unfit,
+                $"{condition.Fault!.Unfit}. Replace or rebuild; wear life does not apply.",
+                null,
+                null,
+                "Common practice"
+            ),
+            null => new(
+                FitnessState.Unknown,
+                $"{condition.Name}: a fault of the whole slope is suspected, not shown.",
+                condition.Fault!.Settle
+            ),
+            _ => new(FitnessState.Fit, $"{condition.Name}: tried, and it held."),
+        };
+
     private static string Sentence(string name) => char.ToUpperInvariant(name[0]) + name[1..];
 }

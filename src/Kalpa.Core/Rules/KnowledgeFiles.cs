@@ -20,7 +20,9 @@ internal static class KnowledgeFiles
             Read("harm.json", KnowledgeJson.Default.HarmArray, all),
             Read("walks.json", KnowledgeJson.Default.WalkOrderArray, all),
             Read("commissions.json", KnowledgeJson.Default.CommissionRuleArray, all),
-            Read("questions.json", KnowledgeJson.Default.QuestionArray, all)
+            Read("questions.json", KnowledgeJson.Default.QuestionArray, all),
+            Read("components.json", KnowledgeJson.Default.ComponentKindArray, all),
+            Read("factors.json", KnowledgeJson.Default.WearFactorArray, all)
         );
         return new RuleBook(book, all.ToArray());
     }
@@ -56,4 +58,6 @@ internal sealed record BookStamp(string Version);
 [JsonSerializable(typeof(WalkOrder[]))]
 [JsonSerializable(typeof(CommissionRule[]))]
 [JsonSerializable(typeof(Question[]))]
+[JsonSerializable(typeof(ComponentKind[]))]
+[JsonSerializable(typeof(WearFactor[]))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

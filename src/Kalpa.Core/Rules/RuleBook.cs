@@ -26,6 +26,8 @@ public sealed class RuleBook
         Walks = book.Walks;
         Commissions = book.Commissions;
         Questions = book.Questions;
+        Components = book.Components;
+        Factors = book.Factors;
         conditionsByCode = Conditions.ToFrozenDictionary(c => c.Code);
         quantitiesById = Quantities.ToFrozenDictionary(q => q.Id);
         coveringsByKind = Coverings.ToFrozenDictionary(c => c.Kind);
@@ -58,6 +60,11 @@ public sealed class RuleBook
 
     public IReadOnlyList<Question> Questions { get; }
 
+    /// <summary>What a slope is built of besides its covering.</summary>
+    public IReadOnlyList<ComponentKind> Components { get; }
+
+    public IReadOnlyList<WearFactor> Factors { get; }
+
     public Condition? FindCondition(string code) => conditionsByCode.GetValueOrDefault(code);
 
     public Quantity? FindQuantity(string id) => quantitiesById.GetValueOrDefault(id);
@@ -67,6 +74,8 @@ public sealed class RuleBook
     public CommissionRule Commission(CommissionPurpose purpose) => Commissions.First(c => c.Purpose == purpose);
 
     public Question? FindQuestion(string key) => Questions.FirstOrDefault(q => q.Key == key);
+
+    public ComponentKind? FindComponent(string key) => Components.FirstOrDefault(c => c.Key == key);
 
     public WalkOrder? FindWalk(string key) => Walks.FirstOrDefault(w => w.Key == key);
 

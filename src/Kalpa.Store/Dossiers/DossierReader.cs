@@ -71,9 +71,10 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             InLetterOrder(slopes),
             coverings,
             [.. visits.OrderByDescending(v => v.On).ThenByDescending(v => v.Id)],
-            await OfRoofs<PlanFact>(FactKind.Plan, roofIds, heads, cancel),
-            await OfRoofs<DetailFact>(FactKind.Detail, roofIds, heads, cancel),
-            heads
+            await Under<PlanFact>(FactKind.Plan, roofIds, heads, cancel),
+            await Under<DetailFact>(FactKind.Detail, roofIds, heads, cancel),
+            heads,
+            await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel)
         );
     }
 
@@ -93,7 +94,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         }
         var heads = new List<FactHead> { Head(row) };
         var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property.Payload);
-        var facts = await FactsOfVisit(row, propertyFact.Exposure, heads, cancel);
+        var facts = await FactsOfVisit(row, propertyFact, heads, cancel);
         var standing = facts.Slopes.Select(s => s.Id).ToHashSet();
         var all = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => s.RoofId == row.RoofId), [], cancel);
         return new VisitDossier(
@@ -102,11 +103,12 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Shelves.Read<RoofFact>(FactKind.Roof, roof.Payload),
             Shelves.Read<VisitFact>(FactKind.Visit, row.Payload),
             facts,
-            (await OfRoofs<PlanFact>(FactKind.Plan, [row.RoofId], heads, cancel)).FirstOrDefault(),
-            await OfRoofs<DetailFact>(FactKind.Detail, [row.RoofId], heads, cancel),
+            (await Under<PlanFact>(FactKind.Plan, [row.RoofId], heads, cancel)).FirstOrDefault(),
+            await Under<DetailFact>(FactKind.Detail, [row.RoofId], heads, cancel),
             InLetterOrder(all.Where(s => !standing.Contains(s.Id))),
             heads,
-            Assessor.Assess(facts, book)
+            Assessor.Assess(facts, book),
+            await LifeProfile(heads, cancel)
         );
     }
 
@@ -119,10 +121,9 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .ThenByDescending(v => v.Id)
             .FirstOrDefaultAsync(cancel);
         var facts = latest is null
-            ? await FactsOfRoof(roof.Id, property.Exposure, today, [], cancel)
-            : await FactsOfVisit(latest, property.Exposure, [], cancel);
-        // What was seen is as old as the visit; the age of the roof is today's.
-        var judged = Assessor.Assess(facts with { AsOf = today }, book);
+            ? await FactsOfRoof(roof.Id, property, today, [], cancel)
+            : await FactsOfVisit(latest, property, [], cancel);
+        var judged = Assessor.Assess(facts.SeenFrom(today), book);
         return new RoofSummary(
             property.Id,
             property.Name,
@@ -136,9 +137,9 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         );
     }
 
-    private async Task<AssessInput> FactsOfVisit(VisitRow visit, Exposure exposure, List<FactHead> heads, CancellationToken cancel)
+    private async Task<AssessInput> FactsOfVisit(VisitRow visit, PropertyFact property, List<FactHead> heads, CancellationToken cancel)
     {
-        var facts = await FactsOfRoof(visit.RoofId, exposure, visit.On, heads, cancel);
+        var facts = await FactsOfRoof(visit.RoofId, property, visit.On, heads, cancel);
         var slopeIds = facts.Slopes.Select(s => s.Id).ToHashSet();
         var looks = await Load<LookRow, LookFact>(FactKind.Look, db.Looks.Where(l => l.VisitId == visit.Id), heads, cancel);
         var stages = await Load<StageRow, StageFact>(FactKind.Stage, db.Stages.Where(s => s.VisitId == visit.Id), heads, cancel);
@@ -173,21 +174,80 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Of<PunchReplyFact>(FactKind.PunchReply),
             Of<PunchDecisionFact>(FactKind.PunchDecision),
             await LastTimeOf(visit, cancel),
-            Of<NoticeReplyFact>(FactKind.NoticeReply)
+            Of<NoticeReplyFact>(FactKind.NoticeReply),
+            Of<SignOffFact>(FactKind.SignOff),
+            Of<LifeOpinionFact>(FactKind.LifeOpinion),
+            Of<PlannedFact>(FactKind.Planned),
+            Of<SeriesFact>(FactKind.Series),
+            await PastVisits(visit, cancel)
         );
     }
 
-    /// <summary>What hangs on roofs as records: their plans, their details.</summary>
-    private async Task<List<T>> OfRoofs<T>(FactKind kind, List<Guid> roofIds, List<FactHead> heads, CancellationToken cancel)
+    /// <summary>What hangs on roofs or slopes as records: plans, details, components.</summary>
+    private async Task<List<T>> Under<T>(FactKind kind, List<Guid> parentIds, List<FactHead> heads, CancellationToken cancel)
         where T : class, IFact
     {
         var rows = await db
             .Records.AsNoTracking()
-            .Where(r => r.Kind == kind && r.ParentId != null && roofIds.Contains(r.ParentId.Value) && !r.Deleted)
+            .Where(r => r.Kind == kind && r.ParentId != null && parentIds.Contains(r.ParentId.Value) && !r.Deleted)
             .OrderBy(r => r.Id)
             .ToListAsync(cancel);
         heads.AddRange(rows.Select(Head));
         return [.. rows.Select(r => Shelves.Read<T>(kind, r.Payload))];
+    }
+
+    /// <summary>Every earlier visit of the same roof with what bears on its years.</summary>
+    private async Task<List<PastVisit>> PastVisits(VisitRow visit, CancellationToken cancel)
+    {
+        var rows = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.RoofId == visit.RoofId && !v.Deleted && v.On < visit.On)
+            .OrderBy(v => v.On)
+            .ThenBy(v => v.Id)
+            .ToListAsync(cancel);
+        if (rows.Count == 0)
+        {
+            return [];
+        }
+        var ids = rows.Select(r => r.Id).ToList();
+        var stages = await Load<StageRow, StageFact>(FactKind.Stage, db.Stages.Where(s => ids.Contains(s.VisitId)), [], cancel);
+        FactKind[] kinds = [FactKind.SignOff, FactKind.LifeOpinion, FactKind.Series];
+        var records = await db
+            .Records.AsNoTracking()
+            .Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value) && kinds.Contains(r.Kind) && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .ToListAsync(cancel);
+        List<T> Of<T>(FactKind kind, Guid id)
+            where T : class, IFact =>
+            [.. records.Where(r => r.Kind == kind && r.VisitId == id).Select(r => Shelves.Read<T>(kind, r.Payload))];
+        return
+        [
+            .. rows.Select(r => new PastVisit(
+                r.Id,
+                r.On,
+                Shelves.Read<VisitFact>(FactKind.Visit, r.Payload).Inspector,
+                [.. stages.Where(s => s.VisitId == r.Id)],
+                Of<SignOffFact>(FactKind.SignOff, r.Id),
+                Of<LifeOpinionFact>(FactKind.LifeOpinion, r.Id),
+                Of<SeriesFact>(FactKind.Series, r.Id)
+            )),
+        ];
+    }
+
+    /// <summary>The firm's way of stating life; null where it has said nothing. Made twice without a connection, the first one counts.</summary>
+    private async Task<LifeProfileFact?> LifeProfile(List<FactHead> heads, CancellationToken cancel)
+    {
+        var row = await db
+            .Records.AsNoTracking()
+            .Where(r => r.Kind == FactKind.LifeProfile && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .FirstOrDefaultAsync(cancel);
+        if (row is null)
+        {
+            return null;
+        }
+        heads.Add(Head(row));
+        return Shelves.Read<LifeProfileFact>(FactKind.LifeProfile, row.Payload);
     }
 
     /// <summary>The visit of the same roof before this one, with what it found; null for a first visit.</summary>
@@ -236,7 +296,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
 
     private async Task<AssessInput> FactsOfRoof(
         Guid roofId,
-        Exposure exposure,
+        PropertyFact property,
         DateOnly asOf,
         List<FactHead> heads,
         CancellationToken cancel
@@ -252,7 +312,12 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         );
         // A slope that the plan retired stays with the visits made before.
         var standing = slopes.Where(s => s.RetiredOn is null || s.RetiredOn > asOf);
-        return new AssessInput(exposure, asOf, InLetterOrder(standing), coverings, [], [], []);
+        return new AssessInput(property.Exposure, asOf, InLetterOrder(standing), coverings, [], [], [])
+        {
+            Components = await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
+            Latitude = property.Latitude,
+            FirmSchool = (await LifeProfile([], cancel))?.School,
+        };
     }
 
     private Task<List<TFact>> Facts<TRow, TFact>(FactKind kind, CancellationToken cancel)

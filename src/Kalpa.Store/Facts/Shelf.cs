@@ -141,6 +141,12 @@ internal static class Shelves
         [FactKind.Plan] = Record(FactKind.Plan, Json.PlanFact, _ => null, FactKind.Roof, f => f.RoofId),
         [FactKind.Detail] = Record(FactKind.Detail, Json.DetailFact, _ => null, FactKind.Roof, f => f.RoofId),
         [FactKind.NoticeReply] = Record(FactKind.NoticeReply, Json.NoticeReplyFact, f => f.VisitId),
+        [FactKind.Component] = Record(FactKind.Component, Json.ComponentFact, _ => null, FactKind.Slope, f => f.SlopeId),
+        [FactKind.SignOff] = Record(FactKind.SignOff, Json.SignOffFact, f => f.VisitId),
+        [FactKind.LifeOpinion] = Record(FactKind.LifeOpinion, Json.LifeOpinionFact, f => f.VisitId),
+        [FactKind.LifeProfile] = Record(FactKind.LifeProfile, Json.LifeProfileFact, _ => null),
+        [FactKind.Planned] = Record(FactKind.Planned, Json.PlannedFact, f => f.VisitId),
+        [FactKind.Series] = Record(FactKind.Series, Json.SeriesFact, f => f.VisitId),
     };
 
     /// <summary>

@@ -20,7 +20,8 @@ public static class BookEndpoints
                 book.Coverings,
                 book.Walks,
                 book.Commissions,
-                book.Questions
+                book.Questions,
+                book.Components
             )
         );
 }

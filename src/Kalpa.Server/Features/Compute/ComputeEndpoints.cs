@@ -9,6 +9,7 @@ using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 using Kalpa.Server.SetUp;
 
@@ -28,6 +29,9 @@ public static class ComputeEndpoints
         Map<PicksRequest, PicksAnswer>(api, "picks");
         Map<LadderRequest, LadderAnswer>(api, "ladder");
         Map<GoingRequest, GoingAnswer>(api, "going");
+        Map<LifeFacts, AssemblyAnswer>(api, "assembly");
+        Map<SunRequest, SunAnswer>(api, "sun");
+        Map<LastingRequest, LastingAnswer>(api, "last-n-years");
         MapPlans(api);
     }
 

@@ -1,0 +1,182 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>One layer or fitting of a slope with its law, its age, its stage and what bears on it. <paramref name="Life"/> null: no clock of its own, or nothing known.</summary>
+internal sealed record AssemblyPart(
+    Guid? Id,
+    string Kind,
+    string Name,
+    StackPlace? Place,
+    ComponentPart Part,
+    ComponentJob Job,
+    bool Assumed,
+    bool KeepsWaterOut,
+    ReferenceLife? Reference,
+    double MisfitYears,
+    IReadOnlyList<string> StageLooks,
+    YearsLaid Laid,
+    double[]? Weights,
+    IReadOnlyList<LifeFactor> Factors,
+    PartLife? Life
+)
+{
+    public int? Stage => Weights is null ? null : Array.FindLastIndex(Weights, w => w >= Weights.Max());
+}
+
+/// <summary>
+/// The stack of a slope: the covering, the layer that keeps the water out where the covering only sheds it (assumed as old as the covering where none was
+/// recorded), and whatever else was recorded.
+/// </summary>
+internal static class Assembly
+{
+    public const string CoveringKey = "covering";
+
+    public static IReadOnlyList<AssemblyPart> Of(RuleBook book, LifeFacts facts)
+    {
+        var covering = book.Covering(facts.Kind);
+        var components = facts.Components ?? [];
+        var keeper = covering.KeepsWaterOut is null
+            ? null
+            : components.FirstOrDefault(c =>
+                book.FindComponent(c.Kind) is { Job: ComponentJob.KeepsWaterOut, Part: ComponentPart.Governs }
+            );
+        var parts = new List<AssemblyPart> { OfCovering(book, covering, facts) };
+        if (covering.KeepsWaterOut is { } kind && keeper is null)
+        {
+            var assumed = new ComponentLife(
+                Guid.Empty,
+                kind,
+                StackPlace.Under,
+                facts.LaidFrom,
+                facts.LaidTo,
+                facts.AgeSource,
+                facts.Shares,
+                facts.Earlier,
+                facts.Evidence
+            );
+            parts.Add(OfComponent(book, assumed, facts, keeps: true) with { Id = null, Assumed = true });
+        }
+        foreach (var component in components)
+        {
+            var keeps = component == keeper;
+            // The rating of the layer that keeps the water out may hang on the slope rather than on the component.
+            var rated = keeps
+                ? component with
+                {
+                    Shares = component.Shares ?? facts.Shares,
+                    Earlier = component.Earlier is { Count: > 0 } ? component.Earlier : facts.Earlier,
+                }
+                : component;
+            if (book.FindComponent(component.Kind) is not null)
+            {
+                parts.Add(OfComponent(book, rated, facts, keeps));
+            }
+        }
+        return parts;
+    }
+
+    private static AssemblyPart OfCovering(RuleBook book, Covering covering, LifeFacts facts)
+    {
+        var keeps = covering.KeepsWaterOut is null;
+        return Made(
+            book,
+            facts,
+            covering.Family,
+            covering.LifeIn(facts.Exposure),
+            covering.Stages,
+            keeps ? facts.Shares : facts.CoveringShares,
+            keeps ? facts.Earlier : null,
+            (facts.LaidFrom, facts.LaidTo, facts.AgeSource, facts.Evidence),
+            new AssemblyPart(
+                null,
+                CoveringKey,
+                covering.Name,
+                null,
+                ComponentPart.Governs,
+                ComponentJob.ShedsWater,
+                false,
+                keeps,
+                null,
+                0,
+                covering.StageLooks,
+                YearsLaid.Unknown,
+                null,
+                [],
+                null
+            )
+        );
+    }
+
+    private static AssemblyPart OfComponent(RuleBook book, ComponentLife component, LifeFacts facts, bool keeps)
+    {
+        var kind = book.FindComponent(component.Kind)!;
+        return Made(
+            book,
+            facts,
+            kind.Family,
+            kind.LifeIn(facts.Exposure),
+            kind.Stages,
+            component.Shares,
+            component.Earlier,
+            (component.LaidFrom, component.LaidTo, component.AgeSource, component.Evidence),
+            new AssemblyPart(
+                component.Id,
+                kind.Key,
+                kind.Name,
+                component.Place,
+                kind.Part,
+                kind.Job,
+                false,
+                keeps,
+                null,
+                0,
+                kind.StageLooks,
+                YearsLaid.Unknown,
+                null,
+                [],
+                null
+            )
+        );
+    }
+
+    private static AssemblyPart Made(
+        RuleBook book,
+        LifeFacts facts,
+        CoveringFamily family,
+        ReferenceLife? reference,
+        StageModel stages,
+        IReadOnlyList<StageShare>? shares,
+        IReadOnlyList<EarlierLook>? earlier,
+        (int? From, int? To, AgeSource Source, IReadOnlyList<YearEvidence>? Evidence) laid,
+        AssemblyPart part
+    )
+    {
+        var weights = shares is null ? null : GoverningStage.Weights(shares);
+        var years = YearsLaid.Of(laid.From, laid.To, laid.Source, laid.Evidence, weights is not null, facts.AsOf);
+        var known = part with { Laid = years, Weights = weights };
+        if (reference is null)
+        {
+            return known;
+        }
+        var factors = LifeFactors.Of(book, facts, family, weights is not null);
+        var fit = WeibullFit.Through(reference.Low, reference.Likely, reference.High);
+        // An age guessed from the look counts that look twice: beside a stage it is left out.
+        var ages = years.Age?.Source == AgeSource.ByEye && weights is not null ? [] : years.Ages;
+        var past = (earlier ?? [])
+            .Where(e => e.On < facts.AsOf)
+            .Select(e => (e.On, Weights: GoverningStage.Weights(e.Shares)))
+            .Where(e => e.Weights is not null)
+            .Select(e => new PastLook((facts.AsOf.DayNumber - e.On.DayNumber) / 365.25, e.Weights!))
+            .ToList();
+        var law = fit.Law.Stretched(LifeFactors.Product(factors));
+        return known with
+        {
+            Reference = reference,
+            MisfitYears = fit.MisfitYears,
+            Factors = factors,
+            Life = ages.Count == 0 && weights is null ? null : new PartLife(law, stages, ages, weights, past),
+        };
+    }
+}

@@ -1,0 +1,51 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>What is said of one component by itself.</summary>
+internal static class ComponentAnswers
+{
+    private const double DaysPerYear = 365.25;
+
+    public static ComponentAnswer Of(AssemblyPart part, RemainingYears? alone, bool governs, DateOnly asOf)
+    {
+        var left = alone is null ? null : RemainingLife.YearsOf(alone);
+        var due = part.Part == ComponentPart.Renewable && left is not null ? DueOf(left, asOf) : null;
+        return new ComponentAnswer(
+            part.Id,
+            part.Kind,
+            part.Name,
+            part.Place,
+            part.Part,
+            part.Assumed,
+            governs,
+            part.Laid.Age,
+            part.Stage,
+            left,
+            due,
+            Words(part, left, due, governs)
+        );
+    }
+
+    private static DueYears DueOf(YearsLeft left, DateOnly asOf)
+    {
+        var now = asOf.Year + (asOf.DayOfYear - 1) / DaysPerYear;
+        return new DueYears((int)(now + left.Low), (int)(now + left.Likely), (int)(now + left.High));
+    }
+
+    private static string Words(AssemblyPart part, YearsLeft? left, DueYears? due, bool governs)
+    {
+        var assumed = part.Assumed ? "Not recorded: taken to be as old as the covering. " : "";
+        var seen = part.Stage is { } stage ? $"{part.StageLooks[stage]}. " : "";
+        var years = (part.Part, left, due) switch
+        {
+            (ComponentPart.Passive, _, _) => "Has no clock of its own.",
+            (_, null, _) => "Neither age nor stage is recorded.",
+            (_, { High: <= 0 }, _) => "Spent.",
+            (_, _, { } at) => $"Due about {at.Likely} ({at.From}–{at.To}); can be renewed alone.",
+            _ => $"{left.Low:0}–{left.High:0} years left by itself, likely {left.Likely:0}.",
+        };
+        return $"{assumed}{seen}{years}{(governs ? " Governs: it ends first." : "")}";
+    }
+}

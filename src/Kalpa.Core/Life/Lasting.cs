@@ -1,0 +1,125 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>"Will it last N years?": the chance per slope and for all together, plainly yes, no or doubtful, and what to do first.</summary>
+public static class Lasting
+{
+    public const int MostYears = 60;
+
+    private const double YesFrom = 0.9;
+    private const double NoBelow = 0.5;
+
+    public static LastingAnswer Of(RuleBook book, LastingRequest request)
+    {
+        var years = Enumerable.Range(1, request.Years).ToList();
+        var lives = request.Slopes.Select(s => RemainingLife.Of(book, s.Facts, years)).ToList();
+        var slopes = request.Slopes.Zip(lives, (s, life) => OfSlope(s, life, request.Years)).ToList();
+        var known = slopes.All(s => s.Chance is not null) && slopes.Count > 0;
+        double? chance = known ? Quantise.Chance(SharedExposure.AllLast([.. slopes.Select(s => s.Chance!.Value)])) : null;
+        var worst =
+            slopes.Count == 0 ? LastingVerdict.CannotTell
+            : slopes.Any(s => s.Verdict == LastingVerdict.No) ? LastingVerdict.No
+            : VerdictOf(chance);
+        var answer = new LastingAnswer(
+            request.PlannedId,
+            request.Kind,
+            request.Years,
+            worst,
+            chance,
+            Headline(worst, chance, slopes, request),
+            slopes,
+            First(book, request, slopes),
+            null
+        );
+        return request.Kind == PlannedKind.Solar && known ? answer with { Choice = ReroofChoices.Of(book, request, lives) } : answer;
+    }
+
+    private static SlopeLasting OfSlope(LastingSlope slope, LifeAnswer life, int years)
+    {
+        if (slope.Fitness == FitnessState.Unfit)
+        {
+            return new SlopeLasting(
+                slope.SlopeId,
+                slope.Letter,
+                0,
+                LastingVerdict.No,
+                "Unfit as built: rebuild it first; wear life does not apply"
+            );
+        }
+        double? chance = life.Stated is null ? null : life.Chances.First(c => c.Years == years).Chance;
+        return new SlopeLasting(slope.SlopeId, slope.Letter, chance, VerdictOf(chance), life.Headline);
+    }
+
+    private static LastingVerdict VerdictOf(double? chance) =>
+        chance switch
+        {
+            null => LastingVerdict.CannotTell,
+            >= YesFrom => LastingVerdict.Yes,
+            < NoBelow => LastingVerdict.No,
+            _ => LastingVerdict.Doubtful,
+        };
+
+    private static string Headline(LastingVerdict verdict, double? chance, List<SlopeLasting> slopes, LastingRequest request)
+    {
+        var worst = slopes
+            .Where(s => s.Chance is not null)
+            .OrderBy(s => s.Chance)
+            .ThenBy(s => s.Letter, StringComparer.Ordinal)
+            .FirstOrDefault();
+        var span = $"{request.Years} {(request.Years == 1 ? "year" : "years")}";
+        var all = slopes.Count == 1 ? $"slope {slopes[0].Letter} lasts" : "all of it lasts";
+        return verdict switch
+        {
+            LastingVerdict.Yes => $"Yes: the chance that {all} {span} is {Percent(chance!.Value)}.",
+            LastingVerdict.No when worst is { Chance: 0 } => $"No: slope {worst.Letter} does not last {span}.",
+            LastingVerdict.No => $"No: the chance that {all} {span} is {Percent(chance ?? 0)}; slope {worst!.Letter} ends first.",
+            LastingVerdict.Doubtful =>
+                $"Doubtful: the chance that {all} {span} is {Percent(chance!.Value)}; slope {worst!.Letter} decides.",
+            _ => "Cannot tell: record age or stage of every slope first.",
+        };
+    }
+
+    private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes)
+    {
+        var first = new List<string>();
+        foreach (
+            var (slope, judged) in request
+                .Slopes.Zip(slopes)
+                .OrderBy(s => s.Second.Chance ?? 0)
+                .ThenBy(s => s.First.Letter, StringComparer.Ordinal)
+        )
+        {
+            if (slope.Fitness == FitnessState.Unfit)
+            {
+                first.Add($"Rebuild slope {slope.Letter}: it is unfit as built.");
+            }
+            else if (slope.Fitness == FitnessState.Unknown)
+            {
+                first.Add($"Settle whether slope {slope.Letter} is fit as built.");
+            }
+            else if (judged.Verdict == LastingVerdict.No)
+            {
+                first.Add($"Re-roof slope {slope.Letter} before it.");
+            }
+            else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell)
+            {
+                var sharper = RemainingLife.Of(book, slope.Facts with { Deep = true }).Narrowing;
+                first.AddRange(sharper.Take(1).Select(n => $"{n.Text} (slope {slope.Letter})."));
+            }
+        }
+        if (request.Kind == PlannedKind.Solar)
+        {
+            first.Add(
+                "Renew boots and flashings that the array will hide; mounts are flashed into the framing, wiring is for licensed electricians."
+            );
+        }
+        return first;
+    }
+
+    private static string Percent(double chance) =>
+        chance > 0.995 ? "over 99 %"
+        : chance < 0.005 ? "under 1 %"
+        : $"{chance * 100:0} %";
+}

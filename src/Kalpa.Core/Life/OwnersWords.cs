@@ -1,0 +1,86 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>A slope in the words of somebody who owns it and knows nothing of roofs.</summary>
+public sealed record OwnerWords(string Headline, string Governs, IReadOnlyList<string> Shortens, string IfNothing);
+
+internal static class OwnersWords
+{
+    private const double AnyStormLow = 1;
+
+    public static OwnerWords? Of(RuleBook book, AssessInput input, SlopeAssessment slope, IReadOnlyList<FindingAssessment> findings)
+    {
+        if (slope.Life is not { } life)
+        {
+            return null;
+        }
+        var fact = input.Slopes.First(s => s.Id == slope.SlopeId);
+        var below = Below(fact.Beneath);
+        var worst = findings
+            .Where(f => f.SlopeId == slope.SlopeId && f.Urgency.Class > UrgencyClass.Watch)
+            .Select(f => (Judged: f, Condition: book.FindCondition(input.Findings.First(x => x.Id == f.FindingId).Condition)!))
+            .FirstOrDefault();
+        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
+        {
+            return new OwnerWords(
+                "Built so that it cannot last: replace or rebuild it",
+                fitness.Reason,
+                [],
+                $"Left alone, it may let water into {below} at any time, however good it looks."
+            );
+        }
+        return new OwnerWords(
+            Headline(life.Stated),
+            Governs(life),
+            [.. life.Factors.Where(f => f is { Applied: true, Value: < 1 }).OrderBy(f => f.Value).Select(f => f.Reason)],
+            IfNothing(life.Stated, below, worst.Condition, worst.Judged)
+        );
+    }
+
+    private static string Headline(YearsLeft? left) =>
+        left is null ? "Not known yet: its age and wear are still to be looked into"
+        : left.High <= 0 ? "At its end: renew it"
+        : left.Likely < 1 ? $"Less than a year is likely; {left.High:0} at most"
+        : $"About {Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
+
+    private static string Governs(LifeAnswer life)
+    {
+        var governing = life.Components.FirstOrDefault(c => c.Governs);
+        var longest = life
+            .Components.Where(c => c is { Part: ComponentPart.Governs, Governs: false, Left: not null })
+            .OrderByDescending(c => c.Left!.Likely)
+            .FirstOrDefault();
+        return governing is null ? ""
+            : longest is null ? $"It lasts as long as its {governing.Name}."
+            : $"First to end: its {governing.Name}. Its {longest.Name} would last about {Years(longest.Left!.Likely)}.";
+    }
+
+    private static string IfNothing(YearsLeft? left, string below, Condition? condition, FindingAssessment? worst)
+    {
+        var first = condition is null
+            ? ""
+            : $"{condition.Name}: {LifeWords.LowerFirst(condition.Meaning)} ({LifeWords.LowerFirst(worst!.Urgency.Words)}) ";
+        var end =
+            left is null ? "What it has left is not known."
+            : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck beneath rots."
+            : left.Low < AnyStormLow
+                ? $"From now on a storm may bring water into {below}; within about {Years(Math.Max(1, left.Likely))} it is likely."
+            : $"In about {Years(left.Likely)} water is likely to come into {below}; after {Years(left.Low)} it may in any storm. The deck beneath rots next.";
+        return first + end;
+    }
+
+    private static string Years(double years) => $"{years:0} {(Math.Round(years) == 1 ? "year" : "years")}";
+
+    private static string Below(Beneath beneath) =>
+        beneath switch
+        {
+            Beneath.OpenAttic => "the attic",
+            Beneath.Garage => "the garage",
+            Beneath.Porch => "the porch",
+            _ => "the rooms below",
+        };
+}

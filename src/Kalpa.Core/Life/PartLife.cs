@@ -1,0 +1,194 @@
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>An earlier rating: so many years ago, the chance of each stage to have governed.</summary>
+internal readonly record struct PastLook(double YearsAgo, double[] Weights);
+
+/// <summary>
+/// Years left of one component by each school. Symbols: T total life (factor-adjusted Weibull), a age, u = a/T share of life used, s governing stage.
+/// The age's range is a few ages of equal weight. A shared exposure z, standard normal, may be given: T then follows the law given z, by a Gaussian copula.
+/// </summary>
+internal sealed class PartLife(
+    ShiftedWeibull law,
+    StageModel stages,
+    IReadOnlyList<double> ages,
+    double[]? weights,
+    IReadOnlyList<PastLook> earlier
+)
+{
+    /// <summary>Cells over the whole life: about a tenth of a year for shingles; the quantiles are interpolated within a cell.</summary>
+    public const int Cells = 360;
+
+    /// <summary>Longest life on the grid, as a share of the law: all but a millionth.</summary>
+    private const double GridShare = 1 - 1e-6;
+
+    /// <summary>Slices of the share of life used, for the look school; flat from nought to the end of life and a third beyond.</summary>
+    private const int UsedSlices = 80;
+
+    private const double UsedEnd = 1.3;
+
+    /// <summary>Points of the life's distribution that the look school multiplies with.</summary>
+    private const int LifeSlices = 40;
+
+    public double[]? Weights => weights;
+
+    public bool HasAge => ages.Count > 0;
+
+    public int Ages => ages.Count;
+
+    /// <summary>The same component at other ages.</summary>
+    public PartLife Aged(IReadOnlyList<double> others) => new(law, stages, others, weights, earlier);
+
+    public double GridYears => law.Quantile(GridShare);
+
+    /// <summary>Whether it was rated on this visit or an earlier one.</summary>
+    public bool Rated => weights is not null || earlier.Count > 0;
+
+    /// <summary>The latest earlier rating; null when none was made.</summary>
+    public double[]? LastWeights => earlier.Count == 0 ? null : earlier.MinBy(e => e.YearsAgo).Weights;
+
+    /// <summary>
+    /// Years left on cells of a width at one of the ages, given a stage (null: only that it still stands) and, when <paramref name="rated"/>, the earlier
+    /// ratings. The total of the distribution is the chance of that evidence, so that distributions given z can be weighed against each other.
+    /// </summary>
+    public RemainingYears At(double cellYears, int ageIndex, int? stage, bool rated, double? z)
+    {
+        var left = new RemainingYears(cellYears, Cells);
+        var grid = GridAt(cellYears, ageIndex, stage, rated);
+        var before = grid.Share(0, z);
+        for (var i = 0; i < Cells; i++)
+        {
+            var after = i == Cells - 1 ? 1 : grid.Share(i + 1, z);
+            left.Add((i + 0.5) * cellYears, (after - before) * grid.Likelihoods[i]);
+            before = after;
+        }
+        before = 0;
+        for (var i = 0; i < grid.ExpiredLikelihoods.Count; i++)
+        {
+            var after = grid.ExpiredShare(i, z);
+            left.Add(0, (after - before) * grid.ExpiredLikelihoods[i]);
+            before = after;
+        }
+        return left;
+    }
+
+    /// <summary>The law and the evidence on the cells of one age: the same for every z, so made once.</summary>
+    private Grid GridAt(double cellYears, int ageIndex, int? stage, bool rated)
+    {
+        var key = (cellYears, ageIndex, stage, rated);
+        if (grids.TryGetValue(key, out var made))
+        {
+            return made;
+        }
+        var age = ages[ageIndex];
+        var shares = new double[Cells + 1];
+        var likelihoods = new double[Cells];
+        for (var i = 0; i <= Cells; i++)
+        {
+            shares[i] = law.Cdf(age + i * cellYears);
+        }
+        for (var i = 0; i < Cells; i++)
+        {
+            likelihoods[i] = Likelihood(stage, rated, age, age + (i + 0.5) * cellYears, cellYears);
+        }
+        List<double> expired = [];
+        List<double> expiredLikelihoods = [];
+        if (stage is not null)
+        {
+            for (var life = cellYears; life < age + cellYears; life += cellYears)
+            {
+                var to = Math.Min(life, age);
+                expired.Add(law.Cdf(to));
+                expiredLikelihoods.Add(Likelihood(stage, rated, age, to - cellYears / 2, cellYears));
+            }
+        }
+        return grids[key] = new Grid(shares, likelihoods, expired, expiredLikelihoods);
+    }
+
+    private readonly Dictionary<(double, int, int?, bool), Grid> grids = [];
+
+    /// <summary>Shares of the law at the edges of the cells, and the chance of the evidence within each; normal scores are made when first asked for.</summary>
+    private sealed class Grid(double[] shares, double[] likelihoods, List<double> expired, List<double> expiredLikelihoods)
+    {
+        private double[]? scores;
+        private double[]? expiredScores;
+
+        public double[] Likelihoods => likelihoods;
+
+        public List<double> ExpiredLikelihoods => expiredLikelihoods;
+
+        public double Share(int edge, double? z) =>
+            z is { } common ? SharedExposure.GivenScore((scores ??= Scores(shares))[edge], common) : shares[edge];
+
+        public double ExpiredShare(int edge, double? z) =>
+            z is { } common ? SharedExposure.GivenScore((expiredScores ??= Scores(expired))[edge], common) : expired[edge];
+
+        private static double[] Scores(IReadOnlyList<double> of) => [.. of.Select(SharedExposure.ScoreOf)];
+    }
+
+    /// <summary>The look alone: T from the law and u from the stage, one not knowing of the other; left = T (1 − u).</summary>
+    public RemainingYears ByLook(double cellYears, int stage, double? z)
+    {
+        var left = new RemainingYears(cellYears, Cells);
+        Span<double> lives = stackalloc double[LifeSlices];
+        for (var j = 0; j < LifeSlices; j++)
+        {
+            var share = (j + 0.5) / LifeSlices;
+            lives[j] = law.Quantile(z is { } common ? SharedExposure.ShareGiven(share, common) : share);
+        }
+        for (var i = 0; i < UsedSlices; i++)
+        {
+            var used = (i + 0.5) * UsedEnd / UsedSlices;
+            var chance = stages.Chance(stage, used);
+            foreach (var life in lives)
+            {
+                left.Add(Math.Max(0, 1 - used) * life, chance);
+            }
+        }
+        return left;
+    }
+
+    /// <summary>Chance of each stage at the next rating, given the age and that it still stands: for what a rating is worth.</summary>
+    public double[] StageChances()
+    {
+        var chances = new double[StageModel.LastStage + 1];
+        foreach (var age in ages)
+        {
+            var before = law.Cdf(age);
+            for (var j = 0; j < LifeSlices; j++)
+            {
+                var life = law.Quantile(Math.Min(GridShare, before + (1 - before) * (j + 0.5) / LifeSlices));
+                for (var stage = 0; stage <= StageModel.LastStage; stage++)
+                {
+                    chances[stage] += stages.Chance(stage, age / Math.Max(life, 0.1)) / LifeSlices / ages.Count;
+                }
+            }
+        }
+        return chances;
+    }
+
+    private double Likelihood(int? stage, bool rated, double age, double life, double cellYears)
+    {
+        var least = Math.Max(life, cellYears / 2);
+        var likelihood = stage is { } seen ? stages.Chance(seen, age / least) : 1;
+        if (rated)
+        {
+            foreach (var look in earlier)
+            {
+                likelihood *= age > look.YearsAgo ? Mixed(look.Weights, (age - look.YearsAgo) / least) : 1;
+            }
+        }
+        return likelihood;
+    }
+
+    private double Mixed(double[] shares, double used)
+    {
+        double sum = 0;
+        for (var stage = 0; stage < shares.Length; stage++)
+        {
+            sum += shares[stage] > 0 ? shares[stage] * stages.Chance(stage, used) : 0;
+        }
+        return sum;
+    }
+}

@@ -1,0 +1,98 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Life;
+
+/// <summary>
+/// An array on a roof that it outlives: re-roof now, or later plus taking the array off and on again. In years always; in money where prices are given:
+/// each event is priced at the middle of its year, brought to today, and what life the new covering still has when the array ends is credited in proportion.
+/// </summary>
+internal static class ReroofChoices
+{
+    private const double Half = 0.5;
+
+    public static ReroofChoice Of(RuleBook book, LastingRequest request, IReadOnlyList<LifeAnswer> lives)
+    {
+        var years = Enumerable.Range(1, request.Years).ToList();
+        var left = years.Select(y => SharedExposure.AllLast([.. lives.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
+        var fresh = request.Slopes.Select(s => RemainingLife.Of(book, New(s.Facts), years)).ToList();
+        var anew = years.Select(y => SharedExposure.AllLast([.. fresh.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
+        var (offIfLeft, offIfNew) = (Quantise.Chance(1 - left[^1]), Quantise.Chance(1 - anew[^1]));
+        double? likely = left[^1] <= Half ? Enumerable.Range(0, left.Count).First(y => left[y] <= Half) : null;
+        // Years of the old covering that re-roofing today throws away: the mean of what is left, within the array's years.
+        var given = Quantise.Years(left.Skip(1).Sum());
+        var newLife = fresh.Min(l => l.Stated?.Likely ?? 0);
+        var (now, later) = Prices(request, left, anew, newLife);
+        return new ReroofChoice(
+            offIfLeft,
+            offIfNew,
+            likely,
+            given,
+            now,
+            later,
+            Words(request, offIfLeft, offIfNew, likely, given, now, later)
+        );
+    }
+
+    /// <summary>The same covering laid today, with what bears on it but for what the old one held.</summary>
+    private static LifeFacts New(LifeFacts facts) =>
+        facts with
+        {
+            LaidFrom = facts.AsOf.Year,
+            LaidTo = facts.AsOf.Year,
+            AgeSource = AgeSource.Permit,
+            Layers = 1,
+            Shares = null,
+            CoveringShares = null,
+            Components = null,
+            Earlier = null,
+            Evidence = null,
+            Nails = null,
+            Overruled = null,
+            ChosenSchool = School.AgeTable,
+            FirmSchool = null,
+        };
+
+    private static double Chance(LifeAnswer life, int years) => life.Chances.FirstOrDefault(c => c.Years == years)?.Chance ?? 0;
+
+    private static (double? Now, double? Later) Prices(LastingRequest request, List<double> left, List<double> anew, double newLife)
+    {
+        if (request.ReroofPrice is not { } reroof || request.OffAndOnPrice is not { } off)
+        {
+            return (null, null);
+        }
+        var rate = 1 + (request.RatePercent ?? 0) / 100;
+        double Today(double amount, double year) => amount / Math.Pow(rate, year);
+        double Credit(double yearLaid) => newLife <= 0 ? 0 : reroof * Math.Clamp((newLife - (request.Years - yearLaid)) / newLife, 0, 1);
+        var (now, later) = (reroof - Today(Credit(0), request.Years), 0.0);
+        for (var year = 1; year <= request.Years; year++)
+        {
+            now += Today((anew[year - 1] - anew[year]) * (reroof + off), year - Half);
+            var ends = left[year - 1] - left[year];
+            later += ends * (Today(reroof + off, year - Half) - Today(Credit(year - Half), request.Years));
+        }
+        return (Quantise.Money(now), Quantise.Money(later));
+    }
+
+    private static string Words(
+        LastingRequest request,
+        double offIfLeft,
+        double offIfNew,
+        double? likely,
+        double given,
+        double? now,
+        double? later
+    )
+    {
+        var when = likely is { } year ? $", most likely about year {year:0}" : "";
+        var years =
+            $"Left as it is, the array comes off within its {request.Years} years with a chance of {offIfLeft * 100:0} %{when}. "
+            + $"Re-roofed first, {offIfNew * 100:0} %; that gives up about {given:0} years of the old covering.";
+        if (now is { } cheap && later is { } dear)
+        {
+            var better = cheap < dear ? "Re-roofing first is cheaper" : "Waiting is cheaper";
+            return $"{years} {better}: {Math.Min(cheap, dear):N0} against {Math.Max(cheap, dear):N0} in today’s money, planning figures.";
+        }
+        return $"{years} {(offIfLeft >= Half && offIfNew < offIfLeft ? "Re-roof first, or put it on another slope." : "It can go on this roof.")}";
+    }
+}

@@ -1,0 +1,45 @@
+namespace Kalpa.Core.Life;
+
+/// <summary>
+/// Components of one slope, and slopes of one roof, share sun, wind and care: their lives are joined by a Gaussian copula with one common factor z.
+/// Positive dependence of that kind keeps worse news of one from ever lengthening another.
+/// </summary>
+internal static class SharedExposure
+{
+    /// <summary>Correlation of the normal scores of two lives on one roof. From memory: a planning figure.</summary>
+    public const double Correlation = 0.5;
+
+    /// <summary>Slices of equal chance of the common factor.</summary>
+    public const int Slices = 12;
+
+    private static readonly double Root = Math.Sqrt(Correlation);
+    private static readonly double OwnRoot = Math.Sqrt(1 - Correlation);
+
+    /// <summary>Middles of the slices, as normal scores.</summary>
+    public static IReadOnlyList<double> Scores { get; } = [.. Enumerable.Range(0, Slices).Select(i => Normal.Score((i + 0.5) / Slices))];
+
+    /// <summary>P(T ≤ t | z) from P(T ≤ t).</summary>
+    public static double Given(double share, double z) => GivenScore(ScoreOf(share), z);
+
+    /// <summary>The normal score of a share, infinite at its ends.</summary>
+    public static double ScoreOf(double share) =>
+        share <= 0 ? double.NegativeInfinity
+        : share >= 1 ? double.PositiveInfinity
+        : Normal.Score(share);
+
+    public static double GivenScore(double score, double z) => Normal.Cdf((score - Root * z) / OwnRoot);
+
+    /// <summary>The share of the whole law at which the law given z has a share.</summary>
+    public static double ShareGiven(double share, double z) => Math.Min(1 - 1e-9, Normal.Cdf(Root * z + OwnRoot * Normal.Score(share)));
+
+    /// <summary>Chance that all of several things last, each with a chance of its own.</summary>
+    public static double AllLast(IReadOnlyList<double> chances)
+    {
+        double sum = 0;
+        foreach (var z in Scores)
+        {
+            sum += chances.Aggregate(1.0, (product, chance) => product * (1 - Given(1 - chance, z)));
+        }
+        return sum / Slices;
+    }
+}
