@@ -28,6 +28,7 @@ public sealed class VisitGenerator(int seed)
 
     private readonly Random random = new(seed);
     private readonly RecordGenerator records = new(seed + 1);
+    private readonly LifeGenerator lives = new(seed + 2);
 
     public IEnumerable<AssessInput> Visits(int count) => Enumerable.Range(0, count).Select(_ => Visit());
 
@@ -42,6 +43,7 @@ public sealed class VisitGenerator(int seed)
         [
             .. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => Finding(visitId, slopes, book)),
         ];
+        var components = lives.Components(slopes, asOf, book);
         return new AssessInput(
             Pick<Exposure>(),
             asOf,
@@ -51,7 +53,10 @@ public sealed class VisitGenerator(int seed)
             [.. slopes.Where(_ => random.Next(4) > 0).Select(s => Stage(visitId, s))],
             findings,
             VisitOf(visitId, asOf, book),
-            records.Of(visitId, asOf, slopes, findings, book)
+            lives.Into(records.Of(visitId, asOf, slopes, findings, book), visitId, asOf, slopes, components),
+            components,
+            random.Next(3) == 0 ? null : random.Next(-60, 65),
+            random.Next(3) == 0 ? Pick<School>() : null
         );
     }
 
@@ -80,7 +85,24 @@ public sealed class VisitGenerator(int seed)
             covering.AgeSource,
             covering.Layers,
             Stage(Guid.Empty, input.Slopes[0]).Shares,
-            input.AsOf
+            input.AsOf,
+            null,
+            [
+                .. input.Components!.Select(c => new ComponentLife(
+                    c.Id,
+                    c.Kind,
+                    c.Place,
+                    c.LaidFrom,
+                    c.LaidTo,
+                    c.AgeSource,
+                    random.Next(2) == 0 ? null : lives.Shares()
+                )),
+            ],
+            random.Next(2) == 0 ? null : lives.Shares(),
+            random.Next(3) > 0 ? null : [new EarlierLook(input.AsOf.AddYears(-4), lives.Shares())],
+            random.Next(3) > 0 ? null : lives.Evidence(input.AsOf),
+            [.. RuleBook.Current.Factors.Where(_ => random.Next(2) == 0).Select(f => new WearFact(f.Key, Pick(f.Options).Key, "said"))],
+            random.Next(2) == 0 ? null : 0.5 + random.NextDouble()
         );
     }
 

@@ -62,28 +62,55 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
         return sum;
     }
 
+    /// <summary>
+    /// The first of several by age alone, joined by the copula of Cuadras and Augé (1981): S = min(Sᵢ)^α · Π Sᵢ^(1−α). Hazards then only add, so that an
+    /// older slope never has longer; under a common normal factor one that has stood long would count as tough.
+    /// </summary>
+    private RemainingYears EarliestByAge(IReadOnlyList<PartLife> taken, double slice)
+    {
+        var tail = new double[PartLife.Cells + 1];
+        Array.Fill(tail, 1);
+        var least = new double[PartLife.Cells + 1];
+        Array.Fill(least, 1);
+        foreach (var part in taken)
+        {
+            var years = OrOver(One(part, null, Way.Age, slice));
+            var its = years.Tail();
+            for (var c = 0; c < its.Length; c++)
+            {
+                var share = its[c] / years.Total;
+                tail[c] *= Math.Pow(share, 1 - SharedExposure.Correlation);
+                least[c] = Math.Min(least[c], share);
+            }
+        }
+        for (var c = 0; c < tail.Length; c++)
+        {
+            tail[c] *= Math.Pow(least[c], SharedExposure.Correlation);
+        }
+        return RemainingYears.FromTail(cellYears, tail, 1);
+    }
+
     private RemainingYears Earliest(IReadOnlyList<PartLife> taken, IReadOnlyList<(int? Stage, double Weight)> stages, Way way, double slice)
     {
         if (taken.Count == 1)
         {
-            return OrOver(One(taken[0], stages[0].Stage, way, slice, null));
+            return OrOver(One(taken[0], stages[0].Stage, way, slice));
+        }
+        if (way == Way.Age)
+        {
+            return EarliestByAge(taken, slice);
         }
         var tail = new double[PartLife.Cells + 1];
+        var product = new double[PartLife.Cells + 1];
         double total = 0;
         foreach (var z in SharedExposure.Scores)
         {
             double evidence = 1;
-            double[]? product = null;
+            Array.Fill(product, 1);
             for (var i = 0; i < taken.Count; i++)
             {
-                var years = One(taken[i], stages[i].Stage, way, slice, z);
-                var its = years.Tail();
-                evidence *= years.Total;
-                if (product is null)
-                {
-                    product = its;
-                    continue;
-                }
+                var (its, sum) = Given(taken[i], stages[i].Stage, way, slice, z);
+                evidence *= sum;
                 for (var c = 0; c < its.Length; c++)
                 {
                     product[c] *= its[c];
@@ -92,17 +119,36 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
             total += evidence;
             for (var c = 0; c < tail.Length; c++)
             {
-                tail[c] += product![c];
+                tail[c] += product[c];
             }
         }
         return OrOver(RemainingYears.FromTail(cellYears, tail, total));
     }
 
+    /// <summary>A component's tail given the shared exposure: asked for again with every combination of the others' stages.</summary>
+    private (double[] Tail, double Total) Given(PartLife part, int? stage, Way way, double slice, double z)
+    {
+        var age = way == Way.Look || !part.HasAge ? -1 : (int)(slice * part.Ages);
+        var key = (part, stage, way, age, z);
+        if (tails.TryGetValue(key, out var made))
+        {
+            return made;
+        }
+        if (age >= 0)
+        {
+            return tails[key] = part.TailAt(cellYears, age, stage, way == Way.Both, z);
+        }
+        var years = part.ByLook(cellYears, stage!.Value, z);
+        return tails[key] = (years.Tail(), years.Total);
+    }
+
+    private readonly Dictionary<(PartLife, int?, Way, int, double), (double[] Tail, double Total)> tails = [];
+
     /// <summary>The ages of all parts run together: the early slices of each range with the early ones of the others.</summary>
-    private RemainingYears One(PartLife part, int? stage, Way way, double slice, double? z) =>
+    private RemainingYears One(PartLife part, int? stage, Way way, double slice) =>
         way == Way.Look || !part.HasAge
-            ? part.ByLook(cellYears, stage!.Value, z)
-            : part.At(cellYears, (int)(slice * part.Ages), stage, way == Way.Both, z);
+            ? part.ByLook(cellYears, stage!.Value, null)
+            : part.At(cellYears, (int)(slice * part.Ages), stage, way == Way.Both);
 
     /// <summary>An age beyond the grid: nothing of the law is left to live.</summary>
     private RemainingYears OrOver(RemainingYears years)

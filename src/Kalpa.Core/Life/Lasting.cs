@@ -84,6 +84,7 @@ public static class Lasting
     private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes)
     {
         var first = new List<string>();
+        var sharpened = false;
         foreach (
             var (slope, judged) in request
                 .Slopes.Zip(slopes)
@@ -103,8 +104,10 @@ public static class Lasting
             {
                 first.Add($"Re-roof slope {slope.Letter} before it.");
             }
-            else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell)
+            else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell && !sharpened)
             {
+                // What would sharpen the one that decides; the others wait.
+                sharpened = true;
                 var sharper = RemainingLife.Of(book, slope.Facts with { Deep = true }).Narrowing;
                 first.AddRange(sharper.Take(1).Select(n => $"{n.Text} (slope {slope.Letter})."));
             }

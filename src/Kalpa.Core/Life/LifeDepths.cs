@@ -31,7 +31,8 @@ internal static class LifeDepths
                     .Concat(Ages(book, plain, answer, parts))
                     .Concat(Factors(book, plain, answer, parts))
                     .Where(n => n.Years >= WorthYears)
-                    .OrderByDescending(n => n.Years)
+                    .OrderByDescending(n => n.Narrows)
+                    .ThenByDescending(n => n.Years)
                     .ThenBy(n => n.Text, StringComparer.Ordinal)
                     .Take(Sharpest),
             ],

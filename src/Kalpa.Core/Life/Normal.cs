@@ -27,6 +27,38 @@ internal static class Normal
         return 0.5 + sum * 0.39894228040143268 * Math.Exp(-0.5 * square);
     }
 
+    /// <summary>Steps to one, and the span, of the table of Φ: linear between its points it is good to 5e-7.</summary>
+    private const int TableSteps = 256;
+
+    private const int TableSpan = 8;
+    private static readonly double[] Table = MadeTable();
+
+    /// <summary>Φ(x) from the table: for what is summed over thousands of cells.</summary>
+    public static double QuickCdf(double x)
+    {
+        if (!(x > -TableSpan))
+        {
+            return 0;
+        }
+        if (x >= TableSpan)
+        {
+            return 1;
+        }
+        var position = (x + TableSpan) * TableSteps;
+        var at = (int)position;
+        return Table[at] + (position - at) * (Table[at + 1] - Table[at]);
+    }
+
+    private static double[] MadeTable()
+    {
+        var table = new double[2 * TableSpan * TableSteps + 2];
+        for (var i = 0; i < table.Length; i++)
+        {
+            table[i] = Cdf((double)i / TableSteps - TableSpan);
+        }
+        return table;
+    }
+
     /// <summary>Φ⁻¹(p) for 0 &lt; p &lt; 1, by P. J. Acklam's rational approximation (relative error 1.15e-9).</summary>
     public static double Score(double p)
     {

@@ -31,6 +31,9 @@ internal sealed class PartLife(
     /// <summary>Points of the life's distribution that the look school multiplies with.</summary>
     private const int LifeSlices = 40;
 
+    /// <summary>Fewer given z: the slices of z multiply them.</summary>
+    private const int LifeSlicesGivenZ = 12;
+
     public double[]? Weights => weights;
 
     public bool HasAge => ages.Count > 0;
@@ -50,27 +53,38 @@ internal sealed class PartLife(
 
     /// <summary>
     /// Years left on cells of a width at one of the ages, given a stage (null: only that it still stands) and, when <paramref name="rated"/>, the earlier
-    /// ratings. The total of the distribution is the chance of that evidence, so that distributions given z can be weighed against each other.
+    /// ratings.
     /// </summary>
-    public RemainingYears At(double cellYears, int ageIndex, int? stage, bool rated, double? z)
+    public RemainingYears At(double cellYears, int ageIndex, int? stage, bool rated)
     {
-        var left = new RemainingYears(cellYears, Cells);
+        var (tail, total) = TailAt(cellYears, ageIndex, stage, rated, null);
+        return RemainingYears.FromTail(cellYears, tail, total);
+    }
+
+    /// <summary>
+    /// The same as its tail on the lower edges of the cells, given a shared exposure too. The total is the chance of that evidence, so that distributions
+    /// given z can be weighed against each other.
+    /// </summary>
+    public (double[] Tail, double Total) TailAt(double cellYears, int ageIndex, int? stage, bool rated, double? z)
+    {
         var grid = GridAt(cellYears, ageIndex, stage, rated);
-        var before = grid.Share(0, z);
-        for (var i = 0; i < Cells; i++)
+        var tail = new double[Cells + 1];
+        var (of, likelihoods) = (z is null ? grid.Shares : grid.Scores, grid.Likelihoods);
+        double above = 1;
+        for (var i = Cells - 1; i >= 0; i--)
         {
-            var after = i == Cells - 1 ? 1 : grid.Share(i + 1, z);
-            left.Add((i + 0.5) * cellYears, (after - before) * grid.Likelihoods[i]);
-            before = after;
+            var from = z is { } common ? SharedExposure.GivenScore(of[i], common) : of[i];
+            tail[i] = tail[i + 1] + (above > from ? (above - from) * likelihoods[i] : 0);
+            above = from;
         }
-        before = 0;
+        var (total, before) = (tail[0], 0.0);
         for (var i = 0; i < grid.ExpiredLikelihoods.Count; i++)
         {
             var after = grid.ExpiredShare(i, z);
-            left.Add(0, (after - before) * grid.ExpiredLikelihoods[i]);
+            total += (after - before) * grid.ExpiredLikelihoods[i];
             before = after;
         }
-        return left;
+        return (tail, total);
     }
 
     /// <summary>The law and the evidence on the cells of one age: the same for every z, so made once.</summary>
@@ -118,23 +132,24 @@ internal sealed class PartLife(
 
         public List<double> ExpiredLikelihoods => expiredLikelihoods;
 
-        public double Share(int edge, double? z) =>
-            z is { } common ? SharedExposure.GivenScore((scores ??= Scores(shares))[edge], common) : shares[edge];
+        public double[] Shares => shares;
+
+        public double[] Scores => scores ??= ScoresOf(shares);
 
         public double ExpiredShare(int edge, double? z) =>
-            z is { } common ? SharedExposure.GivenScore((expiredScores ??= Scores(expired))[edge], common) : expired[edge];
+            z is { } common ? SharedExposure.GivenScore((expiredScores ??= ScoresOf(expired))[edge], common) : expired[edge];
 
-        private static double[] Scores(IReadOnlyList<double> of) => [.. of.Select(SharedExposure.ScoreOf)];
+        private static double[] ScoresOf(IReadOnlyList<double> of) => [.. of.Select(SharedExposure.ScoreOf)];
     }
 
     /// <summary>The look alone: T from the law and u from the stage, one not knowing of the other; left = T (1 − u).</summary>
     public RemainingYears ByLook(double cellYears, int stage, double? z)
     {
         var left = new RemainingYears(cellYears, Cells);
-        Span<double> lives = stackalloc double[LifeSlices];
-        for (var j = 0; j < LifeSlices; j++)
+        Span<double> lives = stackalloc double[z is null ? LifeSlices : LifeSlicesGivenZ];
+        for (var j = 0; j < lives.Length; j++)
         {
-            var share = (j + 0.5) / LifeSlices;
+            var share = (j + 0.5) / lives.Length;
             lives[j] = law.Quantile(z is { } common ? SharedExposure.ShareGiven(share, common) : share);
         }
         for (var i = 0; i < UsedSlices; i++)

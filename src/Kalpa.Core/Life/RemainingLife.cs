@@ -13,7 +13,7 @@ public static class RemainingLife
     private static readonly int[] ChanceYears = [1, 2, 3, 5, 8, 10, 15, 20];
 
     /// <summary>Surer than this to outlast another component, a component is left out of the reckoning.</summary>
-    private const double SureShare = 0.005;
+    private const double SureShare = 0.001;
 
     public static LifeAnswer Of(RuleBook book, LifeFacts facts) => Of(book, facts, ChanceYearsOf(facts));
 
@@ -128,7 +128,7 @@ public static class RemainingLife
             return [];
         }
         var soonest = governs.Min(p => alone[p]!.Quantile(1 - SureShare));
-        return [.. governs.Where(p => governs.Count == 1 || alone[p]!.Quantile(SureShare) < soonest).Select(p => p.Life!)];
+        return [.. governs.Where(p => governs.Count == 1 || alone[p]!.Quantile(SureShare) <= soonest).Select(p => p.Life!)];
     }
 
     /// <summary>The inspector's choice, else the firm's, else age and look together; the next that has an answer where that one has none.</summary>

@@ -112,7 +112,7 @@ public class RemainingLifeTests
             ).ToArbitrary(),
             at =>
             {
-                var before = RemainingLife.Of(Book, at.facts with { Shares = [new StageShare(at.stage, 100)] });
+                var before = RemainingLife.Of(Book, at.facts with { Shares = [new StageShare(at.stage, 100)], Overruled = null });
                 var after = RemainingLife.Of(
                     Book,
                     at.facts with
@@ -130,7 +130,7 @@ public class RemainingLifeTests
             (from facts in AnyLife from years in Gen.Choose(1, 20) select (facts, years)).ToArbitrary(),
             at =>
             {
-                var young = at.facts with { LaidFrom = at.facts.AsOf.Year - 15, LaidTo = at.facts.AsOf.Year - 15 };
+                var young = at.facts with { Evidence = null, LaidFrom = at.facts.AsOf.Year - 15, LaidTo = at.facts.AsOf.Year - 15 };
                 var old = young with { LaidFrom = young.LaidFrom - at.years, LaidTo = young.LaidTo - at.years };
                 return NotLonger(RemainingLife.Of(Book, old), RemainingLife.Of(Book, young), Core.Life.School.AgeTable);
             }

@@ -420,6 +420,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-sun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/last-n-years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-last-n-years"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/skeleton": {
         parameters: {
             query?: never;
@@ -919,7 +967,14 @@ export interface components {
             /** @default  */
             typed: string;
         };
-        /** @description Everything that is known of one roof at one visit. */
+        AssemblyAnswer: {
+            governing: string;
+            components: components["schemas"]["ComponentAnswer"][];
+        };
+        /**
+         * @description Everything that is known of one roof at one visit. Latitude in degrees; FirmSchool is the firm's own way of
+         *     stating life.
+         */
         AssessInput: {
             exposure: components["schemas"]["Exposure"];
             /** Format: date */
@@ -931,6 +986,10 @@ export interface components {
             findings: components["schemas"]["FindingFact"][];
             visit?: null | components["schemas"]["VisitFact"];
             records?: null | components["schemas"]["VisitRecords"];
+            components?: null | components["schemas"]["ComponentFact"][];
+            /** Format: double */
+            latitude?: null | number;
+            firmSchool?: null | components["schemas"]["School"];
         };
         /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
         Assessment: {
@@ -949,6 +1008,9 @@ export interface components {
             progress: components["schemas"]["Progress"];
             commission: components["schemas"]["CommissionAnswer"];
             newWork: null | components["schemas"]["NewWorkAnswer"];
+            nextLook: null | components["schemas"]["NextLook"];
+            planned: components["schemas"]["LastingAnswer"][];
+            series: components["schemas"]["SeriesAnswer"][];
         };
         /**
          * @default inch
@@ -990,6 +1052,7 @@ export interface components {
             walks: components["schemas"]["WalkOrder"][];
             commissions: components["schemas"]["CommissionRule"][];
             questions: components["schemas"]["Question"][];
+            components: components["schemas"]["ComponentKind"][];
         };
         BuildingFact: {
             /** Format: uuid */
@@ -1084,9 +1147,105 @@ export interface components {
             sections: string[];
         };
         /**
+         * @description One component of the assembly: how long it has by itself, and, for one that is renewed alone, the calendar year it falls due.
+         *     Id null: the covering itself, or a layer that is assumed because none was recorded.
+         */
+        ComponentAnswer: {
+            /** Format: uuid */
+            id: null | string;
+            kind: string;
+            name: string;
+            place: null | components["schemas"]["StackPlace"];
+            part: components["schemas"]["ComponentPart"];
+            assumed: boolean;
+            governs: boolean;
+            age: null | components["schemas"]["AgeRange"];
+            /** Format: int32 */
+            stage: null | number;
+            left: null | components["schemas"]["YearsLeft"];
+            due: null | components["schemas"]["DueYears"];
+            words: string;
+        };
+        /**
+         * @description A component of a slope's assembly besides its covering, of a kind of the rule book. Order counts away from the covering, from 1;
+         *     the year laid is a range of whole years, both included, null where unknown. A renewed component is another one: the old one ends.
+         */
+        ComponentFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            slopeId: string;
+            kind: string;
+            place: components["schemas"]["StackPlace"];
+            /** Format: int32 */
+            order: number;
+            /** Format: int32 */
+            laidFrom: null | number;
+            /** Format: int32 */
+            laidTo: null | number;
+            ageSource: components["schemas"]["AgeSource"];
+            evidence?: null | components["schemas"]["YearEvidence"][];
+            /** Format: date */
+            endedOn?: null | string;
+            /** @default  */
+            note: string;
+        };
+        /**
+         * @description What a component is there for.
+         * @enum {unknown}
+         */
+        ComponentJob: "shedsWater" | "keepsWaterOut" | "flashing" | "sealant" | "fasteners" | "edge" | "drainage" | "insulation" | "deck";
+        /**
+         * @description A kind of component of a slope's assembly. Family is the family whose factors bear on it; Lives is empty for a
+         *     passive one; Renew is the work that renews a renewable one.
+         */
+        ComponentKind: {
+            key: string;
+            name: string;
+            job: components["schemas"]["ComponentJob"];
+            part: components["schemas"]["ComponentPart"];
+            family: components["schemas"]["CoveringFamily"];
+            lives: components["schemas"]["ReferenceLife"][];
+            stages: components["schemas"]["StageModel"];
+            stageLooks: string[];
+            /** @default  */
+            renew: string;
+        };
+        /** @description A component besides the covering, of a kind of the book, with what is known of it. */
+        ComponentLife: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            place: components["schemas"]["StackPlace"];
+            /** Format: int32 */
+            laidFrom: null | number;
+            /** Format: int32 */
+            laidTo: null | number;
+            ageSource: components["schemas"]["AgeSource"];
+            shares?: null | components["schemas"]["StageShare"][];
+            earlier?: null | components["schemas"]["EarlierLook"][];
+            evidence?: null | components["schemas"]["YearEvidence"][];
+        };
+        /**
+         * @description How a component bears on the slope's life.
+         * @enum {unknown}
+         */
+        ComponentPart: "governs" | "renewable" | "passive";
+        /** @description The stage that a finding says of a component where none was rated, by its extent. */
+        ComponentWear: {
+            component: string;
+            /** Format: int32 */
+            onePlace: number;
+            /** Format: int32 */
+            scattered: number;
+            /** Format: int32 */
+            general: number;
+        };
+        /**
          * @description Something that can be wrong, as one sees it, with its meaning and remedy. PhotosDue are photos it must have by rule;
          *     PhotoAt is a station of which every slope concerned must be photographed; Footing what it says of
-         *     standing there (an option of the question `footing`).
+         *     standing there (an option of the question `footing`); Fault when it may mean that the whole slope was built wrong;
+         *     Wears what it says of a component's stage.
          */
         Condition: {
             code: string;
@@ -1115,6 +1274,8 @@ export interface components {
             footing: string;
             causes?: null | string[];
             defaultOutcome?: components["schemas"]["FindingOutcome"];
+            fault?: null | components["schemas"]["SystemFault"];
+            wears?: null | components["schemas"]["ComponentWear"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1150,7 +1311,10 @@ export interface components {
             limitations: string[];
             nothingFound: string[];
         };
-        /** @description A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. */
+        /**
+         * @description A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. KeepsWaterOut names
+         *     the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
+         */
         Covering: {
             kind: components["schemas"]["CoveringKind"];
             family: components["schemas"]["CoveringFamily"];
@@ -1159,10 +1323,11 @@ export interface components {
             lives: components["schemas"]["ReferenceLife"][];
             stages: components["schemas"]["StageModel"];
             stageLooks: string[];
+            keepsWaterOut?: null | string;
         };
         /**
          * @description What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
-         *     The year laid is a range of whole years, both included; null where unknown.
+         *     The year laid is a range of whole years, both included; null where unknown. Evidence: what else speaks for a year.
          */
         CoveringFact: {
             /** Format: uuid */
@@ -1182,6 +1347,7 @@ export interface components {
             layers: number;
             /** Format: date */
             endedOn?: null | string;
+            evidence?: null | components["schemas"]["YearEvidence"][];
         };
         /** @enum {unknown} */
         CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane";
@@ -1279,6 +1445,21 @@ export interface components {
             photo: null | components["schemas"]["PhotoRole"];
             text: string;
         };
+        /** @description Calendar years between which something falls due, and the likely one. */
+        DueYears: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            likely: number;
+            /** Format: int32 */
+            to: number;
+        };
+        /** @description The stage of an earlier visit. */
+        EarlierLook: {
+            /** Format: date */
+            on: string;
+            shares: components["schemas"]["StageShare"][];
+        };
         /** @description What was thought of a finding before, kept with the reason for changing it. */
         EarlierView: {
             condition: string;
@@ -1354,7 +1535,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series";
         /** @description A fact that could not be judged, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -1463,6 +1644,27 @@ export interface components {
             risePer12: number;
             /** @default false */
             gable: boolean;
+        };
+        /**
+         * @description The forecast of an earlier visit against today: Then are the years left that Kalpa gives with what was known then,
+         *     CameTo the years it came to: those since, and those it has today; or until it was re-roofed.
+         */
+        ForecastCheck: {
+            /** Format: date */
+            on: string;
+            by: string;
+            then: components["schemas"]["YearsLeft"];
+            /** Format: double */
+            guessLow: null | number;
+            /** Format: double */
+            guessHigh: null | number;
+            /** Format: double */
+            yearsSince: number;
+            /** Format: double */
+            cameTo: number;
+            ended: boolean;
+            nearer: components["schemas"]["Nearer"];
+            words: string;
         };
         /** @enum {unknown} */
         Going: "go" | "wait" | "noGo";
@@ -1580,6 +1782,48 @@ export interface components {
             on: string;
             findings: components["schemas"]["FindingFact"][];
         };
+        /** @description Whether the roof lasts for what is planned, per slope and in all, and what to do first. */
+        LastingAnswer: {
+            /** Format: uuid */
+            plannedId: null | string;
+            kind: components["schemas"]["PlannedKind"];
+            /** Format: int32 */
+            years: number;
+            verdict: components["schemas"]["LastingVerdict"];
+            /** Format: double */
+            chance: null | number;
+            headline: string;
+            slopes: components["schemas"]["SlopeLasting"][];
+            first: string[];
+            choice: null | components["schemas"]["ReroofChoice"];
+        };
+        /** @description Asks whether slopes last so many years for something planned; prices as in PlannedFact. */
+        LastingRequest: {
+            kind: components["schemas"]["PlannedKind"];
+            /** Format: int32 */
+            years: number;
+            slopes: components["schemas"]["LastingSlope"][];
+            /** Format: uuid */
+            plannedId?: null | string;
+            /** Format: double */
+            reroofPrice?: null | number;
+            /** Format: double */
+            offAndOnPrice?: null | number;
+            /** Format: double */
+            ratePercent?: null | number;
+        };
+        LastingSlope: {
+            /** Format: uuid */
+            slopeId: string;
+            letter: string;
+            fitness: null | components["schemas"]["FitnessState"];
+            facts: components["schemas"]["LifeFacts"];
+        };
+        /**
+         * @description Yes: the low figure reaches that far (nine in ten last). No: the likely figure does not. Doubtful: between.
+         * @enum {unknown}
+         */
+        LastingVerdict: "yes" | "doubtful" | "no" | "cannotTell";
         /** @description A station, on a slope or for the whole roof, that is neither looked at nor excused. */
         LeftOpen: {
             station: string;
@@ -1588,31 +1832,46 @@ export interface components {
             slopeId: null | string;
             letter: null | string;
         };
-        /** @description Remaining life of a slope's covering: what is stated, all three schools, and why. */
+        /** @description Remaining life of a slope: what is stated, all three schools, the assembly, and why. */
         LifeAnswer: {
             stated: null | components["schemas"]["YearsLeft"];
             statedSchool: null | components["schemas"]["School"];
+            whySchool: string;
+            overruled: null | components["schemas"]["OverruledLife"];
             age: null | components["schemas"]["AgeRange"];
             reference: components["schemas"]["ReferenceLife"];
             /** Format: double */
             misfitYears: number;
+            governing: string;
+            components: components["schemas"]["ComponentAnswer"][];
             factors: components["schemas"]["LifeFactor"][];
             schools: components["schemas"]["SchoolAnswer"][];
             chances: components["schemas"]["SurvivalChance"][];
+            narrowing: components["schemas"]["Narrowing"][];
             reasons: string[];
             headline: string;
         };
-        /** @description A factor of ISO 15686-8 with the fact it comes from. */
+        /**
+         * @description A factor of ISO 15686-8 with the fact it comes from. Applied false: left out, with the reason. CostYears is what it
+         *     takes from the likely figure (negative: adds), asked for with depth.
+         */
         LifeFactor: {
+            key: string;
             letter: string;
             name: string;
             /** Format: double */
             value: number;
             reason: string;
+            applied: boolean;
+            sourceClass: components["schemas"]["SourceClass"];
+            /** Format: double */
+            costYears?: null | number;
         };
         /**
-         * @description What is known of a covering on the day. The year laid is a range of whole years, null where unknown. Shares null: no stage recorded.
-         *     HorizonYears asks for the chance of lasting so many years as well.
+         * @description What is known of a slope's assembly on the day. Years laid are ranges of whole years, null where unknown. Shares rates the layer that
+         *     keeps the water out (null: no stage recorded); CoveringShares the covering where another layer keeps the water out.
+         *     Without names factors that are left out, to see what they cost; Deep asks for the cost of each factor and for the
+         *     facts that would narrow the range most.
          */
         LifeFacts: {
             kind: components["schemas"]["CoveringKind"];
@@ -1629,6 +1888,43 @@ export interface components {
             asOf: string;
             /** Format: int32 */
             horizonYears?: null | number;
+            components?: null | components["schemas"]["ComponentLife"][];
+            coveringShares?: null | components["schemas"]["StageShare"][];
+            earlier?: null | components["schemas"]["EarlierLook"][];
+            evidence?: null | components["schemas"]["YearEvidence"][];
+            wear?: null | components["schemas"]["WearFact"][];
+            /** Format: double */
+            sunRatio?: null | number;
+            nails?: null | components["schemas"]["NailRate"];
+            firmSchool?: null | components["schemas"]["School"];
+            chosenSchool?: null | components["schemas"]["School"];
+            overruled?: null | components["schemas"]["YearsLeft"];
+            /** @default  */
+            overruleReason: string;
+            without?: null | string[];
+            /** @default false */
+            deep: boolean;
+        };
+        /** @description The inspector's decision on a slope's years: another school than the firm's, or figures of their own with the reason; what was computed is kept beside it. */
+        LifeOpinionFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: string;
+            school: null | components["schemas"]["School"];
+            overruled: null | components["schemas"]["YearsLeft"];
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description The firm's own way of stating life; null: age and look combined. */
+        LifeProfileFact: {
+            /** Format: uuid */
+            id: string;
+            school: null | components["schemas"]["School"];
         };
         /**
          * @description How likely the fault does its harm within a year, before any sign of water is weighed.
@@ -1687,10 +1983,36 @@ export interface components {
          * @enum {unknown}
          */
         NailFault: "high" | "low" | "overDriven" | "underDriven" | "crooked" | "inJoint" | "missing";
+        /** @description Nails counted on courses picked beforehand. */
+        NailRate: {
+            /** Format: int32 */
+            wrong: number;
+            /** Format: int32 */
+            looked: number;
+        };
+        /** @description A fact that would sharpen the figure: by so many years narrower, or moved by as much. */
+        Narrowing: {
+            text: string;
+            /** Format: double */
+            years: number;
+            narrows: boolean;
+        };
+        /**
+         * @description Who of inspector and Kalpa came nearer to what happened.
+         * @enum {unknown}
+         */
+        Nearer: "noGuess" | "inspector" | "kalpa" | "alike";
         NewWorkAnswer: {
             samples: components["schemas"]["SlopeSample"][];
             punch: components["schemas"]["PunchAnswer"][];
             hunted: string[];
+        };
+        /** @description When to look again, why then, and what to look at. */
+        NextLook: {
+            /** Format: date */
+            on: string;
+            why: string[];
+            lookAt: string[];
         };
         /**
          * @description The inspector's word on something that the plan noticed by itself: waved off with a reason, or taken over as a finding.
@@ -1721,6 +2043,18 @@ export interface components {
          * @enum {unknown}
          */
         OutlineUnit: "degrees" | "feet" | "metres";
+        /** @description Figures that the inspector put in the place of those computed, with the reason. */
+        OverruledLife: {
+            computed: components["schemas"]["YearsLeft"];
+            reason: string;
+        };
+        /** @description A slope in the words of somebody who owns it and knows nothing of roofs. */
+        OwnerWords: {
+            headline: string;
+            governs: string;
+            shortens: string[];
+            ifNothing: string;
+        };
         ParseMeasureRequest: {
             text: string;
             unit: components["schemas"]["QuantityUnit"];
@@ -1734,6 +2068,18 @@ export interface components {
         };
         /** @enum {unknown} */
         PartKind: "house" | "addition" | "porch" | "dormer" | "shed" | "flat";
+        /** @description An earlier visit of the same roof: what was rated, guessed and decided then. */
+        PastVisit: {
+            /** Format: uuid */
+            visitId: string;
+            /** Format: date */
+            on: string;
+            inspector: string;
+            stages: components["schemas"]["StageFact"][];
+            signOffs: components["schemas"]["SignOffFact"][];
+            opinions: components["schemas"]["LifeOpinionFact"][];
+            series: components["schemas"]["SeriesFact"][];
+        };
         PersonAnswer: {
             /** Format: uuid */
             id: string;
@@ -2094,6 +2440,34 @@ export interface components {
             under: components["schemas"]["Under"];
             corners: components["schemas"]["ZonePoint"][];
         };
+        PlaneDose: {
+            /** Format: double */
+            yearlyKwhPerSquareMetre: number;
+            /** Format: double */
+            relativeToMean: number;
+        };
+        /**
+         * @description Something planned that the roof must last for: so many years, on these slopes (empty: the whole roof). Prices, where known, in the firm's money:
+         *     the re-roof of the slopes, taking an array off and on again once, and the yearly rate that later money is worth less by (percent).
+         */
+        PlannedFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            kind: components["schemas"]["PlannedKind"];
+            /** Format: int32 */
+            years: number;
+            slopeIds: string[];
+            /** Format: double */
+            reroofPrice?: null | number;
+            /** Format: double */
+            offAndOnPrice?: null | number;
+            /** Format: double */
+            ratePercent?: null | number;
+        };
+        /** @enum {unknown} */
+        PlannedKind: "solar" | "sale" | "lease" | "other";
         /** @description What the roof plan measured of a slope: square feet on plan, feet of eave, feet from eave to top along the roof. */
         PlannedSize: {
             /** Format: double */
@@ -2150,7 +2524,9 @@ export interface components {
             plans: components["schemas"]["PlanFact"][];
             details: components["schemas"]["DetailFact"][];
             heads: components["schemas"]["FactHead"][];
+            components: components["schemas"]["ComponentFact"][];
         };
+        /** @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. */
         PropertyFact: {
             /** Format: uuid */
             id: string;
@@ -2160,6 +2536,8 @@ export interface components {
             exposure: components["schemas"]["Exposure"];
             /** @default  */
             note: string;
+            /** Format: double */
+            latitude?: null | number;
         };
         /** @description Interim protection: what was covered or plugged, by whom, and until when it is good. */
         ProtectionFact: {
@@ -2267,7 +2645,7 @@ export interface components {
         };
         /** @enum {unknown} */
         QuantityUnit: "length" | "pitch" | "count";
-        /** @description A question answered by taps, asked before or during a visit. */
+        /** @description A question answered by taps, asked before or during a visit; Station is where it is asked on the walk. */
         Question: {
             key: string;
             group: string;
@@ -2276,6 +2654,8 @@ export interface components {
             options: components["schemas"]["QuestionOption"][];
             /** @default false */
             perSlope: boolean;
+            /** @default  */
+            station: string;
         };
         /** @enum {unknown} */
         QuestionKind: "one" | "many" | "text" | "length";
@@ -2318,6 +2698,25 @@ export interface components {
             steps: string[];
             /** @default  */
             notARepair: string;
+        };
+        /**
+         * @description Re-roof before the array goes on, or after it: the chance that the array must come off within its years either way, the year that is likely to happen if
+         *     the roof is left, the years of the old covering given up by re-roofing now; and, with prices, the worth today of each course of action.
+         */
+        ReroofChoice: {
+            /** Format: double */
+            offIfLeft: number;
+            /** Format: double */
+            offIfReroofed: number;
+            /** Format: double */
+            likelyYear: null | number;
+            /** Format: double */
+            yearsGivenUp: number;
+            /** Format: double */
+            priceNow: null | number;
+            /** Format: double */
+            priceLater: null | number;
+            words: string;
         };
         RoofFact: {
             /** Format: uuid */
@@ -2391,6 +2790,69 @@ export interface components {
             why: string;
             chances: components["schemas"]["SurvivalChance"][];
         };
+        /**
+         * @description What a series runs along.
+         * @enum {unknown}
+         */
+        SeriesAlong: "upTheSlope" | "downTheWall" | "alongTheEdge" | "overVisits";
+        /**
+         * @description A measured quantity over courses, down a wall or over visits. Spread is the standard deviation, PerStep the Theil–Sen
+         *     slope, both in the quantity's unit; WorstAt is the place of the worst reading.
+         */
+        SeriesAnswer: {
+            /** Format: uuid */
+            id: null | string;
+            /** Format: uuid */
+            slopeId: null | string;
+            quantity: string;
+            name: string;
+            unit: components["schemas"]["QuantityUnit"];
+            along: components["schemas"]["SeriesAlong"];
+            place: string;
+            points: components["schemas"]["SeriesPoint"][];
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            most: number;
+            /** Format: double */
+            spread: number;
+            trend: components["schemas"]["Trend"];
+            /** Format: double */
+            perStep: number;
+            /** Format: int32 */
+            worstAt: number;
+            /** Format: double */
+            limitLeast: null | number;
+            /** Format: double */
+            limitMost: null | number;
+            limitText: null | string;
+            words: string;
+        };
+        /** @description One quantity measured at even steps, in the order of measuring. */
+        SeriesFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            quantity: string;
+            along: components["schemas"]["SeriesAlong"];
+            place: string;
+            readings: components["schemas"]["MeasureFact"][];
+        };
+        /** @description One reading: its place in the series from 1 (a course number where courses were counted), its label, its value in the quantity's unit. */
+        SeriesPoint: {
+            /** Format: int32 */
+            at: number;
+            label: string;
+            /** Format: double */
+            value: number;
+            printed: string;
+            outside: boolean;
+        };
         SessionAnswer: {
             person: null | components["schemas"]["PersonAnswer"];
             antiForgeryToken: string;
@@ -2420,6 +2882,22 @@ export interface components {
             email: string;
             password: string;
         };
+        /** @description The inspector is done with a slope and said, before Kalpa's figure was shown, how many years it has: both null when no guess was made. */
+        SignOffFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: double */
+            guessLow: null | number;
+            /** Format: double */
+            guessHigh: null | number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         /** @description The slopes of a footprint, or all that is wrong with it. */
         SkeletonAnswer: {
             faces: components["schemas"]["SkeletonFace"][];
@@ -2445,6 +2923,10 @@ export interface components {
         SkeletonRequest: {
             corners: components["schemas"]["FootprintCorner"][];
         };
+        /**
+         * @description A slope as judged. LifeFacts are the facts its life was judged by. FiguresCovered: the visit goes on and the slope is
+         *     not signed off, so its years are not shown lest they lead the eye.
+         */
         SlopeAssessment: {
             /** Format: uuid */
             slopeId: string;
@@ -2457,6 +2939,12 @@ export interface components {
             size: null | components["schemas"]["SlopeSize"];
             fitness: null | components["schemas"]["Fitness"];
             life: null | components["schemas"]["LifeAnswer"];
+            lifeFacts: null | components["schemas"]["LifeFacts"];
+            signedOff: null | components["schemas"]["SignOffFact"];
+            figuresCovered: boolean;
+            nextLook: null | components["schemas"]["NextLook"];
+            lastForecast: null | components["schemas"]["ForecastCheck"];
+            forOwner: null | components["schemas"]["OwnerWords"];
         };
         /** @description A planar facet. EaveLength and PlanRun are plan dimensions; null until measured. */
         SlopeFact: {
@@ -2474,6 +2962,15 @@ export interface components {
             planned?: null | components["schemas"]["PlannedSize"];
             /** Format: date */
             retiredOn?: null | string;
+        };
+        SlopeLasting: {
+            /** Format: uuid */
+            slopeId: string;
+            letter: string;
+            /** Format: double */
+            chance: null | number;
+            verdict: components["schemas"]["LastingVerdict"];
+            why: string;
         };
         /** @description What the picked courses of a slope say: how many are done, the share of wrong nails with its interval, in which ways, and the exposures. */
         SlopeSample: {
@@ -2540,7 +3037,12 @@ export interface components {
             /** Format: uuid */
             planRevision?: null | string;
         };
-        /** @description Condition of a slope as stages by share of its area. */
+        /** @enum {unknown} */
+        StackPlace: "over" | "under" | "beside";
+        /**
+         * @description Condition of a slope as stages by share of its area. Without ComponentId it rates the layer that keeps the water out; else the
+         *     component, or the covering, of that id.
+         */
         StageFact: {
             /** Format: uuid */
             id: string;
@@ -2549,6 +3051,8 @@ export interface components {
             /** Format: uuid */
             slopeId: string;
             shares: components["schemas"]["StageShare"][];
+            /** Format: uuid */
+            componentId?: null | string;
         };
         /**
          * @description Stage seen, given the share u = age/T of life used: an ordered logit on a stretched scale, P(stage ≤ s | u) = 1/(1 + exp(g(u) − g(b_s))),
@@ -2625,6 +3129,34 @@ export interface components {
              */
             minutes: number;
         };
+        /** @description Yearly clear-sky beam dose of each plane in kWh/m², and relative to the mean of all. */
+        SunAnswer: {
+            slopes: components["schemas"]["PlaneDose"][];
+            /** Format: double */
+            elevationDegrees: null | number;
+            /** Format: double */
+            azimuthDegrees: null | number;
+        };
+        /** @description A plane by its rise in 12 and the compass degrees that it falls towards. */
+        SunPlane: {
+            /** Format: double */
+            risePer12: number;
+            /** Format: double */
+            azimuthDegrees: number;
+        };
+        /**
+         * @description Asks for the sun on slopes at a latitude (degrees, north positive). With Longitude (degrees, east positive) and
+         *     At also where the sun stands then.
+         */
+        SunRequest: {
+            /** Format: double */
+            latitude: number;
+            slopes: components["schemas"]["SunPlane"][];
+            /** Format: double */
+            longitude?: null | number;
+            /** Format: date-time */
+            at?: null | string;
+        };
         SurvivalChance: {
             /** Format: int32 */
             years: number;
@@ -2635,6 +3167,17 @@ export interface components {
         SuspectedCause: {
             words: string;
             proofs: components["schemas"]["ProofKind"][];
+        };
+        /**
+         * @description A condition that may mean the whole slope was built wrong: proved by a measure from UnfitFrom on, or by an extent from
+         *     UnfitAt on; until then suspected, and Settle says what settles it.
+         */
+        SystemFault: {
+            settle: string;
+            unfit: string;
+            /** Format: double */
+            unfitFrom?: null | number;
+            unfitAt?: null | components["schemas"]["Extent"];
         };
         /** @description Material by measure (methods, section 2); WastePercent with its reason. Planning figures, never an order. */
         TakeOff: {
@@ -2687,6 +3230,8 @@ export interface components {
             /** @default  */
             outcome: string;
         };
+        /** @enum {unknown} */
+        Trend: "tooFew" | "level" | "rising" | "falling";
         /** @description A length as typed, with its value in inches. */
         TypedLength: {
             typed: string;
@@ -2782,6 +3327,7 @@ export interface components {
             retiredSlopes: components["schemas"]["SlopeFact"][];
             heads: components["schemas"]["FactHead"][];
             assessment: components["schemas"]["Assessment"];
+            lifeProfile: null | components["schemas"]["LifeProfileFact"];
         };
         /**
          * @description A visit. Walk is the key of its walk order (empty: the one that suits commission and covering);
@@ -2819,6 +3365,11 @@ export interface components {
             punchDecisions: components["schemas"]["PunchDecisionFact"][];
             lastTime?: null | components["schemas"]["LastTime"];
             noticeReplies?: null | components["schemas"]["NoticeReplyFact"][];
+            signOffs?: null | components["schemas"]["SignOffFact"][];
+            opinions?: null | components["schemas"]["LifeOpinionFact"][];
+            planned?: null | components["schemas"]["PlannedFact"][];
+            series?: null | components["schemas"]["SeriesFact"][];
+            pastVisits?: null | components["schemas"]["PastVisit"][];
         };
         /**
          * @description A walk order: stations in the order practitioners take them; `*` stands for those of the order that suits the covering.
@@ -2836,6 +3387,12 @@ export interface components {
          * @enum {unknown}
          */
         WaterEvidence: "active" | "stained" | "suspected" | "noneSeen";
+        /** @description An option of a factor of the book that a fact decides, and where the fact comes from. */
+        WearFact: {
+            factor: string;
+            option: string;
+            from: string;
+        };
         WeatherAnswer: {
             simulated: boolean;
             from: string;
@@ -2918,7 +3475,17 @@ export interface components {
             slopeId: null | string;
         };
         /** @enum {unknown} */
-        WorkKind: "repair" | "rebuild" | "reroof";
+        WorkKind: "repair" | "rebuild" | "reroof" | "renew";
+        /** @description Another word on the year something was laid: a range of whole years, both included, and who says so. */
+        YearEvidence: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            source: components["schemas"]["AgeSource"];
+            /** @default  */
+            note: string;
+        };
         /** @description Years left: P10, P50 and P90. */
         YearsLeft: {
             /** Format: double */
@@ -3717,6 +4284,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GoingAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeFacts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-last-n-years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LastingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastingAnswer"];
                 };
             };
             /** @description Bad Request */
