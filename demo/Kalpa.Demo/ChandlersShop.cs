@@ -13,6 +13,11 @@ internal static class ChandlersShop
         facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Beneath.OpenAttic, "30'", "22' 6\"");
         facts.Covering("A", CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
         facts.Covering("B", CoveringKind.ModifiedBitumen, 2000, 2004, AgeSource.Owner);
+        facts.Component("A", "insulation", StackPlace.Under, 1, 2011, 2011, AgeSource.Permit);
+        facts.Component("A", "old-roof", StackPlace.Under, 2, 1986, 1990);
+        facts.Component("A", "deck", StackPlace.Under, 3, 1962, 1962);
+        facts.Component("B", "coating", StackPlace.Over, 1, 2019, 2019);
+        facts.Component("B", "copper", StackPlace.Beside, 1, 1984, 1988);
         var plan = new DemoPlan(facts);
         plan.OneSlope("shop", PartKind.Flat, 16, 0.25, 90, "A", [(38, 0, 18), (38, 64, 18), (0, 64, 18), (0, 0, 18)], Under.HeatedRoom);
         plan.OneSlope(
@@ -63,6 +68,9 @@ internal static class ChandlersShop
         visit.Footing("A", "stained-below");
         visit.Stage("A", new StageShare(2, 80), new StageShare(3, 20));
         visit.Stage("B", new StageShare(1, 60), new StageShare(2, 40));
+        visit.StageOf("B", "component-B-copper", new StageShare(1, 100));
+        visit.AnswerOn("A", "ponding", "quarter");
+        visit.SignOff("B", "Marit Quillon", 1, 2);
         var ceiling = visit.Finding("ceiling-stain", "inside", "", "over the counter", WaterEvidence.Stained);
         visit.Photo("attic-stain.jpg", "Ring above the counter", ceiling, null, 5);
         var seam = visit.Finding(

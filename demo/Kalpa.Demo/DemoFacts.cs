@@ -10,6 +10,9 @@ internal sealed record DemoPhoto(string File, Func<string, PhotoFact> Fact);
 /// <summary>Writes down a made-up property fact by fact, in the order a parent comes before its children.</summary>
 internal sealed class DemoFacts(string place)
 {
+    /// <summary>Saltmere lies on a cold coast, in degrees north.</summary>
+    private const double Latitude = 44.6;
+
     public List<(FactKind Kind, IFact Fact)> Facts { get; } = [];
 
     public List<DemoPhoto> Photos { get; } = [];
@@ -23,7 +26,7 @@ internal sealed class DemoFacts(string place)
     public void Property(string name, string address, string owner, string building, string roof)
     {
         roofId = Id("roof");
-        Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, Exposure.Ordinary));
+        Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, Exposure.Ordinary, "", Latitude));
         Add(FactKind.Building, new BuildingFact(Id("building"), Id("property"), building));
         Add(FactKind.Roof, new RoofFact(roofId, Id("building"), roof));
     }
@@ -46,6 +49,21 @@ internal sealed class DemoFacts(string place)
 
     public void Covering(string letter, CoveringKind kind, int from, int to, AgeSource source, int layers = 1) =>
         Add(FactKind.Covering, new CoveringFact(Id($"covering-{letter}"), Id(letter), kind, from, to, source, layers));
+
+    public void Component(
+        string letter,
+        string kind,
+        StackPlace place,
+        int order,
+        int? from,
+        int? to,
+        AgeSource source = AgeSource.Owner,
+        IReadOnlyList<YearEvidence>? evidence = null
+    ) =>
+        Add(
+            FactKind.Component,
+            new ComponentFact(Id($"component-{letter}-{kind}"), Id(letter), kind, place, order, from, to, source, evidence)
+        );
 
     public DemoVisit Visit(
         string name,
@@ -94,6 +112,53 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
 
     public void Stage(string letter, params StageShare[] shares) =>
         facts.Add(FactKind.Stage, new StageFact(facts.Id($"{name}/stage-{letter}"), visitId, facts.Id(letter), shares));
+
+    /// <summary>The stage of the covering itself where another layer keeps the water out, or of a component.</summary>
+    public void StageOf(string letter, string component, params StageShare[] shares) =>
+        facts.Add(
+            FactKind.Stage,
+            new StageFact(facts.Id($"{name}/stage-{letter}-{component}"), visitId, facts.Id(letter), shares, facts.Id(component))
+        );
+
+    public void SignOff(string letter, string by, double low, double high) =>
+        facts.Add(
+            FactKind.SignOff,
+            new SignOffFact(
+                facts.Id($"{name}/sign-off-{letter}"),
+                visitId,
+                facts.Id(letter),
+                low,
+                high,
+                by,
+                new DateTimeOffset(on.ToDateTime(new TimeOnly(15, 0)), TimeSpan.Zero)
+            )
+        );
+
+    public void AnswerOn(string letter, string question, string chosen) =>
+        facts.Add(
+            FactKind.Answer,
+            new AnswerFact(facts.Id($"{name}/answer-{question}-{letter}"), visitId, question, facts.Id(letter), [chosen])
+        );
+
+    public void Planned(PlannedKind kind, int years, string letter, double reroof, double offAndOn, double rate) =>
+        facts.Add(
+            FactKind.Planned,
+            new PlannedFact(facts.Id($"{name}/planned"), visitId, kind, years, [facts.Id(letter)], reroof, offAndOn, rate)
+        );
+
+    public void Series(string letter, string quantity, SeriesAlong along, string place, params string[] typed) =>
+        facts.Add(
+            FactKind.Series,
+            new SeriesFact(
+                facts.Id($"{name}/series-{quantity}"),
+                visitId,
+                facts.Id(letter),
+                quantity,
+                along,
+                place,
+                [.. typed.Select(t => new MeasureFact(t, MeasureReading.Read(t, QuantityUnit.Length).Value!.Value, MeasuredHow.Tape))]
+            )
+        );
 
     public Guid Finding(
         string condition,

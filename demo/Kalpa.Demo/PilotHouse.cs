@@ -23,6 +23,10 @@ internal static class PilotHouse
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);
         }
         facts.Covering("E", CoveringKind.LaminatedShingle, 2018, 2018, AgeSource.Owner);
+        facts.Component("A", "boot", StackPlace.Beside, 1, 2006, 2006, AgeSource.Permit);
+        facts.Component("B", "counter-flashing", StackPlace.Beside, 1, 1994, 1998, AgeSource.Owner);
+        facts.Component("C", "deck", StackPlace.Under, 1, 1978, 1978, AgeSource.Permit);
+        facts.Component("D", "skylight", StackPlace.Beside, 1, 2006, 2006, AgeSource.Stamp);
         var plan = Plan(facts);
         Visit2019(
             facts.Visit("2019", new DateOnly(2019, 5, 14), "Marit Quillon", "yearly look after a windy winter", "dry, light wind", "house")
@@ -86,6 +90,10 @@ internal static class PilotHouse
         visit.Stage("B", new StageShare(0, 100));
         visit.Stage("C", new StageShare(0, 70), new StageShare(1, 30));
         visit.Stage("D", new StageShare(0, 80), new StageShare(1, 20));
+        visit.SignOff("A", "Marit Quillon", 9, 12);
+        visit.SignOff("B", "Marit Quillon", 13, 20);
+        visit.SignOff("C", "Marit Quillon", 9, 12);
+        visit.SignOff("D", "Marit Quillon", 13, 20);
         var tabs = visit.Finding("tab-unsealed", "field", "A", "fourth course, west end", WaterEvidence.NoneSeen);
         visit.Photo("shingles-fresh.jpg", "Slope A in 2019: granules still full", tabs, "A", 12);
         visit.Finding("gutter-clogged", "gutters", "", "yard corner", WaterEvidence.NoneSeen);
@@ -108,6 +116,26 @@ internal static class PilotHouse
         visit.Stage("C", new StageShare(1, 60), new StageShare(2, 40));
         visit.Stage("D", new StageShare(1, 90), new StageShare(4, 10, Local: true));
         visit.Stage("E", new StageShare(0, 100));
+        visit.Answer("ventilation", "short");
+        visit.Answer("maintenance", "some");
+        visit.AnswerOn("C", "trees", "over");
+        visit.AnswerOn("A", "trees", "clear");
+        visit.SignOff("A", "Marit Quillon", 3, 5);
+        visit.SignOff("B", "Marit Quillon", 6, 8);
+        visit.SignOff("C", "Marit Quillon", 3, 5);
+        visit.SignOff("D", "Marit Quillon", 6, 8);
+        visit.Planned(PlannedKind.Solar, 25, "A", 9_800, 4_200, 3);
+        visit.Series(
+            "C",
+            "board-thickness",
+            SeriesAlong.DownTheWall,
+            "siding at the wall end",
+            "1 1/8",
+            "1 1/8",
+            "1 1/4",
+            "1 1/2",
+            "1 15/16"
+        );
         HarbourSide(visit, plan);
         HillAndWing(visit, plan);
     }

@@ -20,6 +20,17 @@ internal static class Schoolhouse
         {
             facts.Covering(letter, CoveringKind.ClayTile, 1999, 2001, AgeSource.Owner);
         }
+        facts.Component(
+            "A",
+            "paper-underlayment",
+            StackPlace.Under,
+            1,
+            1999,
+            2001,
+            AgeSource.Owner,
+            [new YearEvidence(1997, 2000, AgeSource.Neighbours, "the terrace was roofed together")]
+        );
+        facts.Component("A", "ridge-mortar", StackPlace.Beside, 1, 1999, 2001);
         var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
         var ids = Enumerable.Range(0, PlanStarters.IdsOf(StarterForm.Hip)).Select(i => facts.Id($"plan/hip/{i}")).ToList();
         var hip = PlanStarters
@@ -64,6 +75,13 @@ internal static class Schoolhouse
         visit.Stage("A", new StageShare(2, 65), new StageShare(3, 35));
         visit.Stage("B", new StageShare(1, 70), new StageShare(2, 30));
         visit.Stage("C", new StageShare(1, 50), new StageShare(2, 50));
+        visit.StageOf("A", "covering-A", new StageShare(1, 90), new StageShare(2, 10));
+        visit.StageOf("B", "covering-B", new StageShare(0, 60), new StageShare(1, 40));
+        visit.StageOf("C", "covering-C", new StageShare(1, 100));
+        visit.Answer("maintenance", "never");
+        visit.SignOff("A", "Osric Fennimore", 1, 2);
+        visit.SignOff("B", "Osric Fennimore", 6, 8);
+        visit.SignOff("C", "Osric Fennimore", 3, 5);
         var slipped = visit.Finding("tile-slipped", "edges", "A", "third tile above the door", WaterEvidence.NoneSeen, peopleBelow: true);
         visit.Photo("tile-slipped.jpg", "Slid out of its course, over the entrance", slipped, "A", 6);
         var felt = visit.Finding("underlayment-perished", "edges", "A", "eave, east end", WaterEvidence.Stained, Extent.Scattered);

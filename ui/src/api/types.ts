@@ -138,6 +138,24 @@ export type StarterRequest = Schemas['StarterRequest']
 export type TakeOffLine = Schemas['TakeOffLine']
 export type Under = Schemas['Under']
 export type ZonePoint = Schemas['ZonePoint']
+export type AgeSource = Schemas['AgeSource']
+export type ComponentAnswer = Schemas['ComponentAnswer']
+export type ComponentFact = Schemas['ComponentFact']
+export type ComponentKind = Schemas['ComponentKind']
+export type LastingAnswer = Schemas['LastingAnswer']
+export type LastingRequest = Schemas['LastingRequest']
+export type LifeFactor = Schemas['LifeFactor']
+export type LifeOpinionFact = Schemas['LifeOpinionFact']
+export type LifeProfileFact = Schemas['LifeProfileFact']
+export type PlannedFact = Schemas['PlannedFact']
+export type PlannedKind = Schemas['PlannedKind']
+export type School = Schemas['School']
+export type SeriesAlong = Schemas['SeriesAlong']
+export type SeriesAnswer = Schemas['SeriesAnswer']
+export type SeriesFact = Schemas['SeriesFact']
+export type SignOffFact = Schemas['SignOffFact']
+export type StackPlace = Schemas['StackPlace']
+export type YearEvidence = Schemas['YearEvidence']
 /** A fact of any kind. */
 export type Fact =
   | PropertyFact
@@ -164,3 +182,9 @@ export type Fact =
   | PlanFact
   | DetailFact
   | NoticeReplyFact
+  | ComponentFact
+  | SignOffFact
+  | LifeOpinionFact
+  | LifeProfileFact
+  | PlannedFact
+  | SeriesFact

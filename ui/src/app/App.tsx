@@ -6,6 +6,7 @@ import { CrewPage } from '../features/crew/CrewPage'
 import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
 import { LifePage } from '../features/life/LifePage'
+import { OwnerPage } from '../features/life/OwnerPage'
 import { CheckPage } from '../features/newwork/CheckPage'
 import { PropertyPlanPage, VisitPlanPage } from '../features/plan/PlanPage'
 import { NewProperty } from '../features/property/NewProperty'
@@ -39,6 +40,7 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
           { path: 'tray', element: <TrayPage /> },
           { path: 'findings/:findingId', element: <FindingPage /> },
           { path: 'life', element: <LifePage /> },
+          { path: 'life/owner', element: <OwnerPage /> },
           { path: 'work', element: <WorkPage /> },
           {
             path: 'report',

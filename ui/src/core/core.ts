@@ -9,6 +9,8 @@ import type {
   ImportRequest,
   LadderAnswer,
   LadderRequest,
+  LastingAnswer,
+  LastingRequest,
   LifeAnswer,
   LifeFacts,
   NoticesAnswer,
@@ -43,6 +45,7 @@ type Methods = {
   assess: [AssessInput, Assessment]
   verdict: [VerdictRequest, Verdict]
   life: [LifeFacts, LifeAnswer]
+  'last-n-years': [LastingRequest, LastingAnswer]
   urgency: [UrgencyFacts, UrgencyAnswer]
   'parse-measure': [ParseMeasureRequest, ParsedMeasure]
   going: [GoingRequest, GoingAnswer]

@@ -32,6 +32,7 @@ const dossier: PropertyDossier = {
   plans: [],
   details: [],
   heads: [],
+  components: [],
 }
 const view = newVisit(dossier, 'visit') as VisitView
 const finding = (fields: Partial<FindingFact> = {}): FindingFact =>

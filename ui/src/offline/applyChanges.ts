@@ -1,11 +1,13 @@
 import type {
   Assessment,
+  ComponentFact,
   CoveringFact,
   DetailFact,
   Fact,
   FactHead,
   FactKind,
   HomeAnswer,
+  LifeProfileFact,
   PlanFact,
   PropertyDossier,
   PropertyFact,
@@ -56,6 +58,10 @@ const recordLists = {
   punchReply: 'punchReplies',
   punchDecision: 'punchDecisions',
   noticeReply: 'noticeReplies',
+  signOff: 'signOffs',
+  lifeOpinion: 'opinions',
+  planned: 'planned',
+  series: 'series',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<VisitDossier['facts']['records']>
@@ -76,7 +82,7 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
     case 'property': {
       const property = change.fact as PropertyFact
       return property.id === view.property.id
-        ? changed({ property, facts: { ...facts, exposure: property.exposure } })
+        ? changed({ property, facts: { ...facts, exposure: property.exposure, latitude: property.latitude } })
         : view
     }
     case 'visit': {
@@ -97,6 +103,14 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
       return facts.slopes.some((slope) => slope.id === (change.fact as CoveringFact).slopeId)
         ? changedFacts({ coverings: put(facts.coverings, change) })
         : view
+    case 'component':
+      return facts.slopes.some((slope) => slope.id === (change.fact as ComponentFact).slopeId)
+        ? changedFacts({ components: put(facts.components ?? [], change) })
+        : view
+    case 'lifeProfile': {
+      const lifeProfile = change.deleted ? null : (change.fact as LifeProfileFact)
+      return changed({ lifeProfile, facts: { ...facts, firmSchool: lifeProfile?.school ?? null } })
+    }
   }
   if (visitOf(change.fact) !== view.visit.id) return view
   switch (change.kind) {
@@ -158,6 +172,10 @@ function applyOneToProperty(dossier: PropertyDossier, change: Applied): Property
     case 'covering':
       return dossier.slopes.some(({ id }) => id === (fact as CoveringFact).slopeId)
         ? changed({ coverings: put(dossier.coverings, change) })
+        : dossier
+    case 'component':
+      return dossier.slopes.some(({ id }) => id === (fact as ComponentFact).slopeId)
+        ? changed({ components: put(dossier.components, change) })
         : dossier
     case 'visit':
       return dossier.roofs.some(({ id }) => id === (fact as VisitFact).roofId)
@@ -224,6 +242,7 @@ export function newProperty(changes: Applied[], id: string, today: string): Prop
     plans: [],
     details: [],
     heads: [],
+    components: [],
   }
   return applyToProperty(empty, changes)
 }
@@ -250,6 +269,9 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
       stages: [],
       findings: [],
       visit,
+      components: dossier.components.filter(({ slopeId }) => slopes.some(({ id }) => id === slopeId)),
+      latitude: dossier.property.latitude,
+      firmSchool: null,
       records: {
         photos: [],
         answers: [],
@@ -264,6 +286,11 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
         punchDecisions: [],
         lastTime: null,
         noticeReplies: [],
+        signOffs: [],
+        opinions: [],
+        planned: [],
+        series: [],
+        pastVisits: [],
       },
     },
     plan: dossier.plans.find((plan) => plan.roofId === roof.id) ?? null,
@@ -271,5 +298,6 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
     retiredSlopes: all.filter((slope) => !slopes.includes(slope)),
     heads: dossier.heads,
     assessment: null,
+    lifeProfile: null,
   }
 }

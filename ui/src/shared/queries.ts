@@ -82,8 +82,8 @@ async function today(): Promise<string> {
 }
 
 /** Answers kept on a device before there were plans have none. */
-const noPlans = { plans: [], details: [] }
-const noPlan = { plan: null, details: [], retiredSlopes: [] }
+const noPlans = { plans: [], details: [], components: [] }
+const noPlan = { plan: null, details: [], retiredSlopes: [], lifeProfile: null }
 
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 

@@ -119,14 +119,16 @@ function SlopeLine({ slope }: { slope: SlopeAssessment }) {
       <PlanLetter letter={slope.letter} facing={slope.facing} />
       <Box flex="1" minW="0">
         {unfit ? (
-          <Text className="k-unfit">Unfit as built: below its least slope</Text>
+          <Text className="k-unfit">Unfit as built: rebuild it, wear life does not apply</Text>
+        ) : slope.figuresCovered ? (
+          <Text color="faint">Covered until slope {slope.letter} is signed off</Text>
         ) : slope.life ? (
           <Courses life={slope.life} />
         ) : (
           <Text color="faint">Covering not recorded</Text>
         )}
       </Box>
-      {!unfit && slope.life && (
+      {!unfit && !slope.figuresCovered && slope.life && (
         <Text w="11rem" flex="none" fontSize="sm" className="k-phonehide">
           {slope.life.headline}
         </Text>

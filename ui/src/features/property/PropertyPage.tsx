@@ -4,11 +4,14 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
+import { TypedAnswer } from '../../shared/Answers'
+import { useRecord } from '../../shared/facts'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useProperty } from '../../shared/queries'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { facings } from '../../shared/words'
+import { readLatitude } from './latitude'
 import { SlopeEditor } from './SlopeEditor'
 import { VisitList } from './VisitList'
 
@@ -29,10 +32,37 @@ export function PropertyPage({ inspector }: { inspector: string }) {
           {[data.property.address, data.property.owner && `for ${data.property.owner}`].filter(Boolean).join(' · ')}
         </Text>
       </Box>
+      <LatitudeOf dossier={data} />
       {data.roofs.map((roof) => (
         <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
       ))}
     </Stack>
+  )
+}
+
+/** The sun on each slope comes from the latitude: without it the sun is left out of the years. */
+function LatitudeOf({ dossier }: { dossier: PropertyDossier }) {
+  const { property } = dossier
+  const record = useRecord(dossier.heads)
+  const [problem, setProblem] = useState(false)
+  const keep = (typed: string) => {
+    const latitude = typed.trim() === '' ? null : readLatitude(typed)
+    setProblem(latitude === undefined)
+    if (latitude !== undefined) record.mutate([{ kind: 'property', fact: { ...property, latitude } }])
+  }
+  const known = property.latitude ?? null
+  return (
+    <Box maxW="22rem">
+      <TypedAnswer
+        key={known}
+        label="Latitude, degrees (for the sun on each slope)"
+        typed={known === null ? '' : `${known}`}
+        onKeep={keep}
+        placeholder="44.3, south of the equator −33.9"
+      />
+      {problem && <Text color="fg.error">Type degrees between −90 and 90, such as 44.3.</Text>}
+      {record.isError && <Trouble error={record.error} />}
+    </Box>
   )
 }
 
@@ -91,6 +121,7 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
     asOf: dossier.today,
     slopes: [slope],
     coverings: dossier.coverings.filter((covering) => covering.slopeId === slope.id),
+    components: dossier.components.filter((component) => component.slopeId === slope.id),
     looks: [],
     stages: [],
     findings: [],

@@ -10,6 +10,7 @@ import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
 import { coveringsOf, formOf, layersProblem, type SlopeForm, yearProblem } from './slopeForm'
+import { YearWords } from './YearWords'
 
 type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
 
@@ -149,6 +150,9 @@ function CoveringFields({ form, set }: { form: SlopeForm; set: Setter }) {
         )}
         <Pick label="The year comes from" value={form.ageSource} options={ageSources} onChange={set('ageSource')} />
       </SimpleGrid>
+      {form.change !== 'reroof' && (
+        <YearWords evidence={form.evidence} year={Number(form.reroofedOn.slice(0, 4))} onChange={set('evidence')} />
+      )}
     </Box>
   )
 }

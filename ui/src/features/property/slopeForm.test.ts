@@ -54,6 +54,7 @@ describe('what the form says of the covering', () => {
     ageSource: 'permit',
     layers: 1,
     endedOn: null,
+    evidence: null,
   }
   const form = { ...formOf(null, old, [], '2026-09-18'), kind: 'laminatedShingle' as const }
 

@@ -1,4 +1,4 @@
-import type { CoveringFact, SlopeFact } from '../../api/types'
+import type { CoveringFact, SlopeFact, YearEvidence } from '../../api/types'
 
 /** What the slope form holds: everything as typed. */
 export type SlopeForm = {
@@ -15,6 +15,7 @@ export type SlopeForm = {
   laidTo: string
   ageSource: CoveringFact['ageSource']
   layers: string
+  evidence: YearEvidence[]
   /** Whether the covering's record is put right, or a new covering was laid: then old visits keep the old one. */
   change: 'correct' | 'reroof'
   reroofedOn: string
@@ -50,6 +51,7 @@ export function formOf(
     laidTo: covering?.laidTo?.toString() ?? '',
     ageSource: covering?.ageSource ?? 'unknown',
     layers: covering?.layers.toString() ?? '1',
+    evidence: covering?.evidence ?? [],
     change: 'correct',
     reroofedOn: today,
   }
@@ -83,11 +85,12 @@ export function coveringsOf(
     ageSource: laidFrom === null ? 'unknown' : form.ageSource,
     layers: Number(form.layers),
     endedOn: null,
+    evidence: form.evidence.length > 0 ? form.evidence : null,
   }
   if (!old || form.change === 'correct') return [{ ...said, id: old?.id ?? newId(), endedOn: old?.endedOn ?? null }]
   const year = Number(form.reroofedOn.slice(0, 4))
   return [
     { ...old, endedOn: form.reroofedOn },
-    { ...said, id: newId(), laidFrom: year, laidTo: year, ageSource: form.ageSource },
+    { ...said, id: newId(), laidFrom: year, laidTo: year, ageSource: form.ageSource, evidence: null },
   ]
 }

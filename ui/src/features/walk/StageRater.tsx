@@ -1,6 +1,6 @@
 import { Box, Button, Flex, SimpleGrid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { SlopeFact, StageFact } from '../../api/types'
+import type { ComponentFact, ComponentKind, SlopeFact, StageFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
@@ -13,23 +13,48 @@ import { type StageSaying, sayingOf, sharesOf } from './stageShares'
 const stages = [0, 1, 2, 3, 4] as const
 const percents = { '0': 'no', '5': '5 %', '10': '10 %', '20': '20 %', '40': '40 %' } as const
 
+/** The layer that keeps the water out under a covering: the one recorded, else the usual one. */
+function keeperOn(
+  components: ComponentFact[],
+  slopeId: string,
+  kinds: ComponentKind[],
+  usual: string | null | undefined,
+) {
+  const kindOf = (key: string) => kinds.find((kind) => kind.key === key)
+  const recorded = components
+    .filter((component) => component.slopeId === slopeId && !component.endedOn)
+    .map(({ kind }) => kindOf(kind))
+    .find((kind) => kind?.job === 'keepsWaterOut' && kind.part === 'governs')
+  return recorded ?? (usual ? kindOf(usual) : undefined)
+}
+
 /** The slope's condition by a strip of pictures: one tap says the whole slope, further taps that a part of it is worse. */
-export function StageRater({ slope }: { slope: SlopeFact }) {
+export function StageRater({ slope, keeper }: { slope: SlopeFact; keeper?: boolean }) {
   const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)
   const [finer, setFiner] = useState(false)
-  const fact = visit.facts.stages.find((stage) => stage.slopeId === slope.id)
   const covering = coveringOn(visit.facts.coverings, slope.id, visit.facts.asOf)
   const about = book.coverings.find((other) => other.kind === covering?.kind)
+  // Of a two-part system the covering is rated as itself, the layer that keeps the water out as the slope.
+  const componentId = about?.keepsWaterOut && !keeper ? (covering?.id ?? null) : null
+  const fact = visit.facts.stages.find(
+    (stage) => stage.slopeId === slope.id && (stage.componentId ?? null) === componentId,
+  )
   if (!about) return <Text color="faint">Record what covers slope {slope.letter} to rate it.</Text>
-  const looks = about.stageLooks
+  const layer = keeper
+    ? keeperOn(visit.facts.components ?? [], slope.id, book.components, about.keepsWaterOut)
+    : undefined
+  if (keeper && !layer) return null
+  const looks = layer?.stageLooks ?? about.stageLooks
+  const what = layer ? layer.name : about.keepsWaterOut ? about.name : ''
   const saying = fact ? sayingOf(fact.shares) : null
   const say = (next: StageSaying) => {
     const stage: StageFact = {
-      id: fact?.id ?? placeId('stage', visit.visit.id, slope.id),
+      id: fact?.id ?? placeId('stage', visit.visit.id, slope.id, ...(componentId ? [componentId] : [])),
       visitId: visit.visit.id,
       slopeId: slope.id,
       shares: sharesOf(next),
+      componentId,
     }
     record.mutate([{ kind: 'stage', fact: stage }])
   }
@@ -49,6 +74,7 @@ export function StageRater({ slope }: { slope: SlopeFact }) {
       <fieldset className="k-fieldset">
         <Text as="legend" className="k-label">
           Stage of most of slope {slope.letter}
+          {what && `: ${what}`}
         </Text>
         <SimpleGrid columns={5} gap="1.5">
           {stages.map((stage) => (
@@ -60,7 +86,7 @@ export function StageRater({ slope }: { slope: SlopeFact }) {
             >
               <input
                 type="radio"
-                name={`stage-${slope.id}`}
+                name={`stage-${slope.id}-${componentId ?? ''}`}
                 aria-label={`${stage}`}
                 checked={saying?.most === stage}
                 onChange={() => say({ most: stage, worse: null })}

@@ -3,6 +3,7 @@ import { Camera, Check, CopyPlus } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { ExcuseReason, LookFact, SlopeFact, Station } from '../../api/types'
+import { QuestionField } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { NailMarks } from '../../shared/marks/NailMarks'
@@ -78,6 +79,7 @@ export function StationPanel({ station }: { station: Station }) {
           onHidden={(excuse) => note([place], { state: 'hidden', excuse })}
         />
       ))}
+      <WearQuestions station={station.key} slopeId={null} />
       <Findings station={station} />
       <Recorder station={station.key} slopeId={null} findingId={null} />
     </Stack>
@@ -179,8 +181,23 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
         </Stack>
       )}
       {slope && station.key === 'field' && <StageRater slope={slope} />}
+      {slope && (station.key === 'lift' || station.key === 'seams') && <StageRater slope={slope} keeper />}
+      {slope && <WearQuestions station={station.key} slopeId={slope.id} />}
     </Box>
   )
+}
+
+/** Questions whose answer bears on the years, asked where one sees it. */
+function WearQuestions({ station, slopeId }: { station: string; slopeId: string | null }) {
+  const { book } = useVisitContext()
+  const asked = book.questions.filter(
+    (question) => question.station === station && question.perSlope === (slopeId !== null),
+  )
+  return asked.map((question) => (
+    <Box key={question.key} mt={slopeId ? '3' : '0'}>
+      <QuestionField question={question} slopeId={slopeId} />
+    </Box>
+  ))
 }
 
 function Findings({ station }: { station: Station }) {

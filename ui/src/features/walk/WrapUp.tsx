@@ -8,6 +8,7 @@ import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
+import { SignOff } from '../life/SignOff'
 import { NoticeList } from './NoticeList'
 import { StationDues } from './StationDues'
 import { NewToDo, StationToDos } from './StationToDos'
@@ -39,6 +40,11 @@ export function WrapUp() {
           <Link to={`/visits/${visit.visit.id}/tray`}>Write up {progress.writeUps} from the tray</Link>
         </Button>
       )}
+      {assessment.slopes
+        .filter(({ figuresCovered }) => figuresCovered)
+        .map((slope) => (
+          <SignOff key={slope.slopeId} slope={slope} />
+        ))}
       <NoticeList />
       <StationToDos station="" all />
       <StationDues station="" all />
