@@ -83,7 +83,8 @@ public sealed record BookAnswer(
     IReadOnlyList<WalkOrder> Walks,
     IReadOnlyList<CommissionRule> Commissions,
     IReadOnlyList<Question> Questions,
-    IReadOnlyList<ComponentKind> Components
+    IReadOnlyList<ComponentKind> Components,
+    IReadOnlyList<WearFactor> Factors
 );
 
 /// <summary>How often this person recorded each condition: what they find often stands first.</summary>

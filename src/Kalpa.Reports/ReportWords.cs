@@ -38,6 +38,17 @@ public static class ReportWords
             _ => "Age and look combined",
         };
 
+    public static string Lower(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+
+    public static string Planned(PlannedKind kind) =>
+        kind switch
+        {
+            PlannedKind.Solar => "solar",
+            PlannedKind.Sale => "a sale",
+            PlannedKind.Lease => "a lease",
+            _ => "what is planned",
+        };
+
     public static string Source(SourceClass source) =>
         source switch
         {

@@ -49,14 +49,12 @@ async function demoPaths() {
     return (await roof.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
   }
   const [shop, ferry] = [await visitOf('Chandler’s Shop'), await visitOf('Ferry Office')]
-  await page.goto(`${address + ferry}/check`)
-  await page.getByRole('button', { name: /^Link for/ }).click()
-  const crew = new URL(await page.getByLabel('Link for the crew').inputValue()).pathname
+  const school = await visitOf('Old Schoolhouse')
   await context.close()
-  return { visit, property, drip, shop, ferry, crew }
+  return { visit, property, drip, shop, ferry, school }
 }
 
-const { visit, property, drip, shop, ferry, crew } = await demoPaths()
+const { visit, property, drip, shop, ferry, school } = await demoPaths()
 await shoot('sign-in', DESK, { signIn: false })
 await shoot('home', DESK, {})
 await shoot('roof', DESK, { path: property })
@@ -79,13 +77,13 @@ await shoot('plan-phone', PHONE, {
   },
 })
 await shoot('life', DESK, { path: `${visit}/life` })
-await shoot('life-night', DESK, { path: `${visit}/life`, theme: 'night' })
+await shoot('owner-night', DESK, { path: `${school}/life/owner`, theme: 'night' })
+await shoot('lasts', DESK, { path: `${visit}/life/lasts` })
+await shoot('sign-off-phone', PHONE, { path: `${shop}/life` })
 await shoot('work', DESK, { path: `${visit}/work` })
 await shoot('report', DESK, { path: `${visit}/report` })
 await shoot('before', DESK, { path: `${shop}/before` })
-await shoot('stages-phone', PHONE, { path: `${shop}/walk?station=field` })
 await shoot('wrap-up-phone', PHONE, { path: `${shop}/walk?station=wrap` })
 await shoot('check', DESK, { path: `${ferry}/check` })
 await shoot('tray', DESK, { path: `${shop}/tray` })
-await shoot('crew-phone', PHONE, { path: crew })
 await browser.close()

@@ -76,7 +76,13 @@ internal static class LifeFactsOf
             fact.LaidFrom,
             fact.LaidTo,
             fact.AgeSource,
-            SharesOf(input.Stages, fact.SlopeId, fact.Id) ?? (Governs(book, fact.Kind) ? Implied(book, findings, fact.Kind) : null),
+            SharesOf(input.Stages, fact.SlopeId, fact.Id)
+                ?? (
+                    // A rating of the slope is one of the layer that keeps the water out, and goes before what a finding implies.
+                    Governs(book, fact.Kind) && SharesOf(input.Stages, fact.SlopeId, null) is null
+                        ? Implied(book, findings, fact.Kind)
+                        : null
+                ),
             EarlierOf(input, fact.SlopeId, fact.Id, fact.LaidFrom),
             fact.Evidence
         );

@@ -121,7 +121,7 @@ public static class Lasting
         return first;
     }
 
-    private static string Percent(double chance) =>
+    internal static string Percent(double chance) =>
         chance > 0.995 ? "over 99 %"
         : chance < 0.005 ? "under 1 %"
         : $"{chance * 100:0} %";

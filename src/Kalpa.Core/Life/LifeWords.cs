@@ -36,7 +36,7 @@ internal static class LifeWords
         reasons.Add(StageReason(governing, governing.KeepsWaterOut ? facts.Earlier : null));
         if (facts.Overruled is not null)
         {
-            reasons.Add($"The inspector states other figures: {facts.OverruleReason}");
+            reasons.Add($"The inspector states other figures: {Sentence(facts.OverruleReason)}");
         }
         return reasons;
     }
@@ -56,6 +56,9 @@ internal static class LifeWords
         var weights = GoverningStage.Weights(look.Shares);
         return weights is null ? "not general" : $"{Array.FindLastIndex(weights, w => w >= weights.Max())}";
     }
+
+    /// <summary>Words typed by hand, ended as a sentence.</summary>
+    internal static string Sentence(string typed) => typed.Length > 0 && char.IsLetterOrDigit(typed[^1]) ? typed + "." : typed;
 
     internal static string LowerFirst(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

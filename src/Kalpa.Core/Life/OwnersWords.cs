@@ -36,7 +36,7 @@ internal static class OwnersWords
         return new OwnerWords(
             Headline(life.Stated),
             Governs(life),
-            [.. life.Factors.Where(f => f is { Applied: true, Value: < 1 }).OrderBy(f => f.Value).Select(f => f.Reason)],
+            [.. life.Factors.Where(f => f is { Applied: true, Value: < 1 }).OrderBy(f => f.Value).Select(f => Plain(f.Reason))],
             IfNothing(life.Stated, below, worst.Condition, worst.Judged)
         );
     }
@@ -46,6 +46,9 @@ internal static class OwnersWords
         : left.High <= 0 ? "At its end: renew it"
         : left.Likely < 1 ? $"Less than a year is likely; {left.High:0} at most"
         : $"About {Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
+
+    /// <summary>Where a fact comes from is for the inspector.</summary>
+    private static string Plain(string reason) => LifeWords.LowerFirst(reason.Split(" (")[0]);
 
     private static string Governs(LifeAnswer life)
     {
@@ -63,7 +66,7 @@ internal static class OwnersWords
     {
         var first = condition is null
             ? ""
-            : $"{condition.Name}: {LifeWords.LowerFirst(condition.Meaning)} ({LifeWords.LowerFirst(worst!.Urgency.Words)}) ";
+            : $"{condition.Name}: {LifeWords.LowerFirst(condition.Meaning.TrimEnd('.'))} ({LifeWords.LowerFirst(worst!.Urgency.Words)}). ";
         var end =
             left is null ? "What it has left is not known."
             : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck beneath rots."

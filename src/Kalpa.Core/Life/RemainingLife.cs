@@ -32,7 +32,9 @@ public static class RemainingLife
             left,
             stated?.School,
             why,
-            facts.Overruled is not null && stated?.Left is { } computed ? new OverruledLife(computed, facts.OverruleReason) : null,
+            facts.Overruled is not null && stated?.Left is { } computed
+                ? new OverruledLife(computed, LifeWords.Sentence(facts.OverruleReason))
+                : null,
             governing.Laid.Age,
             governing.Reference ?? keeper.Reference!,
             Quantise.Years(governing.MisfitYears),

@@ -64,14 +64,22 @@ internal static class ReroofChoices
         var rate = 1 + (request.RatePercent ?? 0) / 100;
         double Today(double amount, double year) => amount / Math.Pow(rate, year);
         double Credit(double yearLaid) => newLife <= 0 ? 0 : reroof * Math.Clamp((newLife - (request.Years - yearLaid)) / newLife, 0, 1);
-        var (now, later) = (reroof - Today(Credit(0), request.Years), 0.0);
+        // A new covering from a year on: what it costs to lay it, what it costs again should it end under the array, less what it still has then.
+        double Anew(double first, double laid)
+        {
+            var sum = Today(first, laid) - Today(Credit(laid), request.Years);
+            for (var year = 1; laid + year - Half <= request.Years; year++)
+            {
+                sum += Today((anew[year - 1] - anew[year]) * (reroof + off), laid + year - Half);
+            }
+            return sum;
+        }
+        double later = 0;
         for (var year = 1; year <= request.Years; year++)
         {
-            now += Today((anew[year - 1] - anew[year]) * (reroof + off), year - Half);
-            var ends = left[year - 1] - left[year];
-            later += ends * (Today(reroof + off, year - Half) - Today(Credit(year - Half), request.Years));
+            later += (left[year - 1] - left[year]) * Anew(reroof + off, year - Half);
         }
-        return (Quantise.Money(now), Quantise.Money(later));
+        return (Quantise.Money(Anew(reroof, 0)), Quantise.Money(later));
     }
 
     private static string Words(
@@ -85,9 +93,13 @@ internal static class ReroofChoices
     )
     {
         var when = likely is { } year ? $", most likely about year {year:0}" : "";
+        var gives =
+            given < Half ? "nothing"
+            : given < 1.5 ? "about a year"
+            : $"about {given:0} years";
         var years =
-            $"Left as it is, the array comes off within its {request.Years} years with a chance of {offIfLeft * 100:0} %{when}. "
-            + $"Re-roofed first, {offIfNew * 100:0} %; that gives up about {given:0} years of the old covering.";
+            $"Left as it is, the array comes off within its {request.Years} years with a chance of {Lasting.Percent(offIfLeft)}{when}. "
+            + $"Re-roofed first, {Lasting.Percent(offIfNew)}; that gives up {gives} of the old covering.";
         if (now is { } cheap && later is { } dear)
         {
             var better = cheap < dear ? "Re-roofing first is cheaper" : "Waiting is cheaper";

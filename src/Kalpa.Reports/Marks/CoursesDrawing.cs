@@ -27,7 +27,8 @@ public sealed record CoursesDrawing(IReadOnlyList<CourseTab> Tabs, double Width,
         var behind = (int)Math.Round(ageYears ?? 0);
         var whole = (int)Math.Round(low);
         var hatched = Math.Max(0, (int)Math.Ceiling(high) - whole);
-        var count = Math.Max(1, behind + whole + hatched);
+        // Spent: one dashed tab after those behind says that none is to come.
+        var count = Math.Max(1, Math.Max(behind + (high <= 0 ? 1 : 0), behind + whole + hatched));
         var width = Math.Min(WidestTab, WidestRow / count);
         var tabs = Enumerable
             .Range(0, count)

@@ -1053,6 +1053,7 @@ export interface components {
             commissions: components["schemas"]["CommissionRule"][];
             questions: components["schemas"]["Question"][];
             components: components["schemas"]["ComponentKind"][];
+            factors: components["schemas"]["WearFactor"][];
         };
         BuildingFact: {
             /** Format: uuid */
@@ -1725,6 +1726,11 @@ export interface components {
         };
         /** @enum {unknown} */
         IceVerdict: "inside" | "past" | "unknown";
+        /** @description A finding of a condition implies an option of the factor. */
+        ImpliedWear: {
+            condition: string;
+            option: string;
+        };
         /** @description A plan of Kalpa's own with its details; or outlines to choose from; or why nothing could be read. */
         ImportAnswer: {
             plan: null | components["schemas"]["PlanFact"];
@@ -3392,6 +3398,26 @@ export interface components {
             factor: string;
             option: string;
             from: string;
+        };
+        /**
+         * @description A factor of ISO 15686-8 that a recorded fact decides. An answer to the question of the same key picks the option; without one the worst option that a
+         *     finding implies. HeldByStage: the effect shows in the stage, so that it is no factor as well once a stage is recorded.
+         */
+        WearFactor: {
+            key: string;
+            letter: string;
+            name: string;
+            families: components["schemas"]["CoveringFamily"][];
+            options: components["schemas"]["WearOption"][];
+            heldByStage: boolean;
+            implied: components["schemas"]["ImpliedWear"][];
+            sourceClass: components["schemas"]["SourceClass"];
+        };
+        WearOption: {
+            key: string;
+            /** Format: double */
+            value: number;
+            reason: string;
         };
         WeatherAnswer: {
             simulated: boolean;

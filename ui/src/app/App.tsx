@@ -5,8 +5,12 @@ import { BeforePage } from '../features/before/BeforePage'
 import { CrewPage } from '../features/crew/CrewPage'
 import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
+import { LastingPanel } from '../features/life/LastingPanel'
+import { LifeLayout } from '../features/life/LifeLayout'
 import { LifePage } from '../features/life/LifePage'
+import { NextLookPage } from '../features/life/NextLookPage'
 import { OwnerPage } from '../features/life/OwnerPage'
+import { SeriesPanel } from '../features/life/SeriesPanel'
 import { CheckPage } from '../features/newwork/CheckPage'
 import { PropertyPlanPage, VisitPlanPage } from '../features/plan/PlanPage'
 import { NewProperty } from '../features/property/NewProperty'
@@ -39,8 +43,17 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
           { path: 'plan', element: <VisitPlanPage /> },
           { path: 'tray', element: <TrayPage /> },
           { path: 'findings/:findingId', element: <FindingPage /> },
-          { path: 'life', element: <LifePage /> },
-          { path: 'life/owner', element: <OwnerPage /> },
+          {
+            path: 'life',
+            element: <LifeLayout />,
+            children: [
+              { index: true, element: <LifePage /> },
+              { path: 'lasts', element: <LastingPanel /> },
+              { path: 'look', element: <NextLookPage /> },
+              { path: 'series', element: <SeriesPanel /> },
+              { path: 'owner', element: <OwnerPage /> },
+            ],
+          },
           { path: 'work', element: <WorkPage /> },
           {
             path: 'report',

@@ -21,7 +21,8 @@ public static class BookEndpoints
                 book.Walks,
                 book.Commissions,
                 book.Questions,
-                book.Components
+                book.Components,
+                book.Factors
             )
         );
 }

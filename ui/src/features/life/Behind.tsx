@@ -4,13 +4,14 @@ import type { LifeFactor, LifeFacts, SlopeAssessment } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { QuestionField } from '../../shared/Answers'
 import { useVisitContext } from '../../shared/visitContext'
+import { wearQuestions } from '../../shared/wear'
 
 /** What bears on a slope's years: reasons, each factor with what it costs and a switch, what would sharpen the figure, and the questions behind it. */
 export function Behind({ slope, facts }: { slope: SlopeAssessment; facts: LifeFacts }) {
   const [without, setWithout] = useState<string[]>([])
   const deep = useCore('life', { ...facts, without, deep: true })
   const { book } = useVisitContext()
-  const asked = book.questions.filter(({ group }) => group === 'wear')
+  const asked = wearQuestions(book, facts.kind)
   const toggle = (key: string) =>
     setWithout((old) => (old.includes(key) ? old.filter((other) => other !== key) : [...old, key]))
   return (

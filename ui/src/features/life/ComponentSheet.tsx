@@ -115,7 +115,18 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
         )}
         {!isCovering && <Choice label="Where it lies" value={place} options={places} onChange={setPlace} />}
         <YearsField label="Laid" typed={typed} year={year} onTyped={setTyped} />
-        <Choice label="Who says so" value={source} options={ageSources} onChange={setSource} />
+        <Labelled label="Who says so">
+          <NativeSelect.Root>
+            <NativeSelect.Field value={source} onChange={(event) => setSource(event.target.value as AgeSource)}>
+              {Object.entries(ageSources).map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </Labelled>
         <Choice
           label="Its stage today"
           value={stage}

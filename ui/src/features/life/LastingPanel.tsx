@@ -111,10 +111,14 @@ export function LastingPanel() {
   }
 
   function sameAs(fact: PlannedFact | undefined, now: Asked) {
-    return (
-      fact !== undefined &&
-      JSON.stringify(askedOf(fact)) === JSON.stringify({ ...now, letters: [...now.letters].sort() })
-    )
+    const read = (said: Asked) =>
+      JSON.stringify([
+        said.kind,
+        said.years,
+        [...said.letters].sort(),
+        ...[said.reroof, said.offAndOn, said.rate].map(money),
+      ])
+    return fact !== undefined && read(askedOf(fact)) === read(now)
   }
 }
 

@@ -1,5 +1,4 @@
-import { Box, Button, Stack as Column, Flex, Heading, Text } from '@chakra-ui/react'
-import { Link } from 'react-router'
+import { Box, Stack as Column, Flex, Heading, Text } from '@chakra-ui/react'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useVisitContext } from '../../shared/visitContext'
@@ -8,17 +7,12 @@ import { Stack } from './Stack'
 
 /** The roof in a minute, for somebody who owns it: pictures, what ends first, what shortens it, and what comes if nothing is done. */
 export function OwnerPage() {
-  const { visit, assessment } = useVisitContext()
+  const { assessment } = useVisitContext()
   return (
     <Column gap="3">
-      <Flex gap="3" align="center" wrap="wrap">
-        <Heading as="h2" size="xl" flex="1" minW="12rem">
-          Your roof in a minute
-        </Heading>
-        <Button asChild variant="outline">
-          <Link to={`/visits/${visit.visit.id}/life`}>Back to the figures</Link>
-        </Button>
-      </Flex>
+      <Heading as="h2" size="xl">
+        Your roof in a minute
+      </Heading>
       {assessment.slopes.map((slope) => (
         <Box key={slope.slopeId} as="section" className="k-sheet" aria-label={`Slope ${slope.letter} for the owner`}>
           <Flex gap="3" align="center">

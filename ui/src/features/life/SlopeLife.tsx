@@ -54,8 +54,8 @@ export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
                 {slope.lastForecast && <Text mt="1">{slope.lastForecast.words}</Text>}
                 {slope.nextLook && (
                   <Text mt="1">
-                    <strong>Look again by {dayText(slope.nextLook.on)}:</strong> {slope.nextLook.why.join(' ')} Look at:{' '}
-                    {slope.nextLook.lookAt.join('; ')}
+                    <strong>Look again by {dayText(slope.nextLook.on)}</strong>,{' '}
+                    {slope.nextLook.why[0]?.replace(/^Slope \w+: /, '')}.
                   </Text>
                 )}
                 <Button mt="2" variant="outline" size="md" onClick={() => setBehind(!behind)} aria-expanded={behind}>

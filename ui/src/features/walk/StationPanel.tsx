@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { ExcuseReason, LookFact, SlopeFact, Station } from '../../api/types'
 import { QuestionField } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
+import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
@@ -12,6 +13,7 @@ import { Picture } from '../../shared/Picture'
 import { placeId } from '../../shared/placeId'
 import { Caution, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
+import { wearQuestions } from '../../shared/wear'
 import { excuses, hiders } from '../../shared/words'
 import { Footing } from './Footing'
 import { LastTimeList } from './LastTimeList'
@@ -189,8 +191,9 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
 
 /** Questions whose answer bears on the years, asked where one sees it. */
 function WearQuestions({ station, slopeId }: { station: string; slopeId: string | null }) {
-  const { book } = useVisitContext()
-  const asked = book.questions.filter(
+  const { book, visit } = useVisitContext()
+  const kind = slopeId ? coveringOn(visit.facts.coverings, slopeId, visit.facts.asOf)?.kind : undefined
+  const asked = wearQuestions(book, kind).filter(
     (question) => question.station === station && question.perSlope === (slopeId !== null),
   )
   return asked.map((question) => (

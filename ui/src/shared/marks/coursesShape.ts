@@ -10,7 +10,8 @@ export function coursesShape(ageYears: number | null, left: YearsLeft) {
   const behind = Math.round(ageYears ?? 0)
   const whole = Math.round(left.low)
   const hatched = Math.max(0, Math.ceil(left.high) - whole)
-  const count = Math.max(1, behind + whole + hatched)
+  // Spent: one dashed tab after those behind says that none is to come.
+  const count = Math.max(behind + (left.high <= 0 ? 1 : 0), behind + whole + hatched, 1)
   const width = Math.min(shape.widestTabPx, shape.widestRowPx / count)
   const kindAt = (i: number): TabKind => {
     if (i < behind) return 'weathered'

@@ -1,0 +1,32 @@
+import { Flex } from '@chakra-ui/react'
+import { NavLink, Outlet } from 'react-router'
+import { Empty } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+
+const parts = [
+  ['', 'Slope by slope'],
+  ['lasts', 'Will it last?'],
+  ['look', 'Look again'],
+  ['series', 'Series'],
+  ['owner', 'For the owner'],
+] as const
+
+/** Everything about how long the roof has. */
+export function LifeLayout() {
+  const context = useVisitContext()
+  const { visit, assessment } = context
+  if (assessment.slopes.length === 0)
+    return <Empty title="No slopes yet">Letter the slopes of this roof on its property’s page.</Empty>
+  return (
+    <>
+      <Flex as="nav" aria-label="Life" className="k-subtabs" mb="3">
+        {parts.map(([path, name]) => (
+          <NavLink key={path} to={`/visits/${visit.visit.id}/life${path && `/${path}`}`} end className="k-subtab">
+            {name}
+          </NavLink>
+        ))}
+      </Flex>
+      <Outlet context={context} />
+    </>
+  )
+}
