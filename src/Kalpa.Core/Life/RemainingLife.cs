@@ -87,6 +87,8 @@ public static class RemainingLife
     {
         var taken = Reckoned(parts, alone);
         var joint = taken.Count == 0 ? null : new JointLife(taken);
+        // One component alone was reckoned already.
+        RemainingYears? Both() => taken is [{ HasAge: true } only] ? alone.First(a => a.Key.Life == only).Value : joint?.Combined();
         var aged = keeper.Laid.Age is not null;
         var seen = parts.Any(p => p.Part == ComponentPart.Governs && p.Weights is not null);
         var rated = seen || parts.Any(p => p is { Part: ComponentPart.Governs, Life.Rated: true });
@@ -95,12 +97,7 @@ public static class RemainingLife
         [
             !aged || !rated ? Without(School.Combined, aged ? "No stage is recorded." : "No age is known.")
             : byLook ? Without(School.Combined, "The age was guessed from the look; the two are one thing, not two.")
-            : With(
-                School.Combined,
-                joint?.Combined(),
-                years,
-                seen ? "Age and look together." : "Age and the look of an earlier visit together."
-            ),
+            : With(School.Combined, Both(), years, seen ? "Age and look together." : "Age and the look of an earlier visit together."),
             seen
                 ? With(School.WhatIsSeen, joint?.WhatIsSeen(), years, "The stage seen, with the reference life.")
                 : Without(School.WhatIsSeen, "No stage is recorded."),
