@@ -28,7 +28,7 @@ internal static class LifeFactsOf
             covering.LaidTo,
             covering.AgeSource,
             covering.Layers,
-            SharesOf(input.Stages, slope.Id, null) ?? Implied(book, findings, about.KeepsWaterOut),
+            SharesOf(input.Stages, slope.Id, null) ?? (RatedOnVisit(input, slope.Id) ? null : Implied(book, findings, about.KeepsWaterOut)),
             input.AsOf,
             null,
             ComponentsOn(input.Components, slope.Id, input.AsOf).Select(c => Component(book, c, input, findings)).ToList(),
@@ -79,13 +79,18 @@ internal static class LifeFactsOf
             SharesOf(input.Stages, fact.SlopeId, fact.Id)
                 ?? (
                     // A rating of the slope is one of the layer that keeps the water out, and goes before what a finding implies.
-                    Governs(book, fact.Kind) && SharesOf(input.Stages, fact.SlopeId, null) is null
+                    Governs(book, fact.Kind) && !RatedOnVisit(input, fact.SlopeId)
                         ? Implied(book, findings, fact.Kind)
                         : null
                 ),
             EarlierOf(input, fact.SlopeId, fact.Id, fact.LaidFrom),
             fact.Evidence
         );
+
+    /// <summary>Whether the slope itself was rated on the visit, also when that is looked back at from a later day.</summary>
+    private static bool RatedOnVisit(AssessInput input, Guid slopeId) =>
+        SharesOf(input.Stages, slopeId, null) is not null
+        || (input.Records?.PastVisits ?? []).Any(v => v.VisitId == input.Visit?.Id && SharesOf(v.Stages, slopeId, null) is not null);
 
     private static bool Governs(RuleBook book, string kind) => book.FindComponent(kind)?.Part == ComponentPart.Governs;
 

@@ -183,6 +183,15 @@ public class MonitoringTests
     }
 
     [Fact]
+    public void A_rating_goes_before_what_a_finding_implies_on_the_day_and_later()
+    {
+        var rated = Input(CoveringKind.ClayTile, 2005, 1) with { Findings = [Found("underlayment-perished", "lift", Extent.Scattered)] };
+        Judge(rated).Life!.Stated!.High.ShouldBeGreaterThan(1);
+        Judge(rated.SeenFrom(Day.AddDays(2))).Life!.Stated!.High.ShouldBeGreaterThan(1);
+        Judge(rated with { Stages = [] }).Life!.Stated!.High.ShouldBe(0);
+    }
+
+    [Fact]
     public void The_sunny_slope_of_a_gable_ends_first()
     {
         var input = Input(CoveringKind.LaminatedShingle, 2012, null);

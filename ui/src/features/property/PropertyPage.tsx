@@ -126,6 +126,9 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
     stages: [],
     findings: [],
   })?.slopes[0]
+  // What the age alone gives would lead the eye of who is on the roof.
+  const latest = dossier.visits.find((visit) => visit.roofId === slope.roofId)
+  const open = latest !== undefined && !latest.finishedAt
   return (
     <Flex gap="3" py="2" borderTopWidth="1px" align="start">
       <PlanLetter letter={slope.letter} facing={slope.facing} />
@@ -145,7 +148,8 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
             {judged.fitness.reason} {judged.fitness.toSettle}
           </Text>
         )}
-        {judged?.life?.stated && judged.fitness?.state !== 'unfit' && (
+        {judged?.life?.stated && open && <Text fontSize="sm">Its years are covered while a visit goes on.</Text>}
+        {judged?.life?.stated && !open && judged.fitness?.state !== 'unfit' && (
           <>
             <Courses life={judged.life} />
             <Text fontSize="sm">{judged.life.headline}, by age alone</Text>
