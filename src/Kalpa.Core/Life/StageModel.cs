@@ -11,24 +11,31 @@ public sealed record StageModel(IReadOnlyList<double> Breaks, double SpreadEarly
 {
     public const int LastStage = 4;
 
-    /// <summary>P(stage | u). Stages sum to one for every u ≥ 0.</summary>
-    public double Chance(int stage, double used) => AtMost(stage, used) - AtMost(stage - 1, used);
+    /// <summary>g of the breaks: asked for at every cell of a life.</summary>
+    private readonly double[] stretchedBreaks = [.. Breaks.Select(b => Stretch(b, SpreadEarly, SpreadLate))];
 
-    private double AtMost(int stage, double used) =>
+    /// <summary>P(stage | u). Stages sum to one for every u ≥ 0.</summary>
+    public double Chance(int stage, double used)
+    {
+        var at = Stretch(used, SpreadEarly, SpreadLate);
+        return AtMost(stage, at) - AtMost(stage - 1, at);
+    }
+
+    private double AtMost(int stage, double stretched) =>
         stage < 0 ? 0
         : stage >= LastStage ? 1
-        : 1 / (1 + Math.Exp(Stretch(used) - Stretch(Breaks[stage])));
+        : 1 / (1 + Math.Exp(stretched - stretchedBreaks[stage]));
 
     /// <summary>g(u) = ∫ du/w(u).</summary>
-    private double Stretch(double used)
+    private static double Stretch(double used, double early, double late)
     {
-        var narrowing = SpreadEarly - SpreadLate;
+        var narrowing = early - late;
         if (narrowing <= 0)
         {
-            return used / SpreadLate;
+            return used / late;
         }
         var within = Math.Min(used, 1);
-        var atWithin = Math.Log(SpreadEarly / (SpreadEarly - narrowing * within)) / narrowing;
-        return atWithin + Math.Max(0, used - 1) / SpreadLate;
+        var atWithin = Math.Log(early / (early - narrowing * within)) / narrowing;
+        return atWithin + Math.Max(0, used - 1) / late;
     }
 }
