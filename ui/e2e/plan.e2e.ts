@@ -162,6 +162,10 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await page.getByLabel('Length up the slope').fill('24')
   await page.keyboard.press('Enter')
   await page.getByRole('radio', { name: 'No', exact: true }).click()
+  // Typed one after the other without waiting: none overtakes another.
+  await expect
+    .poll(async () => (await serverVisit(page, ids.visit)).details)
+    .toContainEqual(expect.objectContaining({ widthInches: 36, lengthInches: 24, cricket: false }))
   await allSent(page)
   // A tap beside the roof is told.
   const now = await page.locator('.k-plan').boundingBox()

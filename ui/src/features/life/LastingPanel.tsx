@@ -23,6 +23,7 @@ export function LastingPanel() {
   const { visit, records, assessment } = useVisitContext()
   const record = useRecord(visit.heads)
   const kept = records.planned?.[0]
+  const [firstId] = useState(newId)
   const [asked, setAsked] = useState<Asked>(() => askedOf(kept))
   const [rested, setRested] = useState(asked)
   useEffect(() => {
@@ -39,7 +40,7 @@ export function LastingPanel() {
   )
   const keep = () => {
     const fact: PlannedFact = {
-      id: kept?.id ?? newId(),
+      id: kept?.id ?? firstId,
       visitId: visit.visit.id,
       kind: asked.kind,
       years: asked.years,

@@ -1,4 +1,5 @@
 import { Box, Stack, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import type { LifeProfileFact, School } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
@@ -29,8 +30,10 @@ export function LifePage() {
 function FirmsWay() {
   const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
+  // Two quick taps are two words on one profile, not two profiles.
+  const [firstId] = useState(newId)
   const choose = (school: School) => {
-    const fact: LifeProfileFact = { id: visit.lifeProfile?.id ?? newId(), school }
+    const fact: LifeProfileFact = { id: visit.lifeProfile?.id ?? firstId, school }
     record.mutate([{ kind: 'lifeProfile', fact }])
   }
   return (

@@ -73,12 +73,18 @@ function DetailFields({
 }) {
   const placed = answer.details.find(({ id }) => id === detail.id)
   const letter = scene.slopes.find(({ id }) => id === detail.spot.slopeId)?.letter ?? '?'
-  const keep = async (fields: Partial<DetailFact>) => {
-    await work.perform([{ kind: 'detail', fact: { ...detail, ...fields } }])
+  // Of the detail as it is when its turn comes: what was typed a moment ago, and is not drawn yet, stays.
+  const change = async (fields: (now: DetailFact) => Partial<DetailFact>) => {
+    await work.perform((scene) =>
+      scene.details
+        .filter(({ id }) => id === detail.id)
+        .map((now) => ({ kind: 'detail', fact: { ...now, ...fields(now) } })),
+    )
     return null
   }
+  const keep = (fields: Partial<DetailFact>) => change(() => fields)
   const nudge = (along: number, up: number) =>
-    keep({ spot: { ...detail.spot, along: detail.spot.along + along, up: detail.spot.up + up } })
+    change(({ spot }) => ({ spot: { ...spot, along: spot.along + along, up: spot.up + up } }))
   const sized = detail.kind === 'chimney' || detail.kind === 'curb' || detail.kind === 'skylight'
   const station = stationOf(detail.kind)
   return (

@@ -43,14 +43,14 @@ export function IcePanel({ scene, answer, work, dam, onDam }: Props) {
             unit="length"
             hint={plan.iceBarrierInches == null ? 'Not known: 36 is one course' : undefined}
             onKeep={async (inches) => {
-              await work.changePlan({ ...plan, iceBarrierInches: inches })
+              await work.changePlan((now) => ({ ...now, iceBarrierInches: inches }))
               return null
             }}
           />
         </Box>
         <Button
           variant="outline"
-          onClick={() => work.changePlan({ ...plan, iceBarrierAsked: !plan.iceBarrierAsked })}
+          onClick={() => work.changePlan((now) => ({ ...now, iceBarrierAsked: !now.iceBarrierAsked }))}
           aria-pressed={plan.iceBarrierAsked}
         >
           {plan.iceBarrierAsked ? 'The local code asks for one' : 'The local code asks for none'}

@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from 'lucide-react'
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { DetailKind, PlanAnswer, PlanFact } from '../../api/types'
+import type { Change } from '../../shared/facts'
 import { PlanBoard } from '../../shared/roofPlan/PlanBoard'
 import { PlanDetails, PlanPins } from '../../shared/roofPlan/PlanPins'
 import { PlanShapes } from '../../shared/roofPlan/PlanShapes'
@@ -124,10 +125,14 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
       setBeside(!spot)
       if (!spot) return
       if (placing) {
-        const detail = scene.details.find(({ id }) => id === placing)
-        const finding = scene.findings.find(({ fact }) => fact.id === placing)?.fact
-        if (detail) await work.perform([{ kind: 'detail', fact: { ...detail, spot } }])
-        if (finding) await work.perform([{ kind: 'finding', fact: { ...finding, spot, slopeId: spot.slopeId } }])
+        await work.perform((now) => [
+          ...now.details
+            .filter(({ id }) => id === placing)
+            .map((detail): Change => ({ kind: 'detail', fact: { ...detail, spot } })),
+          ...now.findings
+            .filter(({ fact }) => fact.id === placing)
+            .map(({ fact }): Change => ({ kind: 'finding', fact: { ...fact, spot, slopeId: spot.slopeId } })),
+        ])
         setPlacing(null)
         return
       }
@@ -254,7 +259,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
               onAdd={onAdd}
             />
             {!plan.sized && (
-              <Button mt="3" size="lg" onClick={() => work.changePlan({ ...plan, sized: true })}>
+              <Button mt="3" size="lg" onClick={() => work.changePlan((now) => ({ ...now, sized: true }))}>
                 The sizes hold: measure it
               </Button>
             )}

@@ -91,9 +91,15 @@ export function usePlanWork(scene: PlanScene) {
     [inTurn, step],
   )
 
+  /** A plan, or what makes one of the plan as it is when its turn comes. */
   const changePlan = useCallback(
-    (next: PlanFact, more: Change[] = []) =>
-      inTurn(async () => step([...(await changesFor(latest.current, next)), ...more])),
+    (made: PlanFact | ((now: PlanFact) => PlanFact), more: Change[] = []) =>
+      inTurn(async () => {
+        const { plan } = latest.current
+        if (typeof made === 'function' && !plan) return
+        const next = typeof made === 'function' ? made(plan as PlanFact) : made
+        await step([...(await changesFor(latest.current, next)), ...more])
+      }),
     [inTurn, step],
   )
 
