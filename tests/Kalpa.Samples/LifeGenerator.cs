@@ -19,14 +19,14 @@ internal sealed class LifeGenerator(int seed)
                         var from = on.Year - random.Next(0, 40);
                         var known = random.Next(4) > 0;
                         return new ComponentFact(
-                            NewId(),
+                            random.NewId(),
                             slope.Id,
                             book.Components[random.Next(book.Components.Count)].Key,
-                            Pick<StackPlace>(),
+                            random.Pick<StackPlace>(),
                             order,
                             known ? from : null,
                             known ? Math.Min(on.Year, from + random.Next(0, 5)) : null,
-                            Pick<AgeSource>(),
+                            random.Pick<AgeSource>(),
                             random.Next(4) == 0 ? Evidence(on) : null
                         );
                     })
@@ -40,7 +40,7 @@ internal sealed class LifeGenerator(int seed)
                 .Select(_ => new YearEvidence(
                     on.Year - random.Next(20, 40),
                     on.Year - random.Next(5, 20),
-                    Pick<AgeSource>(),
+                    random.Pick<AgeSource>(),
                     "an old photo"
                 )),
         ];
@@ -53,21 +53,30 @@ internal sealed class LifeGenerator(int seed)
             [
                 .. Some(slopes)
                     .Select(s => new LifeOpinionFact(
-                        NewId(),
+                        random.NewId(),
                         visitId,
                         s.Id,
-                        random.Next(2) == 0 ? Pick<School>() : null,
+                        random.Next(2) == 0 ? random.Pick<School>() : null,
                         random.Next(2) == 0 ? new YearsLeft(2, 4, 7) : null,
                         "seen many of the kind",
                         "Sample",
-                        At()
+                        random.Moment()
                     )),
             ],
             Planned =
             [
                 .. Some(slopes)
                     .Take(1)
-                    .Select(s => new PlannedFact(NewId(), visitId, Pick<PlannedKind>(), random.Next(1, 30), [s.Id], 14_000, 3_500, 3)),
+                    .Select(s => new PlannedFact(
+                        random.NewId(),
+                        visitId,
+                        random.Pick<PlannedKind>(),
+                        random.Next(1, 30),
+                        [s.Id],
+                        14_000,
+                        3_500,
+                        3
+                    )),
             ],
             Series = [.. Some(slopes).Select(s => Series(visitId, s))],
             PastVisits = [.. Enumerable.Range(1, random.Next(0, 3)).Select(i => Past(on.AddYears(-3 * i), slopes, components))],
@@ -83,14 +92,14 @@ internal sealed class LifeGenerator(int seed)
 
     private PastVisit Past(DateOnly on, List<SlopeFact> slopes, List<ComponentFact> components)
     {
-        var id = NewId();
+        var id = random.NewId();
         return new PastVisit(
             id,
             on,
             "Sample",
             [
-                .. Some(slopes).Select(s => new StageFact(NewId(), id, s.Id, Shares())),
-                .. Some(components).Select(c => new StageFact(NewId(), id, c.SlopeId, Shares(), c.Id)),
+                .. Some(slopes).Select(s => new StageFact(random.NewId(), id, s.Id, Shares())),
+                .. Some(components).Select(c => new StageFact(random.NewId(), id, c.SlopeId, Shares(), c.Id)),
             ],
             [.. Some(slopes).Select(s => SignOff(id, s))],
             [],
@@ -100,12 +109,12 @@ internal sealed class LifeGenerator(int seed)
 
     private SignOffFact SignOff(Guid visitId, SlopeFact slope) =>
         random.Next(3) == 0
-            ? new SignOffFact(NewId(), visitId, slope.Id, null, null, "Sample", At())
-            : new SignOffFact(NewId(), visitId, slope.Id, 5, 8, "Sample", At());
+            ? new SignOffFact(random.NewId(), visitId, slope.Id, null, null, "Sample", random.Moment())
+            : new SignOffFact(random.NewId(), visitId, slope.Id, 5, 8, "Sample", random.Moment());
 
     private SeriesFact Series(Guid visitId, SlopeFact slope) =>
         new(
-            NewId(),
+            random.NewId(),
             visitId,
             slope.Id,
             "board-thickness",
@@ -117,20 +126,4 @@ internal sealed class LifeGenerator(int seed)
     private static MeasureFact Reading(string typed, double value) => new(typed, value, MeasuredHow.Tape);
 
     private List<T> Some<T>(IEnumerable<T> of) => of.Where(_ => random.Next(3) == 0).ToList();
-
-    private DateTimeOffset At() => new DateTimeOffset(2026, 6, 1, 8, 0, 0, TimeSpan.Zero).AddMinutes(random.Next(0, 10_000));
-
-    private T Pick<T>()
-        where T : struct, Enum
-    {
-        var all = Enum.GetValues<T>();
-        return all[random.Next(all.Length)];
-    }
-
-    private Guid NewId()
-    {
-        var bytes = new byte[16];
-        random.NextBytes(bytes);
-        return new Guid(bytes);
-    }
 }

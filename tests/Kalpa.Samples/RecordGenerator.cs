@@ -26,12 +26,12 @@ internal sealed class RecordGenerator(int seed)
             [
                 .. slopes
                     .Where(_ => random.Next(5) == 0)
-                    .Select(s => new ProtectionFact(NewId(), visitId, s.Id, null, "hole covered", "the crew", on.AddDays(30))),
+                    .Select(s => new ProtectionFact(random.NewId(), visitId, s.Id, null, "hole covered", "the crew", on.AddDays(30))),
             ],
             [
                 .. slopes
                     .Where(_ => random.Next(5) == 0)
-                    .Select(s => new ClipFact(NewId(), visitId, null, s.Id, "field", ClipKind.Speech, Hash, 4.5)),
+                    .Select(s => new ClipFact(random.NewId(), visitId, null, s.Id, "field", ClipKind.Speech, Hash, 4.5)),
             ],
             [],
             samples,
@@ -39,16 +39,27 @@ internal sealed class RecordGenerator(int seed)
             items,
             replies,
             [.. replies.Where(_ => random.Next(2) == 0).Select(r => Decision(visitId, r))],
-            random.Next(2) == 0 ? null : new LastTime(NewId(), on.AddYears(-2), findings.Count == 0 ? [] : [findings[0]])
+            random.Next(2) == 0 ? null : new LastTime(random.NewId(), on.AddYears(-2), findings.Count == 0 ? [] : [findings[0]])
         );
     }
 
     private PhotoFact Photo(Guid visitId, FindingFact finding) =>
-        new(NewId(), visitId, finding.Id, finding.SlopeId, Hash, "", null, finding.Station, Pick<PhotoRole>(), random.Next(4) == 0);
+        new(
+            random.NewId(),
+            visitId,
+            finding.Id,
+            finding.SlopeId,
+            Hash,
+            "",
+            null,
+            finding.Station,
+            random.Pick<PhotoRole>(),
+            random.Next(4) == 0
+        );
 
     private AnswerFact Answer(Guid visitId, Question question, Guid? slopeId) =>
         new(
-            NewId(),
+            random.NewId(),
             visitId,
             question.Key,
             slopeId,
@@ -57,28 +68,28 @@ internal sealed class RecordGenerator(int seed)
         );
 
     private ToDoFact ToDo(Guid visitId, FindingFact finding) =>
-        new(NewId(), visitId, "confirm the maker", random.Next(2) == 0 ? "" : "attic", null, finding.Id, "", random.Next(2) == 0);
+        new(random.NewId(), visitId, "confirm the maker", random.Next(2) == 0 ? "" : "attic", null, finding.Id, "", random.Next(2) == 0);
 
     private SampleFact Sample(Guid visitId, SlopeFact slope)
     {
         var courses = random.Next(4, 60);
-        return new SampleFact(NewId(), visitId, slope.Id, courses, CoursePicks.Of(visitId, slope.Id, courses));
+        return new SampleFact(random.NewId(), visitId, slope.Id, courses, CoursePicks.Of(visitId, slope.Id, courses));
     }
 
     private CourseFact Course(Guid visitId, Guid slopeId, int course) =>
         new(
-            NewId(),
+            random.NewId(),
             visitId,
             slopeId,
             course,
             12,
-            random.Next(3) > 0 ? [] : [new NailCount(Pick<NailFault>(), random.Next(1, 5))],
+            random.Next(3) > 0 ? [] : [new NailCount(random.Pick<NailFault>(), random.Next(1, 5))],
             random.Next(2) == 0 ? null : new MeasureFact("5 5/8", 5.625, MeasuredHow.Tape)
         );
 
     private PunchItemFact Item(Guid visitId, FindingFact finding, DateOnly on) =>
         new(
-            NewId(),
+            random.NewId(),
             visitId,
             finding.Id,
             finding.SlopeId,
@@ -89,36 +100,21 @@ internal sealed class RecordGenerator(int seed)
             random.Next(3) == 0
         );
 
-    private PunchReplyFact Reply(Guid visitId, PunchItemFact item) => new(NewId(), visitId, item.Id, "crew 1", "done", Hash, At());
+    private PunchReplyFact Reply(Guid visitId, PunchItemFact item) =>
+        new(random.NewId(), visitId, item.Id, "crew 1", "done", Hash, random.Moment());
 
     private PunchDecisionFact Decision(Guid visitId, PunchReplyFact reply)
     {
         var accepted = random.Next(2) == 0;
         return new PunchDecisionFact(
-            NewId(),
+            random.NewId(),
             visitId,
             reply.PunchItemId,
             reply.Id,
             accepted,
             accepted ? "" : "still loose",
             "Sample",
-            At()
+            random.Moment()
         );
-    }
-
-    private DateTimeOffset At() => new DateTimeOffset(2026, 6, 1, 8, 0, 0, TimeSpan.Zero).AddMinutes(random.Next(0, 10_000));
-
-    private T Pick<T>()
-        where T : struct, Enum
-    {
-        var all = Enum.GetValues<T>();
-        return all[random.Next(all.Length)];
-    }
-
-    private Guid NewId()
-    {
-        var bytes = new byte[16];
-        random.NextBytes(bytes);
-        return new Guid(bytes);
     }
 }

@@ -35,7 +35,7 @@ public sealed class VisitGenerator(int seed)
     public AssessInput Visit(int? slopeCount = null, int? findingCount = null)
     {
         var book = RuleBook.Current;
-        var visitId = NewId();
+        var visitId = random.NewId();
         var asOf = new DateOnly(random.Next(2015, 2031), random.Next(1, 13), random.Next(1, 28));
         var slopes = Enumerable.Range(0, slopeCount ?? random.Next(1, 6)).Select(Slope).ToList();
         var coverings = slopes.Where(_ => random.Next(10) > 0).Select(s => Covering(s, asOf)).ToList();
@@ -45,7 +45,7 @@ public sealed class VisitGenerator(int seed)
         ];
         var components = lives.Components(slopes, asOf, book);
         return new AssessInput(
-            Pick<Exposure>(),
+            random.Pick<Exposure>(),
             asOf,
             slopes,
             coverings,
@@ -56,7 +56,7 @@ public sealed class VisitGenerator(int seed)
             lives.Into(records.Of(visitId, asOf, slopes, findings, book), visitId, asOf, slopes, components),
             components,
             random.Next(3) == 0 ? null : random.Next(-60, 65),
-            random.Next(3) == 0 ? Pick<School>() : null
+            random.Next(3) == 0 ? random.Pick<School>() : null
         );
     }
 
@@ -69,7 +69,7 @@ public sealed class VisitGenerator(int seed)
             "Sample",
             "",
             "",
-            random.Next(5) == 0 ? null : new Commission(Pick<CommissionPurpose>()),
+            random.Next(5) == 0 ? null : new Commission(random.Pick<CommissionPurpose>()),
             random.Next(3) == 0 ? "" : Pick(book.Walks).Key
         );
 
@@ -108,13 +108,13 @@ public sealed class VisitGenerator(int seed)
 
     private SlopeFact Slope(int index) =>
         new(
-            NewId(),
+            random.NewId(),
             Guid.Empty,
             ((char)('A' + index)).ToString(),
             "",
-            TypedPitch.Of(Pick(Pitches), Pick<PitchSource>()),
-            Pick<Facing>(),
-            Pick<Beneath>(),
+            TypedPitch.Of(Pick(Pitches), random.Pick<PitchSource>()),
+            random.Pick<Facing>(),
+            random.Pick<Beneath>(),
             random.Next(5) == 0 ? null : TypedLength.Of(Pick(Eaves)),
             TypedLength.Of(Pick(Runs))
         );
@@ -124,28 +124,28 @@ public sealed class VisitGenerator(int seed)
         var from = asOf.Year - random.Next(0, 45);
         var known = random.Next(6) > 0;
         return new CoveringFact(
-            NewId(),
+            random.NewId(),
             slope.Id,
-            Pick<CoveringKind>(),
+            random.Pick<CoveringKind>(),
             known ? from : null,
             known ? Math.Min(asOf.Year, from + random.Next(0, 6)) : null,
-            Pick<AgeSource>(),
+            random.Pick<AgeSource>(),
             random.Next(1, 4)
         );
     }
 
     private LookFact Look(Guid visitId, Station station, SlopeFact slope)
     {
-        var state = random.Next(6) > 0 ? LookState.Looked : Pick<LookState>();
+        var state = random.Next(6) > 0 ? LookState.Looked : random.Pick<LookState>();
         var looked = state == LookState.Looked;
         return new LookFact(
-            NewId(),
+            random.NewId(),
             visitId,
             station.Key,
             slope.Id,
             state,
-            looked ? Pick<LookHow>() : null,
-            looked ? null : Pick<ExcuseReason>()
+            looked ? random.Pick<LookHow>() : null,
+            looked ? null : random.Pick<ExcuseReason>()
         );
     }
 
@@ -157,7 +157,7 @@ public sealed class VisitGenerator(int seed)
             worst == 0 || percent == 100
                 ? [new StageShare(worst, 100)]
                 : [new StageShare(worst - 1, 100 - percent), new StageShare(worst, percent, random.Next(4) == 0)];
-        return new StageFact(NewId(), visitId, slope.Id, shares);
+        return new StageFact(random.NewId(), visitId, slope.Id, shares);
     }
 
     private FindingFact Finding(Guid visitId, List<SlopeFact> slopes, RuleBook book)
@@ -165,39 +165,29 @@ public sealed class VisitGenerator(int seed)
         var condition = Pick(book.Conditions);
         var slope = random.Next(8) == 0 ? null : Pick(slopes);
         return new FindingFact(
-            NewId(),
+            random.NewId(),
             visitId,
             slope?.Id,
             condition.Stations[0],
             condition.Code,
             Pick(Places),
-            Pick<WaterEvidence>(),
-            Pick<Extent>(),
+            random.Pick<WaterEvidence>(),
+            random.Pick<Extent>(),
             condition.Quantity is null || random.Next(5) == 0 ? null : Measure(book.FindQuantity(condition.Quantity)!),
             random.Next(5) == 0,
             "",
-            Pick<FindingOutcome>(),
+            random.Pick<FindingOutcome>(),
             random.Next(3) > 0
                 ? null
-                : new SuspectedCause("wind", [.. Enumerable.Range(0, random.Next(0, 3)).Select(_ => Pick<ProofKind>())])
+                : new SuspectedCause("wind", [.. Enumerable.Range(0, random.Next(0, 3)).Select(_ => random.Pick<ProofKind>())])
         );
     }
 
     private MeasureFact Measure(Quantity quantity)
     {
         var typed = Pick(quantity.Likely);
-        return new MeasureFact(typed, MeasureReading.Read(typed, quantity.Unit).Value!.Value, Pick<MeasuredHow>());
+        return new MeasureFact(typed, MeasureReading.Read(typed, quantity.Unit).Value!.Value, random.Pick<MeasuredHow>());
     }
-
-    private T Pick<T>()
-        where T : struct, Enum => Pick(Enum.GetValues<T>());
 
     private T Pick<T>(IReadOnlyList<T> from) => from[random.Next(from.Count)];
-
-    private Guid NewId()
-    {
-        var bytes = new byte[16];
-        random.NextBytes(bytes);
-        return new Guid(bytes);
-    }
 }

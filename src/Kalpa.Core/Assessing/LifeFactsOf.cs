@@ -1,5 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.Measures;
+using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Assessing;
@@ -52,7 +54,7 @@ internal static class LifeFactsOf
         {
             return stated;
         }
-        var years = (input.AsOf.DayNumber - visit.On.DayNumber) / 365.25;
+        var years = Years.Between(visit.On, input.AsOf);
         double Less(double figure) => Quantise.Years(Math.Max(0, figure - years));
         return new YearsLeft(Less(stated.Low), Less(stated.Likely), Less(stated.High));
     }
@@ -177,13 +179,7 @@ internal static class LifeFactsOf
     private static NailRate? NailsOf(AssessInput input, Guid slopeId)
     {
         var sample = input.Records?.Samples.Where(s => s.SlopeId == slopeId).OrderBy(s => s.Id).LastOrDefault();
-        var courses = sample is null
-            ? []
-            : input
-                .Records!.Courses.Where(c => c.SlopeId == slopeId && sample.Picked.Contains(c.Course))
-                .GroupBy(c => c.Course)
-                .Select(g => g.OrderBy(c => c.Id).Last())
-                .ToList();
+        var courses = sample is null ? [] : NewWorkChecks.CoursesOf(sample, input.Records!);
         var looked = courses.Sum(c => c.NailsLooked);
         return looked == 0 ? null : new NailRate(Math.Min(looked, courses.Sum(c => c.Wrong.Sum(w => w.Count))), looked);
     }

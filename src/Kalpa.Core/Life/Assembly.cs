@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
@@ -168,7 +169,7 @@ internal static class Assembly
             .Where(e => e.On < facts.AsOf)
             .Select(e => (e.On, Weights: GoverningStage.Weights(e.Shares)))
             .Where(e => e.Weights is not null)
-            .Select(e => new PastLook((facts.AsOf.DayNumber - e.On.DayNumber) / 365.25, e.Weights!))
+            .Select(e => new PastLook(Years.Between(e.On, facts.AsOf), e.Weights!))
             .ToList();
         var law = fit.Law.Stretched(LifeFactors.Product(factors));
         return known with

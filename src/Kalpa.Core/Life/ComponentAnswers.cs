@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
@@ -6,8 +7,6 @@ namespace Kalpa.Core.Life;
 /// <summary>What is said of one component by itself.</summary>
 internal static class ComponentAnswers
 {
-    private const double DaysPerYear = 365.25;
-
     public static ComponentAnswer Of(AssemblyPart part, RemainingYears? alone, bool governs, DateOnly asOf)
     {
         var left = alone is null ? null : RemainingLife.YearsOf(alone);
@@ -30,7 +29,7 @@ internal static class ComponentAnswers
 
     private static DueYears DueOf(YearsLeft left, DateOnly asOf)
     {
-        var now = asOf.Year + (asOf.DayOfYear - 1) / DaysPerYear;
+        var now = Years.Of(asOf);
         return new DueYears((int)(now + left.Low), (int)(now + left.Likely), (int)(now + left.High));
     }
 

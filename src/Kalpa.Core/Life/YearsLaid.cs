@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 
 namespace Kalpa.Core.Life;
 
@@ -8,8 +9,6 @@ namespace Kalpa.Core.Life;
 /// </summary>
 internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, string Words)
 {
-    private const double DaysPerYear = 365.25;
-
     /// <summary>A range of ages up to so many years wide is taken at three points, a wider one at five.</summary>
     private const double NarrowAgeRangeYears = 3;
 
@@ -35,7 +34,7 @@ internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, stri
         {
             words.RemoveAll(w => w.Source == AgeSource.ByEye);
         }
-        var now = asOf.Year + (asOf.DayOfYear - 1) / DaysPerYear;
+        var now = Years.Of(asOf);
         return words.Count switch
         {
             0 => Unknown,

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Monitoring;
@@ -37,8 +38,6 @@ public sealed record ForecastCheck(
 /// <summary>Last time's forecast against today's finding, and who was nearer.</summary>
 internal static class ForecastChecks
 {
-    private const double DaysPerYear = 365.25;
-
     /// <summary>Closer together than this they were equally near.</summary>
     private const double AlikeYears = 0.5;
 
@@ -67,9 +66,9 @@ internal static class ForecastChecks
         {
             return null;
         }
-        var since = Quantise.Years((input.AsOf.DayNumber - past.On.DayNumber) / DaysPerYear);
+        var since = Quantise.Years(Years.Between(past.On, input.AsOf));
         var cameTo = ended
-            ? Quantise.Years(((then.EndedOn ?? input.AsOf).DayNumber - past.On.DayNumber) / DaysPerYear)
+            ? Quantise.Years(Years.Between(past.On, then.EndedOn ?? input.AsOf))
             : Quantise.Years(since + life.Stated!.Likely);
         var guess = past.SignOffs.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         var nearer = NearerOf(guess, forecast, cameTo);

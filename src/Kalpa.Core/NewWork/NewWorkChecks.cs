@@ -92,13 +92,7 @@ public static class NewWorkChecks
 
     private static SlopeSample OfSample(RuleBook book, SampleFact sample, AssessInput input, VisitRecords records)
     {
-        // A course that was not picked is a hunted one and never counts, and one counted twice counts as it was counted last.
-        var courses = records
-            .Courses.Where(c => c.SlopeId == sample.SlopeId && sample.Picked.Contains(c.Course))
-            .GroupBy(c => c.Course)
-            .Select(g => g.OrderBy(c => c.Id).Last())
-            .OrderBy(c => c.Course)
-            .ToList();
+        var courses = CoursesOf(sample, records);
         var looked = courses.Sum(c => c.NailsLooked);
         var ways = Ways(courses);
         var nails = looked == 0 ? null : BinomialInterval.Of(Math.Min(looked, ways.Sum(w => w.Count)), looked);
@@ -115,6 +109,19 @@ public static class NewWorkChecks
             Words(letter, sample, courses.Count, nails, spread)
         );
     }
+
+    /// <summary>
+    /// The picked courses that were looked at: one that was not picked is a hunted one and never counts, and one counted twice counts as it was
+    /// counted last.
+    /// </summary>
+    internal static List<CourseFact> CoursesOf(SampleFact sample, VisitRecords records) =>
+        [
+            .. records
+                .Courses.Where(c => c.SlopeId == sample.SlopeId && sample.Picked.Contains(c.Course))
+                .GroupBy(c => c.Course)
+                .Select(g => g.OrderBy(c => c.Id).Last())
+                .OrderBy(c => c.Course),
+        ];
 
     private static List<NailCount> Ways(List<CourseFact> courses) =>
         [

@@ -159,7 +159,7 @@ public static class SeriesAnswers
                 Outside(r.Value)
             ))
             .ToList();
-        var text = limit is null ? null : LimitText(limit, quantity.Unit);
+        var text = limit is null ? null : Verdicts.LimitText(quantity, limit);
         var answer = new SeriesAnswer(
             id,
             slopeId,
@@ -241,15 +241,6 @@ public static class SeriesAnswers
             perStep
         );
     }
-
-    private static string LimitText(Limit limit, QuantityUnit unit) =>
-        (limit.Least, limit.Most) switch
-        {
-            ({ } low, { } high) => $"{MeasureReading.Print(low, unit)} to {MeasureReading.Print(high, unit)}",
-            ({ } low, null) => $"at least {MeasureReading.Print(low, unit)}",
-            (null, { } high) => $"at most {MeasureReading.Print(high, unit)}",
-            _ => "",
-        };
 
     private static string Words(SeriesAnswer s, string worst)
     {

@@ -1,6 +1,14 @@
 import { Button, Flex, NativeSelect, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { AgeSource, ComponentFact, CoveringFact, SlopeAssessment, StackPlace, StageFact } from '../../api/types'
+import type {
+  AgeSource,
+  ComponentFact,
+  CoveringFact,
+  SlopeAssessment,
+  StackPlace,
+  StageFact,
+  YearEvidence,
+} from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
@@ -12,6 +20,7 @@ import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { ageSources } from '../../shared/words'
 import { YearsField } from '../../shared/YearsField'
+import { YearWords } from '../../shared/YearWords'
 import { readYears } from '../../shared/years'
 import type { Layer } from './Stack'
 
@@ -32,6 +41,7 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
   const [kind, setKind] = useState(layer && !isCovering ? layer.answer.kind : 'boot')
   const [place, setPlace] = useState<StackPlace>(layer?.answer.place ?? 'beside')
   const [typed, setTyped] = useState(yearsText(laid?.laidFrom, laid?.laidTo))
+  const [evidence, setEvidence] = useState<YearEvidence[]>(laid?.evidence ?? [])
   const [source, setSource] = useState<AgeSource>(laid?.ageSource ?? 'unknown')
   const known = book.components.find(({ key }) => key === kind)
   const looks = isCovering ? about?.stageLooks : known?.stageLooks
@@ -53,7 +63,12 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
 
   const keep = () => {
     const span = years.ok ? years : { from: null, to: null }
-    const said = { laidFrom: span.from, laidTo: span.to, ageSource: span.from === null ? ('unknown' as const) : source }
+    const said = {
+      laidFrom: span.from,
+      laidTo: span.to,
+      ageSource: span.from === null ? ('unknown' as const) : source,
+      evidence: evidence.length > 0 ? evidence : null,
+    }
     const changes: Change[] = []
     let ratedOn = ratedId
     if (isCovering && covering) {
@@ -66,7 +81,6 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
         1 + (facts.components ?? []).filter((c) => c.slopeId === slope.slopeId && c.place === place).length
       const fact: ComponentFact = {
         endedOn: null,
-        evidence: layer?.fact?.evidence ?? null,
         note: layer?.fact?.note ?? '',
         id,
         slopeId: slope.slopeId,
@@ -127,6 +141,7 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
             <NativeSelect.Indicator />
           </NativeSelect.Root>
         </Labelled>
+        <YearWords evidence={evidence} year={year} onChange={setEvidence} />
         <Choice
           label="Its stage today"
           value={stage}

@@ -92,7 +92,13 @@ export function LastingPanel() {
         answer && <Answer answer={answer} />
       )}
       {covered.length === 0 && (
-        <Button mt="3" variant="outline" onClick={keep} loading={record.isPending} disabled={sameAs(kept, asked)}>
+        <Button
+          mt="3"
+          variant="outline"
+          onClick={keep}
+          loading={record.isPending}
+          disabled={sameAs(kept, asked) || [asked.reroof, asked.offAndOn, asked.rate].some(unread)}
+        >
           {kept ? (sameAs(kept, asked) ? 'Stands in the report' : 'Change it in the report') : 'Put it in the report'}
         </Button>
       )}
@@ -128,6 +134,8 @@ type Asked = { kind: PlannedKind; years: number; letters: string[]; reroof: stri
 /** Money as typed: null when it is empty or no number. */
 const money = (typed: string) => (/^\s*\d[\d,]*(\.\d+)?\s*$/.test(typed) ? Number(typed.replaceAll(',', '')) : null)
 
+const unread = (typed: string) => typed.trim() !== '' && money(typed) === null
+
 const requestOf = (asked: Asked, slopes: SlopeAssessment[]): LastingRequest => ({
   kind: asked.kind,
   years: asked.years,
@@ -158,8 +166,9 @@ function Prices({ asked, onSet }: { asked: Asked; onSet: (fields: Partial<Asked>
             value={asked[name]}
             placeholder="not known"
             onChange={(event) => onSet({ [name]: event.target.value })}
-            aria-invalid={asked[name].trim() !== '' && money(asked[name]) === null}
+            aria-invalid={unread(asked[name])}
           />
+          {unread(asked[name]) && <Text color="fg.error">Type it as 14,000 or 3.5.</Text>}
         </Labelled>
       ))}
     </Flex>

@@ -9,8 +9,8 @@ import { useBook } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
+import { YearWords } from '../../shared/YearWords'
 import { coveringsOf, formOf, layersProblem, type SlopeForm, yearProblem } from './slopeForm'
-import { YearWords } from './YearWords'
 
 type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
 

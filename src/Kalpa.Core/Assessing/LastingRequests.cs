@@ -1,7 +1,7 @@
-using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 
-namespace Kalpa.Core.Life;
+namespace Kalpa.Core.Assessing;
 
 /// <summary>The question of a planned thing, put to the slopes it stands on: all of the roof where none is named.</summary>
 public static class LastingRequests

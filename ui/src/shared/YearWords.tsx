@@ -1,10 +1,10 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { AgeSource, YearEvidence } from '../../api/types'
-import { Choice } from '../../shared/Choice'
-import { ageSources } from '../../shared/words'
-import { YearsField } from '../../shared/YearsField'
-import { readYears } from '../../shared/years'
+import type { AgeSource, YearEvidence } from '../api/types'
+import { Choice } from './Choice'
+import { ageSources } from './words'
+import { YearsField } from './YearsField'
+import { readYears } from './years'
 
 type Props = { evidence: YearEvidence[]; year: number; onChange: (evidence: YearEvidence[]) => void }
 

@@ -1,9 +1,9 @@
-using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
-namespace Kalpa.Core.Life;
+namespace Kalpa.Core.Assessing;
 
 /// <summary>A slope in the words of somebody who owns it and knows nothing of roofs.</summary>
 public sealed record OwnerWords(string Headline, string Governs, IReadOnlyList<string> Shortens, string IfNothing);
