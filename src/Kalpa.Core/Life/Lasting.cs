@@ -73,12 +73,20 @@ public static class Lasting
         return verdict switch
         {
             LastingVerdict.Yes => $"Yes: the chance that {all} {span} is {Percent(chance!.Value)}.",
-            LastingVerdict.No when worst is { Chance: 0 } => $"No: slope {worst.Letter} does not last {span}.",
+            LastingVerdict.No when worst is { Chance: 0 } => Never(slopes, span),
             LastingVerdict.No => $"No: the chance that {all} {span} is {Percent(chance ?? 0)}; slope {worst!.Letter} ends first.",
             LastingVerdict.Doubtful =>
                 $"Doubtful: the chance that {all} {span} is {Percent(chance!.Value)}; slope {worst!.Letter} decides.",
             _ => "Cannot tell: record age or stage of every slope first.",
         };
+    }
+
+    private static string Never(List<SlopeLasting> slopes, string span)
+    {
+        var letters = slopes.Where(s => s.Chance == 0).Select(s => s.Letter).ToList();
+        return letters.Count == 1
+            ? $"No: slope {letters[0]} does not last {span}."
+            : $"No: slopes {string.Join(", ", letters)} do not last {span}.";
     }
 
     private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes)

@@ -105,6 +105,10 @@ internal static class ReroofChoices
             var better = cheap < dear ? "Re-roofing first is cheaper" : "Waiting is cheaper";
             return $"{years} {better}: {Math.Min(cheap, dear):N0} against {Math.Max(cheap, dear):N0} in today’s money, planning figures.";
         }
-        return $"{years} {(offIfLeft >= Half && offIfNew < offIfLeft ? "Re-roof first, or put it on another slope." : "It can go on this roof.")}";
+        var advice =
+            offIfLeft < Half ? "It can go on this roof."
+            : offIfNew < Half ? "Re-roof first, or put it on another slope."
+            : "A new covering of the same kind is not likely to outlast the array either: re-roof first with a longer-lived one, or count on taking the array off once.";
+        return $"{years} {advice}";
     }
 }

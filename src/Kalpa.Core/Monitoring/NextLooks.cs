@@ -90,8 +90,9 @@ internal static class NextLooks
         if (governing is not null)
         {
             var looks = book.FindComponent(governing.Kind)?.StageLooks ?? book.Covering(facts.Kind).StageLooks;
-            var next = Math.Min(StageModel.LastStage, (governing.Stage ?? 0) + 1);
-            yield return $"Slope {slope.Letter}, {governing.Name}: {LifeWords.LowerFirst(looks[next])}?";
+            yield return governing.Stage is { } stage
+                ? $"Slope {slope.Letter}, {governing.Name}: {LifeWords.LowerFirst(looks[Math.Min(StageModel.LastStage, stage + 1)])}?"
+                : $"Slope {slope.Letter}, {governing.Name}: not rated yet, rate it";
         }
         foreach (var due in life.Components.Where(c => c.Due is { } d && d.From <= input.AsOf.Year + 2))
         {

@@ -91,8 +91,21 @@ public class LastingTests
         solar.Choice.OffIfReroofed.ShouldBeLessThan(solar.Choice.OffIfLeft);
         solar.Choice.LikelyYear!.Value.ShouldBeLessThan(15);
         solar.Choice.PriceNow.ShouldBeNull();
-        solar.Choice.Words.ShouldContain("Re-roof first");
+        solar.Choice.Words.ShouldContain("re-roof first with a longer-lived one");
     }
+
+    /// <summary>Laminated shingles of 15 to 30 years outlast an array of ten, not one of 25.</summary>
+    [Theory]
+    [InlineData(10, "Re-roof first, or put it on another slope")]
+    [InlineData(25, "not likely to outlast the array either")]
+    public void The_advice_goes_by_what_a_new_covering_would_last(int years, string words) =>
+        Lasting.Of(Book, new LastingRequest(PlannedKind.Solar, years, [Slope("A", 2008, 3)])).Choice!.Words.ShouldContain(words);
+
+    [Fact]
+    public void An_array_of_few_years_goes_on_a_young_roof() =>
+        Lasting
+            .Of(Book, new LastingRequest(PlannedKind.Solar, 5, [Slope("A", 2024, 0)]))
+            .Choice!.Words.ShouldContain("It can go on this roof.");
 
     /// <summary>Worked by hand: a spent roof costs re-roof and array now, or the re-roof and the array's off-and-on within the first year: the latter is dearer by that.</summary>
     [Fact]

@@ -108,6 +108,11 @@ public class MonitoringTests
     }
 
     [Fact]
+    public void What_was_not_rated_is_to_be_rated() =>
+        Judge(Input(CoveringKind.ClayTile, 2005, null))
+            .NextLook!.LookAt.ShouldContain("Slope A, paper underlayment: not rated yet, rate it");
+
+    [Fact]
     public void A_stage_due_to_change_brings_the_look_forward()
     {
         // Half of a laminated shingle's life is behind at about eleven years: stage 0 is due to pass.
