@@ -18,6 +18,7 @@ import { outboxState, useOutbox } from '../offline/outbox'
 /** What is asked of the server by more than one screen. */
 export const keys = {
   session: ['session'] as const,
+  demoPeople: ['demo-people'] as const,
   home: ['home'] as const,
   book: ['book'] as const,
   habits: ['habits'] as const,

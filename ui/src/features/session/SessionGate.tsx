@@ -9,9 +9,11 @@ import { useTakeAlong } from '../../offline/takeAlong'
 import { keys } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
 import { SignIn } from './SignIn'
+import { inTurn, signedOut } from './turns'
 
 const kept = 'session'
-const signedOut = 'signed-out'
+
+const staysOnSignOut = new Set<unknown>([keys.session[0], keys.demoPeople[0]])
 
 type Gate = { session: SessionAnswer; expired: boolean }
 type Props = { children: (session: SessionAnswer, onSignOut: () => void) => ReactNode }
@@ -24,7 +26,7 @@ export function SessionGate({ children }: Props) {
   const queries = useQueryClient()
   const session = useQuery({
     queryKey: keys.session,
-    queryFn: enter,
+    queryFn: () => inTurn(enter),
     staleTime: Number.POSITIVE_INFINITY,
     networkMode: 'always',
     retry: false,
@@ -35,8 +37,9 @@ export function SessionGate({ children }: Props) {
       keys.session,
       (old) => old && { session: { ...old.session, person: null }, expired: false },
     )
-    await leave()
-    queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] })
+    await inTurn(leave)
+    // What the sign-in itself shows stays: its keys must not go from under a thumb.
+    queries.removeQueries({ predicate: ({ queryKey }) => !staysOnSignOut.has(queryKey[0]) })
     await queries.invalidateQueries({ queryKey: keys.session })
   }, [queries])
   if (session.isPending) return <Loading what="the session" />
@@ -67,13 +70,17 @@ function SignedIn({
 }
 
 async function enter(): Promise<Gate> {
-  const before = (await device.settings.get(kept).catch(() => undefined))?.value as SessionAnswer | undefined
+  let before = (await device.settings.get(kept).catch(() => undefined))?.value as SessionAnswer | undefined
+  const left = (await device.settings.get(signedOut).catch(() => undefined))?.value
+  // A sign-out that was cut off half-way counts: nobody goes on under that name.
+  if (left && before?.person?.id === left) before = undefined
   try {
     let answer = await dataOf(api.GET('/api/session'))
     setAntiForgeryToken(answer.antiForgeryToken)
-    if (answer.person && (await device.settings.get(signedOut).catch(() => undefined))?.value === answer.person.id) {
+    if (answer.person && answer.person.id === left) {
       // Signed out here without a connection: the server is told now.
       await dataOf(api.DELETE('/api/session'))
+      await device.settings.delete(kept)
       await device.settings.delete(signedOut)
       answer = await dataOf(api.GET('/api/session'))
       setAntiForgeryToken(answer.antiForgeryToken)
@@ -100,10 +107,15 @@ async function enter(): Promise<Gate> {
 async function leave() {
   const before = (await device.settings.get(kept).catch(() => undefined))?.value as SessionAnswer | undefined
   const id = before?.person?.id
-  await dataOf(api.DELETE('/api/session')).catch(async (error) => {
+  // Noted first: a page that goes away meanwhile is still signed out when it comes back.
+  if (id) await device.settings.put({ key: signedOut, value: id })
+  try {
+    await dataOf(api.DELETE('/api/session'))
+    await device.settings.delete(signedOut)
+  } catch (error) {
     if (!(error instanceof ApiError) || (error.status !== 0 && error.status !== 401)) throw error
-    if (id && error.status === 0) await device.settings.put({ key: signedOut, value: id })
-  })
+    if (error.status === 401) await device.settings.delete(signedOut)
+  }
   await device.settings.delete(kept)
   await forgetShownPictures()
   if (!id) return

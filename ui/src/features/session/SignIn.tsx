@@ -3,7 +3,9 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { api, dataOf } from '../../api/client'
 import type { SessionAnswer } from '../../api/types'
+import { keys } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
+import { signingIn } from './turns'
 
 type Props = { session: SessionAnswer; waiting?: ReactNode; onDone: () => void }
 
@@ -38,9 +40,10 @@ export function SignInForms({ session, onDone }: Omit<Props, 'waiting'>) {
 }
 
 function DemoPeople({ onDone }: { onDone: () => void }) {
-  const people = useQuery({ queryKey: ['demo-people'], queryFn: () => dataOf(api.GET('/api/demo/people')) })
+  const people = useQuery({ queryKey: keys.demoPeople, queryFn: () => dataOf(api.GET('/api/demo/people')) })
   const enter = useMutation({
-    mutationFn: (id: string) => dataOf(api.POST('/api/demo/people/{id}/sign-in', { params: { path: { id } } })),
+    mutationFn: (id: string) =>
+      signingIn(() => dataOf(api.POST('/api/demo/people/{id}/sign-in', { params: { path: { id } } }))),
     onSuccess: onDone,
   })
   return (
@@ -66,7 +69,7 @@ function PasswordForm({ onDone }: { onDone: () => void }) {
   const [email, setEmail] = useState('')
   const [password, setPassword] = useState('')
   const signIn = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/session', { body: { email, password } })),
+    mutationFn: () => signingIn(() => dataOf(api.POST('/api/session', { body: { email, password } }))),
     onSuccess: onDone,
   })
   const submit = (event: FormEvent) => {
@@ -95,7 +98,10 @@ function PasswordForm({ onDone }: { onDone: () => void }) {
 
 function SetUpForm({ onDone }: { onDone: () => void }) {
   const [fields, setFields] = useState({ firmName: '', name: '', email: '', password: '' })
-  const setUp = useMutation({ mutationFn: () => dataOf(api.POST('/api/set-up', { body: fields })), onSuccess: onDone })
+  const setUp = useMutation({
+    mutationFn: () => signingIn(() => dataOf(api.POST('/api/set-up', { body: fields }))),
+    onSuccess: onDone,
+  })
   const set = (name: keyof typeof fields) => (value: string) => setFields((old) => ({ ...old, [name]: value }))
   const submit = (event: FormEvent) => {
     event.preventDefault()
