@@ -6,9 +6,21 @@ const int Ok = 0;
 const int BadUse = 1;
 const int BadInput = 2;
 
+// Run when the app is built: what is packed has been looked through, and no start has to do it again.
+if (args is ["check-book"])
+{
+    var faults = BookChecks.Of(RuleBook.Current);
+    foreach (var fault in faults)
+    {
+        await Console.Error.WriteLineAsync(fault);
+    }
+    return faults.Count == 0 ? Ok : BadInput;
+}
 if (args is not ["compute", var method])
 {
-    await Console.Error.WriteLineAsync($"usage: kalpa compute METHOD < input.json    METHOD: {string.Join(", ", Compute.Methods)}");
+    await Console.Error.WriteLineAsync(
+        $"usage: kalpa compute METHOD < input.json | check-book    METHOD: {string.Join(", ", Compute.Methods)}"
+    );
     return BadUse;
 }
 var input = await Console.In.ReadToEndAsync();

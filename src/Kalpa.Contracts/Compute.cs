@@ -15,6 +15,7 @@ using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Contracts;
 
@@ -53,6 +54,10 @@ public static class Compute
         "assembly",
         "sun",
         "last-n-years",
+        "combinations",
+        "wording",
+        "order",
+        "logic",
     ];
 
     public static ComputeResult Run(string method, string json, RuleBook book) =>
@@ -89,6 +94,10 @@ public static class Compute
             "notices" => Answer(json, KalpaJson.Default.NoticesRequest, KalpaJson.Default.NoticesAnswer, r => PlanNotices.Of(r, book)),
             "assembly" => Answer(json, KalpaJson.Default.LifeFacts, KalpaJson.Default.AssemblyAnswer, facts => OfAssembly(facts, book)),
             "sun" => Answer(json, KalpaJson.Default.SunRequest, KalpaJson.Default.SunAnswer, Sun),
+            "combinations" => Answer(json, KalpaJson.Default.AssessInput, KalpaJson.Default.CombinationsAnswer, i => Combined(i, book)),
+            "wording" => Answer(json, KalpaJson.Default.WordingRequest, KalpaJson.Default.FindingWords, r => Wording(r, book)),
+            "order" => Answer(json, KalpaJson.Default.OrderRequest, KalpaJson.Default.OrderAnswer, r => Order(r, book)),
+            "logic" => Answer(json, KalpaJson.Default.LogicRequest, KalpaJson.Default.LogicAnswer, r => Logic(r, book)),
             "last-n-years" => Answer(json, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
@@ -98,7 +107,7 @@ public static class Compute
 
     private static Outcome<Verdict> Verdict(VerdictRequest request, RuleBook book) =>
         book.FindCondition(request.Condition) is { } condition
-            ? Verdicts.Of(book, condition, request.Covering, request.Measure)
+            ? Verdicts.Of(book, condition, new VerdictPlace(request.Covering, request.RisePer12, request.Local), request.Measure)
             : UnknownCondition(request.Condition);
 
     private static Outcome<LifeAnswer> Life(LifeFacts facts, RuleBook book) =>
@@ -120,6 +129,68 @@ public static class Compute
 
     private static Outcome<UrgencyAnswer> Urgency(UrgencyFacts facts, RuleBook book) =>
         book.FindCondition(facts.Condition) is { } condition ? Urgencies.Of(book, condition, facts) : UnknownCondition(facts.Condition);
+
+    private static Outcome<CombinationsAnswer> Combined(AssessInput input, RuleBook book) =>
+        FactChecks.Of(input, book) is [var problem, ..] ? Bad(problem) : new CombinationsAnswer(Assessor.Combined(input, book));
+
+    private static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
+    {
+        if (book.FindCondition(request.Finding.Condition) is not { } condition)
+        {
+            return UnknownCondition(request.Finding.Condition);
+        }
+        if (FactChecks.Of(request.Finding, book) is [var problem, ..])
+        {
+            return Bad(problem);
+        }
+        var family = request.Covering is { } kind ? book.Covering(kind).Family : (CoveringFamily?)null;
+        var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm);
+        var decisions = Decisions.Of(book, request.Finding, facts);
+        var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local);
+        var verdict = Decisions.Settled(
+            condition,
+            request.Finding,
+            Verdicts.Of(book, condition, place, request.Finding.Measure),
+            Decisions.Effect(book, decisions),
+            decisions
+        );
+        return Words.Of(new WordsFacts(condition, request.Finding, request.Slope, verdict, decisions, request.Firm));
+    }
+
+    private static Outcome<OrderAnswer> Order(OrderRequest request, RuleBook book)
+    {
+        if (request.Items.FirstOrDefault(i => book.FindCondition(i.Condition) is null) is { } unknown)
+        {
+            return UnknownCondition(unknown.Condition);
+        }
+        var ordered = request
+            .Items.Select((facts, index) => (index, facts, Urgency: Urgencies.Of(book, book.FindCondition(facts.Condition)!, facts)))
+            .OrderByDescending(i => i.Urgency.Class)
+            .ThenByDescending(i => i.Urgency.LossHigh)
+            .ThenBy(i => i.index)
+            .ToList();
+        return new OrderAnswer([
+            .. ordered.Select(
+                (item, at) =>
+                    new OrderedItem(
+                        item.index,
+                        item.Urgency,
+                        at + 1 < ordered.Count
+                            ? Reasons.Above(
+                                item.Urgency,
+                                book.FindCondition(ordered[at + 1].facts.Condition)!.Remedy.Title,
+                                ordered[at + 1].Urgency
+                            )
+                            : ""
+                    )
+            ),
+        ]);
+    }
+
+    private static Outcome<LogicAnswer> Logic(LogicRequest request, RuleBook book) =>
+        book.FindCondition(request.Id) is { } condition ? RuleLogic.Of(book, condition)
+        : book.Combinations.FirstOrDefault(c => c.Id == request.Id) is { } combination ? RuleLogic.Of(book, combination)
+        : new ComputeProblem("compute.unknown-rule", "$.id", $"The rule book has no condition or combination \"{request.Id}\".");
 
     private static Outcome<Share> Interval(IntervalRequest request) =>
         request.Looked < 1 || request.Wrong < 0 || request.Wrong > request.Looked

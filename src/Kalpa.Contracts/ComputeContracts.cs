@@ -5,11 +5,44 @@ using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
 
 namespace Kalpa.Contracts;
 
-/// <summary>Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known).</summary>
-public sealed record VerdictRequest(string Condition, CoveringKind? Covering, MeasureFact? Measure);
+/// <summary>
+/// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12) and under local rules where
+/// known.
+/// </summary>
+public sealed record VerdictRequest(
+    string Condition,
+    CoveringKind? Covering,
+    MeasureFact? Measure,
+    double? RisePer12 = null,
+    LocalProfileFact? Local = null
+);
+
+/// <summary>Everything that means something only together.</summary>
+public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combinations);
+
+/// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's ways where known.</summary>
+public sealed record WordingRequest(
+    FindingFact Finding,
+    SlopeFact? Slope,
+    CoveringKind? Covering,
+    LocalProfileFact? Local = null,
+    FirmRulesFact? Firm = null
+);
+
+/// <summary>Asks for the order of need of several findings.</summary>
+public sealed record OrderRequest(IReadOnlyList<UrgencyFacts> Items);
+
+/// <summary><paramref name="Index"/> counts the request's items from 0; <paramref name="AboveNext"/>: why it stands above the next one.</summary>
+public sealed record OrderedItem(int Index, UrgencyAnswer Urgency, string AboveNext);
+
+public sealed record OrderAnswer(IReadOnlyList<OrderedItem> Items);
+
+/// <summary>Asks for the logic of a condition or a combination in words.</summary>
+public sealed record LogicRequest(string Id);
 
 /// <summary>Asks what a typed measure reads as. A length typed without a unit is in <paramref name="BareUnit"/>.</summary>
 public sealed record ParseMeasureRequest(string Text, QuantityUnit Unit, BareUnit BareUnit = BareUnit.Inch);

@@ -11,6 +11,7 @@ using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Contracts;
 
@@ -99,6 +100,18 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(SunAnswer))]
 [JsonSerializable(typeof(LastingRequest))]
 [JsonSerializable(typeof(LastingAnswer))]
+[JsonSerializable(typeof(OpinionFact))]
+[JsonSerializable(typeof(LocalProfileFact))]
+[JsonSerializable(typeof(FirmRulesFact))]
+[JsonSerializable(typeof(CombinationsAnswer))]
+[JsonSerializable(typeof(WordingRequest))]
+[JsonSerializable(typeof(FindingWords))]
+[JsonSerializable(typeof(OrderRequest))]
+[JsonSerializable(typeof(OrderAnswer))]
+[JsonSerializable(typeof(LogicRequest))]
+[JsonSerializable(typeof(LogicAnswer))]
+[JsonSerializable(typeof(TouchedAnswer))]
+[JsonSerializable(typeof(FirmRulesAnswer))]
 [JsonSerializable(typeof(AerialAnswer))]
 [JsonSerializable(typeof(IntervalRequest))]
 [JsonSerializable(typeof(Share))]

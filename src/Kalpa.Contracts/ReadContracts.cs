@@ -43,7 +43,8 @@ public sealed record PropertyDossier(
     IReadOnlyList<PlanFact> Plans,
     IReadOnlyList<DetailFact> Details,
     IReadOnlyList<FactHead> Heads,
-    IReadOnlyList<ComponentFact> Components
+    IReadOnlyList<ComponentFact> Components,
+    LocalProfileFact? Local
 );
 
 /// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
@@ -84,8 +85,27 @@ public sealed record BookAnswer(
     IReadOnlyList<CommissionRule> Commissions,
     IReadOnlyList<Question> Questions,
     IReadOnlyList<ComponentKind> Components,
-    IReadOnlyList<WearFactor> Factors
+    IReadOnlyList<WearFactor> Factors,
+    IReadOnlyList<Limit> Limits,
+    IReadOnlyList<Decision> Decisions,
+    IReadOnlyList<Combination> Combinations
 );
+
+/// <summary>A finding on file of a condition of the rule book, for whoever asks what a rule touches.</summary>
+public sealed record TouchedFinding(
+    Guid FindingId,
+    Guid VisitId,
+    string PropertyName,
+    DateOnly On,
+    string? Slope,
+    string Condition,
+    string Measured
+);
+
+public sealed record TouchedAnswer(int Count, IReadOnlyList<TouchedFinding> Findings);
+
+/// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>
+public sealed record FirmRulesAnswer(FirmRulesFact? Rules, IReadOnlyList<FactHead> Heads);
 
 /// <summary>How often this person recorded each condition: what they find often stands first.</summary>
 public sealed record HabitsAnswer(IReadOnlyDictionary<string, int> Conditions);

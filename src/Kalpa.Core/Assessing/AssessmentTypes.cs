@@ -9,6 +9,7 @@ using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
@@ -28,7 +29,9 @@ public sealed record AssessInput(
     VisitRecords? Records = null,
     IReadOnlyList<ComponentFact>? Components = null,
     double? Latitude = null,
-    School? FirmSchool = null
+    School? FirmSchool = null,
+    LocalProfileFact? Local = null,
+    FirmRulesFact? Firm = null
 )
 {
     /// <summary>The same roof on a later day: the age is that day's, and what was rated on the visit is an earlier rating.</summary>
@@ -62,7 +65,9 @@ public sealed record Assessment(
     NewWorkAnswer? NewWork,
     NextLook? NextLook,
     IReadOnlyList<LastingAnswer> Planned,
-    IReadOnlyList<SeriesAnswer> Series
+    IReadOnlyList<SeriesAnswer> Series,
+    IReadOnlyList<CombinationAnswer> Combinations,
+    IReadOnlyList<OpinionAnswer> Opinions
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>
@@ -96,6 +101,10 @@ public sealed record SlopeAssessment(
     OwnerWords? ForOwner
 );
 
+/// <summary>
+/// A finding as judged. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
+/// <paramref name="Trade"/>: who mends it where a roofer does not.
+/// </summary>
 public sealed record FindingAssessment(
     Guid FindingId,
     Guid? SlopeId,
@@ -103,7 +112,13 @@ public sealed record FindingAssessment(
     Verdict Verdict,
     UrgencyAnswer Urgency,
     string Observed,
-    string Means
+    string Means,
+    IReadOnlyList<DecisionAnswer> Decisions,
+    IReadOnlyList<CombinationAnswer> Together,
+    FindingWords Words,
+    string RemedyTitle,
+    IReadOnlyList<string> RemedySteps,
+    string Trade
 );
 
 [JsonConverter(typeof(CamelCaseEnum<WorkKind>))]
@@ -122,7 +137,10 @@ public enum WorkKind
     Renew,
 }
 
-/// <summary>Something to do, in order of need; <paramref name="Number"/> counts from 1.</summary>
+/// <summary>
+/// Something to do, in order of need; <paramref name="Number"/> counts from 1. <paramref name="AboveNext"/>: why it stands above the next, empty where that is
+/// plain; <paramref name="Trade"/>: who does it where a roofer does not.
+/// </summary>
 public sealed record WorkItem(
     int Number,
     WorkKind Kind,
@@ -137,7 +155,9 @@ public sealed record WorkItem(
     double LossLow,
     double LossHigh,
     Guid? FindingId,
-    Guid? SlopeId
+    Guid? SlopeId,
+    string AboveNext = "",
+    string Trade = ""
 );
 
 /// <summary>A fact that could not be judged, with what to do about it.</summary>

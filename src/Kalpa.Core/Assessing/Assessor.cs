@@ -18,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "3";
+    public const string MethodVersion = "4";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -29,7 +29,8 @@ public static class Assessor
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
         var sun = SunAnswers.Relative(input.Latitude, ordered);
         var slopes = ordered.Select(s => OfSlope(s, input, book, sun)).ToList();
-        var findings = OfFindings(input, book, slopes, problems);
+        var judge = new FindingJudge(book, input, slopes);
+        var findings = OfFindings(input, book, judge, problems);
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings) })];
         var work = WorkList.Of(book, input, slopes, findings);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
@@ -51,9 +52,14 @@ public static class Assessor
             NewWorkChecks.Of(book, input),
             NextLooks.OfRoof(slopes),
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
-            SeriesAnswers.Of(book, input)
+            SeriesAnswers.Of(book, input),
+            judge.Combined,
+            Opinions.Of(input)
         );
     }
+
+    /// <summary>What means something only together, over everything found.</summary>
+    public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) => FindingJudge.Together(book, input);
 
     /// <summary>
     /// The covering on a slope on a day: begun by then and not yet ended; the one that ends first (a re-roof later in the year of the visit has
@@ -81,7 +87,13 @@ public static class Assessor
         var life = facts is null ? null : RemainingLife.Of(book, facts);
         var fitness = covering is null
             ? null
-            : Fitness.Of(book, covering.Kind, slope.Pitch, input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null));
+            : Fitness.Of(
+                book,
+                covering.Kind,
+                slope.Pitch,
+                input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null),
+                input.Local
+            );
         var signOff = input.Records?.SignOffs?.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         return new SlopeAssessment(
             slope.Id,
@@ -102,12 +114,7 @@ public static class Assessor
         );
     }
 
-    private static List<FindingAssessment> OfFindings(
-        AssessInput input,
-        RuleBook book,
-        List<SlopeAssessment> slopes,
-        List<FactProblem> problems
-    )
+    private static List<FindingAssessment> OfFindings(AssessInput input, RuleBook book, FindingJudge judge, List<FactProblem> problems)
     {
         var judged = new List<FindingAssessment>();
         foreach (var finding in input.Findings)
@@ -124,57 +131,13 @@ public static class Assessor
                 );
                 continue;
             }
-            judged.Add(OfFinding(finding, condition, input, book, slopes));
+            judged.Add(judge.Of(finding, condition));
         }
         return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
     }
 
-    private static FindingAssessment OfFinding(
-        FindingFact finding,
-        Condition condition,
-        AssessInput input,
-        RuleBook book,
-        List<SlopeAssessment> slopes
-    )
-    {
-        var slope = input.Slopes.FirstOrDefault(s => s.Id == finding.SlopeId);
-        var kind = slope is null ? SoleKind(input) : CoveringOn(input.Coverings, slope.Id, input.AsOf)?.Kind;
-        var verdict = Verdicts.Of(book, condition, kind, finding.Measure);
-        var nearEnd = slopes.Any(s => s.SlopeId == finding.SlopeId && NearEnd(s));
-        var urgency = Urgencies.Of(
-            book,
-            condition,
-            new UrgencyFacts(
-                condition.Code,
-                finding.Evidence,
-                finding.Extent,
-                slope?.Beneath ?? Beneath.FinishedRoom,
-                finding.PeopleBelow,
-                verdict.Outcome,
-                verdict.Shortfall,
-                nearEnd
-            )
-        );
-        return new FindingAssessment(
-            finding.Id,
-            finding.SlopeId,
-            condition.Name,
-            verdict,
-            urgency,
-            Words.Observed(condition, finding, slope, verdict),
-            Words.Means(condition)
-        );
-    }
-
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
-
-    /// <summary>A finding on no slope is judged by the roof's covering where all slopes share one.</summary>
-    private static CoveringKind? SoleKind(AssessInput input)
-    {
-        var kinds = input.Slopes.Select(s => CoveringOn(input.Coverings, s.Id, input.AsOf)?.Kind).Distinct().ToList();
-        return kinds.Count == 1 ? kinds[0] : null;
-    }
 
     private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work)
     {

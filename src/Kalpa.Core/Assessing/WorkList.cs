@@ -13,6 +13,8 @@ internal static class WorkList
 
     private const double ReroofWithinYears = 1;
 
+    private const string AnotherTrade = "another trade";
+
     public static IReadOnlyList<WorkItem> Of(
         RuleBook book,
         AssessInput input,
@@ -22,19 +24,37 @@ internal static class WorkList
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
         var items = findings
-            .Where(f => f.Verdict.Outcome != VerdictOutcome.Conforms && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly)
+            .Where(f =>
+                f.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted)
+                && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly
+            )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .Concat(slopes.Select(OfSlope).OfType<WorkItem>())
             .Concat(slopes.SelectMany(s => Renewals(book, s, input.AsOf)));
-        return
-        [
-            .. items
-                .OrderByDescending(i => i.Urgency)
-                .ThenByDescending(i => i.LossHigh)
-                .ThenBy(i => i.FindingId ?? i.SlopeId)
-                .ThenBy(i => i.Title, StringComparer.Ordinal)
-                .Select((item, index) => item with { Number = index + 1 }),
-        ];
+        var ordered = items
+            .OrderByDescending(i => i.Urgency)
+            .ThenByDescending(i => i.LossHigh)
+            .ThenBy(i => i.FindingId ?? i.SlopeId)
+            .ThenBy(i => i.Title, StringComparer.Ordinal)
+            .ToList();
+        var urgencies = findings.ToDictionary(f => f.FindingId, f => f.Urgency);
+        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies) })];
+    }
+
+    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies)
+    {
+        if (at + 1 >= ordered.Count || ordered[at].FindingId is not { } id)
+        {
+            return "";
+        }
+        var next = ordered[at + 1];
+        if (next.FindingId is { } then)
+        {
+            return Reasons.Above(urgencies[id], next.Title, urgencies[then]);
+        }
+        return ordered[at].Urgency == next.Urgency
+            ? $"Above “{Assessor.LowerFirst(next.Title)}” because it does harm while that is planned."
+            : $"Above “{Assessor.LowerFirst(next.Title)}”: {Assessor.LowerFirst(ordered[at].UrgencyWords)} goes before {Assessor.LowerFirst(next.UrgencyWords)}.";
     }
 
     private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
@@ -44,23 +64,28 @@ internal static class WorkList
         return new WorkItem(
             0,
             WorkKind.Repair,
-            Title(condition, fact.Outcome),
+            Title(condition, judged, fact.Outcome),
             Words.Place(fact, slope).TrimStart(',', ' '),
             judged.Urgency.Class,
             judged.Urgency.Nails,
             judged.Urgency.Words,
-            string.Join(' ', judged.Urgency.Why),
-            condition.Remedy.Steps,
+            string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
+            judged.RemedySteps,
             condition.Remedy.NotARepair,
             judged.Urgency.LossLow,
             judged.Urgency.LossHigh,
             fact.Id,
-            fact.SlopeId
+            fact.SlopeId,
+            Trade: fact.Outcome == FindingOutcome.OtherTrade || judged.Trade.Length > 0
+                ? judged.Trade.Length > 0
+                    ? judged.Trade
+                    : AnotherTrade
+                : ""
         );
     }
 
     /// <summary>Other outcomes exist besides mending; each says who acts.</summary>
-    private static string Title(Condition condition, FindingOutcome outcome)
+    private static string Title(Condition condition, FindingAssessment judged, FindingOutcome outcome)
     {
         var what = Assessor.LowerFirst(condition.Name);
         return outcome switch
@@ -69,7 +94,7 @@ internal static class WorkList
             FindingOutcome.Investigate => $"Look further into: {what}",
             FindingOutcome.HaveJudged => $"Have judged by a specialist: {what}",
             FindingOutcome.OtherTrade => $"For another trade: {what}",
-            _ => condition.Remedy.Title,
+            _ => judged.RemedyTitle,
         };
     }
 

@@ -35,6 +35,9 @@ public enum FactKind
     LifeProfile,
     Planned,
     Series,
+    Opinion,
+    LocalProfile,
+    FirmRules,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

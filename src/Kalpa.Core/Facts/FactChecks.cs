@@ -91,6 +91,8 @@ public static class FactChecks
                 .Concat(input.Findings)
                 .Concat(input.Visit is null ? [] : [input.Visit])
                 .Concat(input.Components ?? [])
+                .Concat(input.Local is null ? [] : [input.Local])
+                .Concat(input.Firm is null ? [] : [input.Firm])
                 .Concat(RecordChecks.All(input.Records ?? VisitRecords.None))
                 .SelectMany(fact => Of(fact, book))
                 .Where(problem => problem.Code != UnknownCondition),
@@ -228,6 +230,7 @@ public static class FactChecks
         {
             Measure(measure, book.FindQuantity(condition.Quantity)!, found);
         }
+        JudgementChecks.Finding(finding, book, found);
     }
 
     internal static void Measure(MeasureFact measure, Quantity quantity, Found found)

@@ -141,7 +141,12 @@ public sealed record FindingFact(
     SuspectedCause? Cause = null,
     IReadOnlyList<EarlierView>? Earlier = null,
     Spot? Spot = null,
-    Guid? DetailId = null
+    Guid? DetailId = null,
+    Basis Basis = Basis.Observed,
+    IReadOnlyList<DecidingAnswer>? Deciding = null,
+    IReadOnlyList<ChosenView>? Views = null,
+    MovedUrgency? Moved = null,
+    OwnWords? OwnWords = null
 ) : IFact;
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>

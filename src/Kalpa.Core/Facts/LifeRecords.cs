@@ -109,5 +109,6 @@ public sealed record PastVisit(
     IReadOnlyList<StageFact> Stages,
     IReadOnlyList<SignOffFact> SignOffs,
     IReadOnlyList<LifeOpinionFact> Opinions,
-    IReadOnlyList<SeriesFact> Series
+    IReadOnlyList<SeriesFact> Series,
+    IReadOnlyList<OpinionFact>? Judgements = null
 );

@@ -28,7 +28,8 @@ internal static class RecordChecks
             .Concat(records.SignOffs ?? [])
             .Concat(records.Opinions ?? [])
             .Concat(records.Planned ?? [])
-            .Concat(records.Series ?? []);
+            .Concat(records.Series ?? [])
+            .Concat(records.Judgements ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -81,6 +82,9 @@ internal static class RecordChecks
                     "Say why it is waved off, or take it over as a finding."
                 );
                 found.Text(reply.Key, reply.Reason);
+                break;
+            case OpinionFact or LocalProfileFact or FirmRulesFact:
+                JudgementChecks.Of(fact, book, found);
                 break;
             case ComponentFact or SignOffFact or LifeOpinionFact or LifeProfileFact or PlannedFact or SeriesFact:
                 LifeChecks.Of(fact, book, found);

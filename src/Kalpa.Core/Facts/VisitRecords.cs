@@ -123,7 +123,8 @@ public sealed record VisitRecords(
     IReadOnlyList<LifeOpinionFact>? Opinions = null,
     IReadOnlyList<PlannedFact>? Planned = null,
     IReadOnlyList<SeriesFact>? Series = null,
-    IReadOnlyList<PastVisit>? PastVisits = null
+    IReadOnlyList<PastVisit>? PastVisits = null,
+    IReadOnlyList<OpinionFact>? Judgements = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

@@ -3,7 +3,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Measures;
 
-/// <summary>Reads typed text in the unit of the quantity asked for: inches, rise in 12, or a count.</summary>
+/// <summary>Reads typed text in the unit of the quantity asked for: inches, rise in 12, a count, or percent.</summary>
 public static class MeasureReading
 {
     private const int MostCount = 10_000;
@@ -13,6 +13,7 @@ public static class MeasureReading
         {
             QuantityUnit.Length => Lift(LengthText.Parse(typed, bareUnit), length => length.Inches),
             QuantityUnit.Pitch => Lift(PitchText.Parse(typed), pitch => pitch.RisePer12),
+            QuantityUnit.Percent => Percent(typed),
             _ => Count(typed),
         };
 
@@ -22,11 +23,27 @@ public static class MeasureReading
         {
             QuantityUnit.Length => new Length(value).ToTradeText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
+            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
             _ => value.ToString("0", CultureInfo.InvariantCulture),
         };
 
     private static Parsed<double> Lift<T>(Parsed<T> parsed, Func<T, double> value)
         where T : struct => parsed.Value is { } read ? Parsed<double>.Of(value(read)) : Parsed<double>.Failed(parsed.Problem!);
+
+    /// <summary>A share in percent, 0 to 100, with or without its sign; point or comma.</summary>
+    private static Parsed<double> Percent(string? typed)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+        {
+            return Parsed<double>.Failed(MeasureProblem.Empty("25"));
+        }
+        var text = typed.Trim().TrimEnd('%').TrimEnd().Replace(',', '.');
+        if (!double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var share))
+        {
+            return Parsed<double>.Failed(MeasureProblem.NotUnderstood(typed, "25"));
+        }
+        return share <= 100 ? Parsed<double>.Of(share) : Parsed<double>.Failed(MeasureProblem.OutOfRange(typed, "0 to 100"));
+    }
 
     private static Parsed<double> Count(string? typed)
     {

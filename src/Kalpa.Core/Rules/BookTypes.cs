@@ -14,14 +14,6 @@ public enum SourceClass
     Memory,
 }
 
-[JsonConverter(typeof(CamelCaseEnum<QuantityUnit>))]
-public enum QuantityUnit
-{
-    Length,
-    Pitch,
-    Count,
-}
-
 [JsonConverter(typeof(CamelCaseEnum<Consequence>))]
 public enum Consequence
 {
@@ -108,30 +100,13 @@ public sealed record Question(
 /// <summary>A look that a condition asks for at a later station.</summary>
 public sealed record FollowUp(string Station, string Text);
 
-public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string HowToMeasure, IReadOnlyList<string> Likely);
-
-/// <summary>
-/// A bound on a quantity: at least, at most, or both, in the quantity's unit. <paramref name="Kinds"/> null: any covering.
-/// </summary>
-public sealed record Limit(
-    string Id,
-    string Quantity,
-    double? Least,
-    double? Most,
-    SourceClass SourceClass,
-    string Source,
-    string Why,
-    IReadOnlyList<CoveringKind>? Kinds = null
-)
-{
-    public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
-}
-
 /// <summary>
 /// Something that can be wrong, as one sees it, with its meaning and remedy. <paramref name="PhotosDue"/> are photos it must have by rule;
 /// <paramref name="PhotoAt"/> is a station of which every slope concerned must be photographed; <paramref name="Footing"/> what it says of
 /// standing there (an option of the question <c>footing</c>); <paramref name="Fault"/> when it may mean that the whole slope was built wrong;
-/// <paramref name="Wears"/> what it says of a component's stage.
+/// <paramref name="Wears"/> what it says of a component's stage; <paramref name="LookAlikes"/> what it is taken for, each with what tells it apart;
+/// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
+/// its absence is noted fairly and is no defect by itself.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -157,7 +132,11 @@ public sealed record Condition(
     IReadOnlyList<string>? Causes = null,
     FindingOutcome DefaultOutcome = FindingOutcome.Mend,
     SystemFault? Fault = null,
-    ComponentWear? Wears = null
+    ComponentWear? Wears = null,
+    IReadOnlyList<string>? LookAlikes = null,
+    IReadOnlyList<string>? Shots = null,
+    string Trade = "",
+    bool BestPractice = false
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
@@ -199,5 +178,7 @@ internal sealed record BookFile(
     IReadOnlyList<CommissionRule> Commissions,
     IReadOnlyList<Question> Questions,
     IReadOnlyList<ComponentKind> Components,
-    IReadOnlyList<WearFactor> Factors
+    IReadOnlyList<WearFactor> Factors,
+    IReadOnlyList<Decision> Decisions,
+    IReadOnlyList<Combination> Combinations
 );

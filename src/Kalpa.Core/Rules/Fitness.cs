@@ -18,10 +18,10 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
     private const string LeastSlopeQuantity = "slope-pitch";
 
     /// <summary>A covering below its least slope is unfit as laid, whatever its age and looks.</summary>
-    public static Fitness Of(RuleBook book, CoveringKind kind, TypedPitch pitch)
+    public static Fitness Of(RuleBook book, CoveringKind kind, TypedPitch pitch, LocalProfileFact? local = null)
     {
         var quantity = book.FindQuantity(LeastSlopeQuantity)!;
-        var limit = book.LimitFor(LeastSlopeQuantity, kind);
+        var limit = book.LimitFor(LeastSlopeQuantity, kind, local);
         var name = book.Covering(kind).Name;
         if (limit is null)
         {
@@ -54,7 +54,13 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
     /// Least slope, and every finding on the slope (or of the whole roof) that may mean it was built wrong: proved by its measure or extent it is unfit;
     /// suspected it is unknown, and says what settles it.
     /// </summary>
-    public static Fitness Of(RuleBook book, CoveringKind kind, TypedPitch pitch, IEnumerable<FindingFact> findings)
+    public static Fitness Of(
+        RuleBook book,
+        CoveringKind kind,
+        TypedPitch pitch,
+        IEnumerable<FindingFact> findings,
+        LocalProfileFact? local = null
+    )
     {
         var family = book.Covering(kind).Family;
         var all = findings
@@ -62,7 +68,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             .Where(f => f.Condition?.Fault is not null && f.Condition.AppliesTo(family))
             .OrderBy(f => f.Finding.Id)
             .Select(f => OfFault(f.Condition!, f.Finding))
-            .Prepend(Of(book, kind, pitch));
+            .Prepend(Of(book, kind, pitch, local));
         // Unfit goes before unknown, unknown before fit; the first of the worst is told.
         return all.MinBy(f =>
             f.State switch

@@ -15,17 +15,35 @@ internal static class KnowledgeFiles
             Read("stations.json", KnowledgeJson.Default.StationArray, all),
             Read("quantities.json", KnowledgeJson.Default.QuantityArray, all),
             Read("limits.json", KnowledgeJson.Default.LimitArray, all),
-            Read("conditions.json", KnowledgeJson.Default.ConditionArray, all),
+            [.. ConditionFiles.SelectMany(name => Read(name, KnowledgeJson.Default.ConditionArray, all))],
             Read("coverings.json", KnowledgeJson.Default.CoveringArray, all),
             Read("harm.json", KnowledgeJson.Default.HarmArray, all),
             Read("walks.json", KnowledgeJson.Default.WalkOrderArray, all),
             Read("commissions.json", KnowledgeJson.Default.CommissionRuleArray, all),
             Read("questions.json", KnowledgeJson.Default.QuestionArray, all),
             Read("components.json", KnowledgeJson.Default.ComponentKindArray, all),
-            Read("factors.json", KnowledgeJson.Default.WearFactorArray, all)
+            Read("factors.json", KnowledgeJson.Default.WearFactorArray, all),
+            Read("decisions.json", KnowledgeJson.Default.DecisionArray, all),
+            Read("combinations.json", KnowledgeJson.Default.CombinationArray, all)
         );
         return new RuleBook(book, all.ToArray());
     }
+
+    /// <summary>Conditions lie in a file for each part of the roof, in the order in which a roof is walked.</summary>
+    private static readonly string[] ConditionFiles =
+    [
+        "conditions.shingles.json",
+        "conditions.edges.json",
+        "conditions.penetrations.json",
+        "conditions.valleys.json",
+        "conditions.walls.json",
+        "conditions.site.json",
+        "conditions.inside.json",
+        "conditions.tile.json",
+        "conditions.membranes.json",
+        "conditions.metal.json",
+        "conditions.slate-and-wood.json",
+    ];
 
     private static T Read<T>(string name, JsonTypeInfo<T> type, MemoryStream all)
     {
@@ -60,4 +78,6 @@ internal sealed record BookStamp(string Version);
 [JsonSerializable(typeof(Question[]))]
 [JsonSerializable(typeof(ComponentKind[]))]
 [JsonSerializable(typeof(WearFactor[]))]
+[JsonSerializable(typeof(Decision[]))]
+[JsonSerializable(typeof(Combination[]))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

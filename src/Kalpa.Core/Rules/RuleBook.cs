@@ -12,6 +12,9 @@ public sealed class RuleBook
     private readonly FrozenDictionary<string, Condition> conditionsByCode;
     private readonly FrozenDictionary<string, Quantity> quantitiesById;
     private readonly FrozenDictionary<CoveringKind, Covering> coveringsByKind;
+    private readonly FrozenDictionary<string, Limit[]> limitsByQuantity;
+    private readonly FrozenDictionary<string, Decision[]> decisionsByCondition;
+    private readonly FrozenDictionary<string, Condition[]> conditionsByStation;
 
     internal RuleBook(BookFile book, byte[] content)
     {
@@ -30,7 +33,18 @@ public sealed class RuleBook
         Factors = book.Factors;
         conditionsByCode = Conditions.ToFrozenDictionary(c => c.Code);
         quantitiesById = Quantities.ToFrozenDictionary(q => q.Id);
+        Decisions = book.Decisions;
+        Combinations = book.Combinations;
         coveringsByKind = Coverings.ToFrozenDictionary(c => c.Kind);
+        limitsByQuantity = Limits.GroupBy(l => l.Quantity).ToFrozenDictionary(g => g.Key, g => g.ToArray());
+        decisionsByCondition = Decisions
+            .SelectMany(d => d.Conditions.Select(code => (code, d)))
+            .GroupBy(d => d.code)
+            .ToFrozenDictionary(g => g.Key, g => g.Select(d => d.d).ToArray());
+        conditionsByStation = Conditions
+            .SelectMany(c => c.Stations.Select(key => (key, c)))
+            .GroupBy(c => c.key)
+            .ToFrozenDictionary(g => g.Key, g => g.Select(c => c.c).ToArray());
     }
 
     /// <summary>Digits of the content hash that are shown and stored: enough to tell any two editions apart.</summary>
@@ -81,10 +95,26 @@ public sealed class RuleBook
 
     public Station? FindStation(string key) => Stations.FirstOrDefault(s => s.Key == key);
 
-    /// <summary>The limit on a quantity for a covering; the one that names the covering goes before one for all.</summary>
-    public Limit? LimitFor(string quantityId, CoveringKind? kind) =>
-        Limits
-            .Where(limit => limit.Quantity == quantityId && limit.AppliesTo(kind))
-            .OrderByDescending(limit => limit.Kinds is not null)
-            .FirstOrDefault();
+    /// <summary>Questions whose answer decides a matter that good people differ on.</summary>
+    public IReadOnlyList<Decision> Decisions { get; }
+
+    /// <summary>What means something only together.</summary>
+    public IReadOnlyList<Combination> Combinations { get; }
+
+    public Decision? FindDecision(string key) => Decisions.FirstOrDefault(d => d.Key == key);
+
+    public IReadOnlyList<Decision> DecisionsOf(string code) => decisionsByCondition.GetValueOrDefault(code) ?? [];
+
+    public IReadOnlyList<Limit> LimitsOn(string quantityId) => limitsByQuantity.GetValueOrDefault(quantityId) ?? [];
+
+    /// <summary>Conditions met at a station on a family of coverings (null: any), in the book's order.</summary>
+    public IEnumerable<Condition> ConditionsAt(string station, CoveringFamily? family) =>
+        (conditionsByStation.GetValueOrDefault(station) ?? []).Where(c => c.AppliesTo(family));
+
+    /// <summary>The limit that governs a quantity at a covering before anything is measured: the strictest of what binds there; null where none speaks.</summary>
+    public Limit? LimitFor(string quantityId, CoveringKind? kind, LocalProfileFact? local = null) =>
+        LimitSets
+            .Strictest(LimitSets.Deciding(LimitSets.At(this, quantityId, new VerdictPlace(kind, null, local))))
+            .FirstOrDefault()
+            ?.Limit;
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
@@ -15,11 +16,15 @@ public enum VerdictOutcome
 
     /// <summary>The condition has no measured limit: seeing it is the fault.</summary>
     Seen,
+
+    /// <summary>Recorded fairly, and no defect by itself: best practice that is absent, or a doubt that the deciding fact has settled.</summary>
+    Noted,
 }
 
 /// <summary>
 /// A measure beside its limit. <paramref name="By"/> is how far outside, in the quantity's unit; null unless short or over.
-/// <paramref name="Shortfall"/> is that as a share of the limit, 0 to 1.
+/// <paramref name="Shortfall"/> is that as a share of the limit, 0 to 1. <paramref name="Limits"/> are all that speak of it, the one that governs first;
+/// <paramref name="Note"/> what is fair to add.
 /// </summary>
 public sealed record Verdict(
     VerdictOutcome Outcome,
@@ -31,7 +36,9 @@ public sealed record Verdict(
     double Shortfall = 0,
     SourceClass? SourceClass = null,
     string? Source = null,
-    string? ToSettle = null
+    string? ToSettle = null,
+    IReadOnlyList<LimitAnswer>? Limits = null,
+    string Note = ""
 );
 
 /// <summary>Conformance of a measurement (methods, section 7).</summary>
@@ -48,19 +55,81 @@ public static class Verdicts
     private const double PitchByDigitalLevel = 0.02;
     private const double PitchByEye = 1.0;
 
-    public static Verdict Of(RuleBook book, Condition condition, CoveringKind? kind, MeasureFact? measure)
+    public static Verdict Of(RuleBook book, Condition condition, CoveringKind? kind, MeasureFact? measure) =>
+        Of(book, condition, new VerdictPlace(kind), measure);
+
+    /// <summary>A measure beside every limit that speaks of it at this place; the one that governs gives the verdict.</summary>
+    public static Verdict Of(RuleBook book, Condition condition, VerdictPlace place, MeasureFact? measure)
     {
         if (condition.Quantity is null)
         {
             return new Verdict(VerdictOutcome.Seen, "Seen", condition.Meaning, SourceClass: condition.SourceClass);
         }
-        var quantity = book.FindQuantity(condition.Quantity)!;
-        var limit = book.LimitFor(quantity.Id, kind);
-        if (limit is null)
+        return Of(book, book.FindQuantity(condition.Quantity)!, place, measure);
+    }
+
+    public static Verdict Of(RuleBook book, Quantity quantity, VerdictPlace place, MeasureFact? measure)
+    {
+        var all = LimitSets.At(book, quantity.Id, place);
+        var deciding = LimitSets.Deciding(all);
+        if (deciding.Count == 0)
         {
             return new Verdict(VerdictOutcome.NotApplicable, "No limit applies", $"No limit on {quantity.Name} is held for this covering.");
         }
-        return measure is null ? Unmeasured(quantity, limit) : Compare(quantity, limit, measure.Value, Error(quantity, measure));
+        Verdict Judge(Limit limit) =>
+            measure is null ? Unmeasured(quantity, limit) : Compare(quantity, limit, measure.Value, Error(quantity, measure));
+        // The worst outcome governs; of equals the strictest. So a worse measure is never a better verdict.
+        var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l.Limit).Outcome))!;
+        var answers = all.Select(l => Beside(quantity, l, Judge(l.Limit), ReferenceEquals(l, governing), deciding.Count))
+            .OrderByDescending(a => a.Governs)
+            .ThenBy(a => a.Standing)
+            .ThenBy(a => a.Id, StringComparer.Ordinal)
+            .ToList();
+        var verdict = Judge(governing.Limit);
+        var missed = answers
+            .Where(a => a is { Standing: LimitStanding.Advises, Outcome: VerdictOutcome.Short or VerdictOutcome.Over })
+            .ToList();
+        var note =
+            verdict.Outcome == VerdictOutcome.Conforms && missed.Count > 0
+                ? $"It meets what binds here; good practice is {missed[0].Text}. Missing that alone is no defect."
+                : "";
+        return verdict with { Limits = answers, Note = note };
+    }
+
+    private static int Rank(VerdictOutcome outcome) =>
+        outcome switch
+        {
+            VerdictOutcome.Short or VerdictOutcome.Over => 0,
+            VerdictOutcome.CannotTell => 1,
+            _ => 2,
+        };
+
+    private static LimitAnswer Beside(Quantity quantity, StandingLimit standing, Verdict own, bool governs, int deciding)
+    {
+        var (limit, stands, note) = standing;
+        var words = !governs
+            ? stands == LimitStanding.Advises && note.Length == 0
+                ? "Good practice beside what binds."
+                : note
+            : stands == LimitStanding.Advises
+                ? "Governs: no code or instruction held speaks to it here."
+                : limit.Id.StartsWith(LimitSets.LocalId, StringComparison.Ordinal)
+                    ? "Governs: it is what this place asks."
+                    : deciding > 1
+                        ? $"Governs: the strictest of {deciding} that bind here."
+                        : "Governs: the only one that binds here.";
+        return new LimitAnswer(
+            limit.Id,
+            LimitText(quantity, limit),
+            own.Outcome,
+            own.Headline,
+            limit.SourceClass,
+            limit.Source,
+            limit.Why,
+            stands,
+            governs,
+            words
+        );
     }
 
     /// <summary>A pitch against the least (or greatest) the limit allows, with the error of the way it was read.</summary>
@@ -76,8 +145,15 @@ public static class Verdicts
             _ => 0,
         };
 
-    private static double Error(Quantity quantity, MeasureFact measure) =>
-        quantity.Unit == QuantityUnit.Count || measure.How == MeasuredHow.Tape ? 0 : Math.Max(ByEyeLeastInches, ByEyeShare * measure.Value);
+    /// <summary>What a reading by eye or touch may be off by, in the quantity's unit; a tape and a count are taken as they are.</summary>
+    public static double Error(Quantity quantity, MeasureFact measure) =>
+        (quantity.Unit, measure.How) switch
+        {
+            (QuantityUnit.Count, _) or (_, MeasuredHow.Tape) => 0,
+            (QuantityUnit.Pitch, _) => PitchByEye,
+            (QuantityUnit.Percent, _) => ByEyeShare * measure.Value,
+            _ => Math.Max(ByEyeLeastInches, ByEyeShare * measure.Value),
+        };
 
     private static Verdict Unmeasured(Quantity quantity, Limit limit) =>
         Judged(VerdictOutcome.CannotTell, "Cannot tell", quantity, limit) with
@@ -88,15 +164,17 @@ public static class Verdicts
     private static Verdict Compare(Quantity quantity, Limit limit, double rawValue, double error)
     {
         var value = Quantise.Measure(rawValue);
-        if (limit.Least is { } least && value + error < least)
+        if (limit.Least is { } least && value + error < least - limit.Tolerance)
         {
             return Outside(VerdictOutcome.Short, "Short", least - value, least, quantity, limit);
         }
-        if (limit.Most is { } most && value - error > most)
+        if (limit.Most is { } most && value - error > most + limit.Tolerance)
         {
             return Outside(VerdictOutcome.Over, "Over", value - most, most, quantity, limit);
         }
-        var inside = value - error >= (limit.Least ?? double.NegativeInfinity) && value + error <= (limit.Most ?? double.PositiveInfinity);
+        var inside =
+            value - error >= (limit.Least - limit.Tolerance ?? double.NegativeInfinity)
+            && value + error <= (limit.Most + limit.Tolerance ?? double.PositiveInfinity);
         if (inside)
         {
             return Judged(VerdictOutcome.Conforms, "Conforms", quantity, limit);
@@ -111,7 +189,7 @@ public static class Verdicts
         Judged(outcome, $"{word} by {Text(quantity, by)}", quantity, limit) with
         {
             By = Quantise.Measure(by),
-            Shortfall = Quantise.Chance(Math.Min(1, by / bound)),
+            Shortfall = bound == 0 ? 1 : Quantise.Chance(Math.Min(1, by / bound)),
         };
 
     private static Verdict Judged(VerdictOutcome outcome, string headline, Quantity quantity, Limit limit) =>
@@ -132,6 +210,7 @@ public static class Verdicts
         {
             QuantityUnit.Length => new Length(value).ToTradeText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
-            _ => $"{value:0.##}",
+            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
+            _ => string.Create(CultureInfo.InvariantCulture, $"{value:0.##}"),
         };
 }

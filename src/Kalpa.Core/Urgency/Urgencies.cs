@@ -16,7 +16,11 @@ public enum UrgencyClass
     MakeSafeNow = 6,
 }
 
-/// <summary>Everything an urgency is judged from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway.</summary>
+/// <summary>
+/// Everything an urgency is judged from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
+/// above it the water gathers, along the slope; <paramref name="Weight"/>: what the deciding facts do to its chance; the least likelihood and consequence come from
+/// combinations; <paramref name="Moved"/> is the inspector's own class.
+/// </summary>
 public sealed record UrgencyFacts(
     string Condition,
     WaterEvidence Evidence,
@@ -25,13 +29,33 @@ public sealed record UrgencyFacts(
     bool PeopleBelow,
     VerdictOutcome Outcome,
     double Shortfall,
-    bool NearEnd
+    bool NearEnd,
+    double? WaterRunFeet = null,
+    double? RisePer12 = null,
+    Exposure Exposure = Exposure.Ordinary,
+    double Weight = 1,
+    Likelihood? LeastLikelihood = null,
+    Consequence? LeastConsequence = null,
+    MovedUrgency? Moved = null
 );
 
-/// <summary>The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why.</summary>
-public sealed record UrgencyAnswer(UrgencyClass Class, int Nails, string Words, double LossLow, double LossHigh, IReadOnlyList<string> Why);
+/// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be hurt.</summary>
+public sealed record MovedAnswer(UrgencyClass Computed, UrgencyClass Wanted, bool Held, string Words);
 
-/// <summary>Urgency and the cost of waiting (methods, section 8), first form: chance × harm × progression → class.</summary>
+/// <summary>The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why.</summary>
+public sealed record UrgencyAnswer(
+    UrgencyClass Class,
+    int Nails,
+    string Words,
+    double LossLow,
+    double LossHigh,
+    IReadOnlyList<string> Why,
+    double Chance,
+    Consequence Consequence,
+    MovedAnswer? Moved
+);
+
+/// <summary>Urgency and the cost of waiting (methods, section 8): chance × harm × progression → expected loss a year → class.</summary>
 public static class Urgencies
 {
     /// <summary>Expected loss of a year's waiting, in dollars, from which a class begins. Common practice, from memory.</summary>
@@ -40,103 +64,78 @@ public static class Urgencies
     private const double ThisSeasonFrom = 600;
     private const double WithinYearFrom = 120;
 
-    /// <summary>Chances that signs of water add to the condition's own: 1 − (1 − p)(1 − added).</summary>
-    private const double StainedAdds = 0.45;
-
-    private const double SuspectedAdds = 0.15;
-
-    /// <summary>"None seen" counts by how visible a leak would be: much under an open attic, hardly at all over a finished room.</summary>
-    private const double DryOpenAttic = 0.5;
-
-    /// <summary>Water that is coming in does harm but for luck; nothing is surer than that.</summary>
-    private const double MostChance = 0.95;
-    private const double ConformsWeight = 0.2;
-    private const double CannotTellWeight = 0.7;
+    /// <summary>Water that is coming in is stopped within the season, whatever it costs: nobody leaves a running leak to the re-roof.</summary>
+    private const UrgencyClass LeastWhileActive = UrgencyClass.ThisSeason;
 
     public static UrgencyAnswer Of(RuleBook book, Condition condition, UrgencyFacts facts)
     {
-        var chance = Chance(condition, facts);
-        var harm = book.Harm.First(h => h.Consequence == condition.Consequence);
-        var worth = chance * Worsening(condition.Progression);
+        var (consequence, harm) = HarmOf(book, condition, facts);
+        var chance = Chances.Of(condition, consequence, facts);
+        var worth = chance * Chances.Worsening(condition.Progression) * Chances.BeneathShare(consequence, facts.Beneath);
         var low = Quantise.Money(worth * harm.Low);
         var high = Quantise.Money(worth * harm.High);
         // The geometric mean: the harm spreads over a factor of ten.
         var likely = Quantise.Money(worth * Math.Sqrt(harm.Low * harm.High));
-        var chosen = Class(condition, facts, likely);
-        return new UrgencyAnswer(chosen, (int)chosen, Words(chosen), low, high, Why(condition, facts, chosen));
+        var computed = Class(condition, consequence, facts, likely);
+        var (chosen, moved) = Move(facts.Moved, computed);
+        return new UrgencyAnswer(
+            chosen,
+            (int)chosen,
+            Words(chosen),
+            low,
+            high,
+            Reasons.Of(condition, consequence, facts, chosen, moved),
+            Quantise.Chance(chance),
+            consequence,
+            moved
+        );
     }
 
-    private static UrgencyClass Class(Condition condition, UrgencyFacts facts, double likely)
+    /// <summary>The condition's own consequence, or the one that a combination gives it where that does more harm.</summary>
+    private static (Consequence Consequence, Harm Harm) HarmOf(RuleBook book, Condition condition, UrgencyFacts facts)
     {
-        if (Dangerous(condition, facts))
+        var own = book.Harm.First(h => h.Consequence == condition.Consequence);
+        if (facts.LeastConsequence is not { } least || condition.Consequence == Consequence.LifeSafety)
+        {
+            return (condition.Consequence, own);
+        }
+        var other = book.Harm.First(h => h.Consequence == least);
+        return other.Low * other.High > own.Low * own.High ? (least, other) : (condition.Consequence, own);
+    }
+
+    private static UrgencyClass Class(Condition condition, Consequence consequence, UrgencyFacts facts, double likely)
+    {
+        if (Dangerous(condition, consequence, facts))
         {
             return UrgencyClass.MakeSafeNow;
         }
-        if (likely >= BeforeNextRainFrom)
-        {
-            return UrgencyClass.BeforeNextRain;
-        }
-        if (likely >= ThisSeasonFrom)
-        {
-            return UrgencyClass.ThisSeason;
-        }
-        if (likely >= WithinYearFrom)
-        {
-            return UrgencyClass.WithinYear;
-        }
-        return facts.NearEnd ? UrgencyClass.WithReroof : UrgencyClass.Watch;
+        var byLoss =
+            likely >= BeforeNextRainFrom ? UrgencyClass.BeforeNextRain
+            : likely >= ThisSeasonFrom ? UrgencyClass.ThisSeason
+            : likely >= WithinYearFrom ? UrgencyClass.WithinYear
+            : facts.NearEnd ? UrgencyClass.WithReroof
+            : UrgencyClass.Watch;
+        var leaks = facts.Evidence == WaterEvidence.Active && Chances.ByWater(consequence);
+        return leaks && byLoss < LeastWhileActive ? LeastWhileActive : byLoss;
     }
 
     /// <summary>Life safety goes first when both the hazard and someone beneath it are plausible.</summary>
-    private static bool Dangerous(Condition condition, UrgencyFacts facts) =>
-        facts.PeopleBelow && (condition.CanFall || condition.Consequence == Consequence.LifeSafety);
+    private static bool Dangerous(Condition condition, Consequence consequence, UrgencyFacts facts) =>
+        facts.PeopleBelow && (condition.CanFall || consequence == Consequence.LifeSafety);
 
-    private static double Chance(Condition condition, UrgencyFacts facts)
+    /// <summary>The inspector moves it, but never out of the first place while someone could be hurt.</summary>
+    private static (UrgencyClass Chosen, MovedAnswer? Moved) Move(MovedUrgency? moved, UrgencyClass computed)
     {
-        var own = Math.Min(MostChance, OwnChance(condition.Likelihood) * ExtentWeight(facts.Extent) * MeasureWeight(facts));
-        var seen = facts.Evidence switch
+        if (moved is null || moved.Class == computed)
         {
-            WaterEvidence.Active => MostChance,
-            WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
-            WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
-            _ => facts.Beneath is Beneath.OpenAttic or Beneath.Porch ? own * DryOpenAttic : own,
-        };
-        return Math.Min(MostChance, seen);
+            return (computed, null);
+        }
+        var held = computed == UrgencyClass.MakeSafeNow;
+        var words = held
+            ? $"{moved.By} would act {LowerFirst(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays first while someone can be hurt."
+            : $"{moved.By} moved it from {LowerFirst(Words(computed))}: {moved.Reason.TrimEnd('.')}.";
+        return (held ? computed : moved.Class, new MovedAnswer(computed, moved.Class, held, words));
     }
-
-    private static double OwnChance(Likelihood likelihood) =>
-        likelihood switch
-        {
-            Likelihood.NearlySure => 0.8,
-            Likelihood.Likely => 0.35,
-            Likelihood.Possible => 0.12,
-            _ => 0.04,
-        };
-
-    private static double ExtentWeight(Extent extent) =>
-        extent switch
-        {
-            Extent.General => 2.5,
-            Extent.Scattered => 1.5,
-            _ => 1,
-        };
-
-    private static double MeasureWeight(UrgencyFacts facts) =>
-        facts.Outcome switch
-        {
-            VerdictOutcome.Conforms => ConformsWeight,
-            VerdictOutcome.CannotTell => CannotTellWeight,
-            _ => 1 + Math.Clamp(facts.Shortfall, 0, 1) / 2,
-        };
-
-    private static double Worsening(Progression progression) =>
-        progression switch
-        {
-            Progression.Fast => 1.5,
-            Progression.Steady => 1.2,
-            Progression.Slow => 1,
-            _ => 0.8,
-        };
 
     public static string Words(UrgencyClass urgency) =>
         urgency switch
@@ -149,53 +148,5 @@ public static class Urgencies
             _ => "Watch",
         };
 
-    private static List<string> Why(Condition condition, UrgencyFacts facts, UrgencyClass chosen)
-    {
-        var why = new List<string>();
-        if (chosen == UrgencyClass.MakeSafeNow)
-        {
-            why.Add("People pass or stand below, and it can hurt them.");
-        }
-        why.Add(HarmWords(condition.Consequence));
-        why.Add(EvidenceWords(facts));
-        if (facts.Shortfall > 0)
-        {
-            why.Add($"It misses its limit by {facts.Shortfall * 100:0} %.");
-        }
-        if (facts.Outcome == VerdictOutcome.Conforms)
-        {
-            why.Add("Its measure conforms.");
-        }
-        if (condition.Progression is Progression.Fast or Progression.Steady)
-        {
-            why.Add(condition.Progression == Progression.Fast ? "It worsens fast." : "It worsens steadily.");
-        }
-        if (chosen == UrgencyClass.WithReroof)
-        {
-            why.Add("The slope is near its end; it goes with the re-roof.");
-        }
-        return why;
-    }
-
-    private static string HarmWords(Consequence consequence) =>
-        consequence switch
-        {
-            Consequence.LifeSafety => "Someone could be hurt.",
-            Consequence.WaterIn => "Water gets into the building.",
-            Consequence.HiddenWet => "Structure gets wet where nobody sees it.",
-            Consequence.BlowOff => "Wind can take it.",
-            Consequence.EarlyAgeing => "It shortens the roof's life.",
-            _ => "It is a matter of looks.",
-        };
-
-    private static string EvidenceWords(UrgencyFacts facts) =>
-        facts.Evidence switch
-        {
-            WaterEvidence.Active => "Water is coming in.",
-            WaterEvidence.Stained => "Stains show that water has been here.",
-            WaterEvidence.Suspected => "Water is suspected.",
-            _ => facts.Beneath is Beneath.OpenAttic or Beneath.Porch
-                ? "No sign of water, where it would be seen."
-                : "No sign of water, but it would be hidden here.",
-        };
+    internal static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -1,27 +1,142 @@
+using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Wording;
 
+/// <summary>Whose words stand in the report.</summary>
+[System.Text.Json.Serialization.JsonConverter(typeof(CamelCaseEnum<WordsBy>))]
+public enum WordsBy
+{
+    Composed,
+    Firm,
+    Inspector,
+}
+
+/// <summary>
+/// A finding in words: <paramref name="Observed"/> and <paramref name="Means"/> as the report has them, in the firm's voice; <paramref name="Plain"/> and
+/// <paramref name="Technical"/> as composed. <paramref name="Doubts"/> are words of one's own that a fair report does without.
+/// </summary>
+public sealed record FindingWords(string Observed, string Means, string Plain, string Technical, WordsBy By, IReadOnlyList<string> Doubts);
+
+/// <summary>What a finding's words are composed from.</summary>
+public sealed record WordsFacts(
+    Condition Condition,
+    FindingFact Finding,
+    SlopeFact? Slope,
+    Verdict Verdict,
+    IReadOnlyList<DecisionAnswer> Decisions,
+    FirmRulesFact? Firm
+);
+
 /// <summary>Sentences composed from facts: deterministic, the same facts give the same words.</summary>
 public static class Words
 {
+    /// <summary>What stands in the report: the inspector's own words before the firm's phrase before what is composed.</summary>
+    public static FindingWords Of(WordsFacts facts)
+    {
+        var (condition, finding) = (facts.Condition, facts.Finding);
+        var plain = Observed(condition, finding, facts.Slope, facts.Verdict);
+        var technical = Technical(condition, finding, facts.Slope, facts.Verdict);
+        var phrase = facts.Firm?.Phrases.LastOrDefault(p => p.Condition == condition.Code)?.Means;
+        var own = finding.OwnWords ?? new OwnWords();
+        var observed =
+            own.Observed.Length > 0 ? own.Observed
+            : facts.Firm?.Voice == Voice.Technical ? technical
+            : plain;
+        var composed = phrase is { Length: > 0 } ? phrase : Means(condition, facts.Verdict, facts.Decisions);
+        var by =
+            own.Observed.Length > 0 || own.Means.Length > 0 ? WordsBy.Inspector
+            : phrase is { Length: > 0 } ? WordsBy.Firm
+            : WordsBy.Composed;
+        return new FindingWords(
+            observed,
+            own.Means.Length > 0 ? own.Means : composed,
+            plain,
+            technical,
+            by,
+            Fairness.Doubts($"{own.Observed} {own.Means} {phrase} {finding.Note}")
+        );
+    }
+
     /// <summary>What was seen, where and how it measures: fact, not inference.</summary>
     public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict)
     {
-        var place = Place(finding, slope);
-        var extent = finding.Extent switch
+        var extent = ExtentWords(finding.Extent);
+        var name = finding.Basis switch
         {
-            Extent.General => ", over a general area",
-            Extent.Scattered => ", in several places",
+            Basis.Inferred => $"Concluded, not seen itself: {LowerFirst(condition.Name)}",
+            Basis.Suspected => $"Suspected, not shown: {LowerFirst(condition.Name)}",
+            _ => condition.Name,
+        };
+        return $"{name}{Place(finding, slope)}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
+    }
+
+    /// <summary>The same for a roofer: every figure with its limit and source, how it was read, and what lies beneath.</summary>
+    public static string Technical(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict)
+    {
+        var basis = finding.Basis switch
+        {
+            Basis.Inferred => "inferred",
+            Basis.Suspected => "suspected",
+            _ => "observed",
+        };
+        var measure =
+            finding.Measure is { } read ? $" Reads {read.Typed.Trim()}{How(read.How)}."
+            : verdict.Outcome == VerdictOutcome.CannotTell ? " Not measured."
+            : "";
+        var limit = verdict.LimitText is null ? "" : $" Limit {verdict.LimitText} ({verdict.Source}): {LowerFirst(verdict.Headline)}.";
+        var pitch = slope is null ? "" : $" Pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}.";
+        var water = finding.Evidence switch
+        {
+            WaterEvidence.Active => "active",
+            WaterEvidence.Stained => "stained",
+            WaterEvidence.Suspected => "suspected",
+            _ => "none seen",
+        };
+        var beneath = slope?.Beneath switch
+        {
+            Beneath.OpenAttic => ", open attic below",
+            Beneath.FinishedRoom => ", finished room below",
+            Beneath.Garage => ", garage below",
+            Beneath.Porch => ", porch below",
             _ => "",
         };
-        return $"{condition.Name}{place}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
+        return $"{condition.Name}{Place(finding, slope)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit}{pitch} Water: {water}{beneath}.{Cause(finding.Cause)}";
     }
 
     /// <summary>What it means and what mends it, for the owner.</summary>
     public static string Means(Condition condition) => $"{condition.Meaning} {condition.Remedy.Title}.";
+
+    /// <summary>The same with what the deciding facts make of it: a defect, a note, or both branches while nobody knows.</summary>
+    public static string Means(Condition condition, Verdict verdict, IReadOnlyList<DecisionAnswer> decisions)
+    {
+        if (verdict.Outcome == VerdictOutcome.Noted)
+        {
+            return $"Recorded as it is; no defect by itself. {condition.Meaning}";
+        }
+        var open = decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
+        if (open is null)
+        {
+            return Means(condition);
+        }
+        var branches = string.Join(" ", open.Branches.Select(b => $"If {b.If}: {LowerFirst(b.Then).TrimEnd('.')}."));
+        return $"{Means(condition)} {branches} To settle it: {LowerFirst(open.Settle)}";
+    }
+
+    /// <summary>What was looked at: found, nothing found, hidden, or not seen, each in words of its own.</summary>
+    public static string Looked(LookFact look, string station, string? letter)
+    {
+        var where = letter is null ? station : $"{station}, slope {letter}";
+        var note = look.Note.Length > 0 ? $" ({look.Note.TrimEnd('.')})" : "";
+        return look.State switch
+        {
+            LookState.Looked => $"{where}: looked at, and nothing was found{note}.",
+            LookState.Hidden => $"{where}: it is there, but hidden: {Reason(look)}{note}. Nothing is said of its state.",
+            _ => $"{where}: could not be seen: {Reason(look)}{note}. Nothing is said of its state.",
+        };
+    }
 
     public static string Place(FindingFact finding, SlopeFact? slope)
     {
@@ -29,20 +144,32 @@ public static class Words
         return finding.Place.Length == 0 ? on : $"{on}, {finding.Place}";
     }
 
+    private static string Reason(LookFact look) => look.Excuse is { } excuse ? LowerFirst(Coverages.Words(excuse)) : "no reason given";
+
+    private static string ExtentWords(Extent extent) =>
+        extent switch
+        {
+            Extent.General => ", over a general area",
+            Extent.Scattered => ", in several places",
+            _ => "",
+        };
+
+    private static string How(MeasuredHow how) =>
+        how switch
+        {
+            MeasuredHow.ByEye => " by eye",
+            MeasuredHow.ByTouch => " by touch",
+            _ => "",
+        };
+
     private static string Measured(FindingFact finding, Verdict verdict)
     {
         if (finding.Measure is not { } measure)
         {
             return verdict.Outcome == VerdictOutcome.CannotTell ? $" Not measured; the limit is {verdict.LimitText}." : "";
         }
-        var how = measure.How switch
-        {
-            MeasuredHow.ByEye => " by eye",
-            MeasuredHow.ByTouch => " by touch",
-            _ => "",
-        };
         var limit = verdict.LimitText is null ? "" : $" against {verdict.LimitText}";
-        return $" Measured {measure.Typed.Trim()}{how}{limit}: {LowerFirst(verdict.Headline)}.";
+        return $" Measured {measure.Typed.Trim()}{How(measure.How)}{limit}: {LowerFirst(verdict.Headline)}.";
     }
 
     private static string Evidence(WaterEvidence evidence) =>
@@ -56,5 +183,6 @@ public static class Words
 
     private static string Cause(SuspectedCause? cause) => cause is null || cause.Words.Length == 0 ? "" : " " + Causes.Words(cause);
 
-    private static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
+    private static string LowerFirst(string text) =>
+        text.Length < 2 || char.IsUpper(text[1]) || text[1] == '-' ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -74,7 +74,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             await Under<PlanFact>(FactKind.Plan, roofIds, heads, cancel),
             await Under<DetailFact>(FactKind.Detail, roofIds, heads, cancel),
             heads,
-            await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel)
+            await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
+            await Local(row.Id, heads, cancel)
         );
     }
 
@@ -179,7 +180,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Of<LifeOpinionFact>(FactKind.LifeOpinion),
             Of<PlannedFact>(FactKind.Planned),
             Of<SeriesFact>(FactKind.Series),
-            await PastVisits(visit, cancel)
+            await PastVisits(visit, cancel),
+            Of<OpinionFact>(FactKind.Opinion)
         );
     }
 
@@ -211,7 +213,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         }
         var ids = rows.Select(r => r.Id).ToList();
         var stages = await Load<StageRow, StageFact>(FactKind.Stage, db.Stages.Where(s => ids.Contains(s.VisitId)), [], cancel);
-        FactKind[] kinds = [FactKind.SignOff, FactKind.LifeOpinion, FactKind.Series];
+        FactKind[] kinds = [FactKind.SignOff, FactKind.LifeOpinion, FactKind.Series, FactKind.Opinion];
         var records = await db
             .Records.AsNoTracking()
             .Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value) && kinds.Contains(r.Kind) && !r.Deleted)
@@ -229,9 +231,70 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
                 [.. stages.Where(s => s.VisitId == r.Id)],
                 Of<SignOffFact>(FactKind.SignOff, r.Id),
                 Of<LifeOpinionFact>(FactKind.LifeOpinion, r.Id),
-                Of<SeriesFact>(FactKind.Series, r.Id)
+                Of<SeriesFact>(FactKind.Series, r.Id),
+                Of<OpinionFact>(FactKind.Opinion, r.Id)
             )),
         ];
+    }
+
+    /// <summary>What binds at a property; null where nothing of its own was said. Made twice without a connection, the first one counts.</summary>
+    private async Task<LocalProfileFact?> Local(Guid propertyId, List<FactHead> heads, CancellationToken cancel) =>
+        (await Under<LocalProfileFact>(FactKind.LocalProfile, [propertyId], heads, cancel)).FirstOrDefault();
+
+    /// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>
+    public async Task<FirmRulesFact?> FirmRules(List<FactHead> heads, CancellationToken cancel)
+    {
+        var row = await db
+            .Records.AsNoTracking()
+            .Where(r => r.Kind == FactKind.FirmRules && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .FirstOrDefaultAsync(cancel);
+        if (row is null)
+        {
+            return null;
+        }
+        heads.Add(Head(row));
+        return Shelves.Read<FirmRulesFact>(FactKind.FirmRules, row.Payload);
+    }
+
+    /// <summary>Findings on file of these conditions, the latest first; at most so many of them, with how many there are.</summary>
+    public async Task<TouchedAnswer> Touched(IReadOnlyList<string> conditions, int most, CancellationToken cancel)
+    {
+        var rows = db.Findings.AsNoTracking().Where(f => !f.Deleted && conditions.Contains(f.Condition));
+        var count = await rows.CountAsync(cancel);
+        var found = await rows.Join(
+                db.Visits.AsNoTracking().Where(v => !v.Deleted),
+                f => f.VisitId,
+                v => v.Id,
+                (f, v) => new { f.Payload, Visit = v }
+            )
+            .OrderByDescending(x => x.Visit.On)
+            .ThenBy(x => x.Visit.Id)
+            .Take(most)
+            .ToListAsync(cancel);
+        var answers = new List<TouchedFinding>(found.Count);
+        foreach (var item in found)
+        {
+            var finding = Shelves.Read<FindingFact>(FactKind.Finding, item.Payload);
+            var slope = await db.Slopes.AsNoTracking().FirstOrDefaultAsync(s => s.Id == finding.SlopeId, cancel);
+            var name = await db
+                .Roofs.Where(r => r.Id == item.Visit.RoofId)
+                .Join(db.Buildings, r => r.BuildingId, b => b.Id, (r, b) => b.PropertyId)
+                .Join(db.Properties, id => id, p => p.Id, (_, p) => p.Payload)
+                .FirstOrDefaultAsync(cancel);
+            answers.Add(
+                new TouchedFinding(
+                    finding.Id,
+                    item.Visit.Id,
+                    name is null ? "" : Shelves.Read<PropertyFact>(FactKind.Property, name).Name,
+                    item.Visit.On,
+                    slope is null ? null : Shelves.Read<SlopeFact>(FactKind.Slope, slope.Payload).Letter,
+                    finding.Condition,
+                    finding.Measure?.Typed ?? ""
+                )
+            );
+        }
+        return new TouchedAnswer(count, answers);
     }
 
     /// <summary>The firm's way of stating life; null where it has said nothing. Made twice without a connection, the first one counts.</summary>
@@ -317,6 +380,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Components = await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
             Latitude = property.Latitude,
             FirmSchool = (await LifeProfile([], cancel))?.School,
+            Local = await Local(property.Id, heads, cancel),
+            Firm = await FirmRules(heads, cancel),
         };
     }
 

@@ -147,6 +147,9 @@ internal static class Shelves
         [FactKind.LifeProfile] = Record(FactKind.LifeProfile, Json.LifeProfileFact, _ => null),
         [FactKind.Planned] = Record(FactKind.Planned, Json.PlannedFact, f => f.VisitId),
         [FactKind.Series] = Record(FactKind.Series, Json.SeriesFact, f => f.VisitId),
+        [FactKind.Opinion] = Record(FactKind.Opinion, Json.OpinionFact, f => f.VisitId),
+        [FactKind.LocalProfile] = Record(FactKind.LocalProfile, Json.LocalProfileFact, _ => null, FactKind.Property, f => f.PropertyId),
+        [FactKind.FirmRules] = Record(FactKind.FirmRules, Json.FirmRulesFact, _ => null),
     };
 
     /// <summary>

@@ -10,10 +10,15 @@ public class RuleBookTests
     private static readonly RuleBook Book = RuleBook.Current;
 
     [Fact]
-    public void Holds_at_least_the_first_catalogue()
+    public void Holds_together() => BookChecks.Of(Book).ShouldBeEmpty();
+
+    [Fact]
+    public void Holds_a_body_of_knowledge()
     {
-        Book.Conditions.Count.ShouldBeGreaterThanOrEqualTo(25);
-        Book.Conditions.Count(c => c.Quantity is not null).ShouldBeGreaterThanOrEqualTo(12);
+        Book.Conditions.Count.ShouldBeGreaterThanOrEqualTo(140);
+        Book.Limits.Count.ShouldBeGreaterThanOrEqualTo(70);
+        Book.Combinations.Count.ShouldBeGreaterThanOrEqualTo(25);
+        Book.Decisions.Count(d => d.Disputed).ShouldBe(30); // every row where good people differ
         Book.Coverings.Select(c => c.Kind).ShouldBe(Enum.GetValues<CoveringKind>(), ignoreOrder: true);
         Book.Harm.Select(h => h.Consequence).ShouldBe(Enum.GetValues<Consequence>(), ignoreOrder: true);
     }
@@ -48,7 +53,7 @@ public class RuleBookTests
         {
             Book.FindQuantity(condition.Quantity!).ShouldNotBeNull(condition.Code);
             Book.Coverings.Where(c => condition.AppliesTo(c.Family))
-                .Any(c => Book.LimitFor(condition.Quantity!, c.Kind) != null)
+                .Any(c => Book.LimitsOn(condition.Quantity!).Any(l => l.AppliesTo(c.Kind)))
                 .ShouldBeTrue(condition.Code);
         }
     }

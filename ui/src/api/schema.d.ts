@@ -276,6 +276,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/touched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTouched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/firm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFirmRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/assess": {
         parameters: {
             query?: never;
@@ -990,6 +1022,8 @@ export interface components {
             /** Format: double */
             latitude?: null | number;
             firmSchool?: null | components["schemas"]["School"];
+            local?: null | components["schemas"]["LocalProfileFact"];
+            firm?: null | components["schemas"]["FirmRulesFact"];
         };
         /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
         Assessment: {
@@ -1011,12 +1045,20 @@ export interface components {
             nextLook: null | components["schemas"]["NextLook"];
             planned: components["schemas"]["LastingAnswer"][];
             series: components["schemas"]["SeriesAnswer"][];
+            combinations: components["schemas"]["CombinationAnswer"][];
+            opinions: components["schemas"]["OpinionAnswer"][];
         };
         /**
          * @default inch
          * @enum {unknown}
          */
         BareUnit: "inch" | "foot" | "millimetre";
+        /**
+         * @description How a finding is known. Seen, concluded from something else, or only suspected: they differ in the report's words.
+         * @default observed
+         * @enum {unknown}
+         */
+        Basis: "observed" | "inferred" | "suspected";
         /**
          * @description What lies under a slope: decides the harm, and how visible a leak would be.
          * @enum {unknown}
@@ -1054,6 +1096,14 @@ export interface components {
             questions: components["schemas"]["Question"][];
             components: components["schemas"]["ComponentKind"][];
             factors: components["schemas"]["WearFactor"][];
+            limits: components["schemas"]["Limit"][];
+            decisions: components["schemas"]["Decision"][];
+            combinations: components["schemas"]["Combination"][];
+        };
+        /** @description What follows from an answer that is not known yet. */
+        Branch: {
+            if: string;
+            then: string;
         };
         BuildingFact: {
             /** Format: uuid */
@@ -1075,6 +1125,11 @@ export interface components {
         ChangeReceipts: {
             receipts: components["schemas"]["ChangeReceipt"][];
         };
+        /** @description The view taken of a matter that good people differ on: keys of the decision and of its view. */
+        ChosenView: {
+            decision: string;
+            view: string;
+        };
         ClassifyAnswer: {
             facets: components["schemas"]["PlanFacet"][];
             edges: components["schemas"]["PlanEdge"][];
@@ -1083,6 +1138,24 @@ export interface components {
         };
         ClassifyRequest: {
             plan: components["schemas"]["PlanFact"];
+        };
+        /**
+         * @description One thing that must be so: findings of one of these conditions (Seen) with at least this evidence, this extent, this many of them; or the
+         *     answer to a decision; or an answer of the visit. Families bounds the covering.
+         */
+        Clause: {
+            seen?: null | string[];
+            evidence?: null | components["schemas"]["WaterEvidence"];
+            extent?: null | components["schemas"]["Extent"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+            decision?: null | string;
+            question?: null | string;
+            is?: null | string[];
+            families?: null | components["schemas"]["CoveringFamily"][];
         };
         /** @description A recording of speech or video; to be written up until Words says what it holds. */
         ClipFact: {
@@ -1116,6 +1189,49 @@ export interface components {
             classedFeet: number;
             closes: boolean;
         };
+        /**
+         * @description Which family of codes a building falls under.
+         * @enum {unknown}
+         */
+        CodeFamily: "residential" | "smallCommercial";
+        /**
+         * @description What means something only together. Likelihood and Consequence are the least that every finding in it then counts for:
+         *     a combination never makes anything lighter, except that Trade says who it belongs to.
+         */
+        Combination: {
+            id: string;
+            name: string;
+            scope: components["schemas"]["CombinationScope"];
+            needs: components["schemas"]["Clause"][];
+            means: string;
+            settle: string;
+            sourceClass: components["schemas"]["SourceClass"];
+            likelihood?: null | components["schemas"]["Likelihood"];
+            consequence?: null | components["schemas"]["Consequence"];
+            /** @default  */
+            remedy: string;
+            /** @default  */
+            trade: string;
+        };
+        /** @description A combination that was met: by which findings, and what it says. */
+        CombinationAnswer: {
+            id: string;
+            name: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            findings: string[];
+            because: string;
+            means: string;
+            settle: string;
+            remedy: string;
+            trade: string;
+            sourceClass: components["schemas"]["SourceClass"];
+        };
+        /**
+         * @description How near to each other the parts of a combination must lie.
+         * @enum {unknown}
+         */
+        CombinationScope: "detail" | "slope" | "roof";
         /** @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
@@ -1246,7 +1362,9 @@ export interface components {
          * @description Something that can be wrong, as one sees it, with its meaning and remedy. PhotosDue are photos it must have by rule;
          *     PhotoAt is a station of which every slope concerned must be photographed; Footing what it says of
          *     standing there (an option of the question `footing`); Fault when it may mean that the whole slope was built wrong;
-         *     Wears what it says of a component's stage.
+         *     Wears what it says of a component's stage; LookAlikes what it is taken for, each with what tells it apart;
+         *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
+         *     its absence is noted fairly and is no defect by itself.
          */
         Condition: {
             code: string;
@@ -1277,6 +1395,12 @@ export interface components {
             defaultOutcome?: components["schemas"]["FindingOutcome"];
             fault?: null | components["schemas"]["SystemFault"];
             wears?: null | components["schemas"]["ComponentWear"];
+            lookAlikes?: null | string[];
+            shots?: null | string[];
+            /** @default  */
+            trade: string;
+            /** @default false */
+            bestPractice: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1374,6 +1498,76 @@ export interface components {
             note: string;
             sha256: string;
         };
+        /**
+         * @description What gave the view: the recorded fact, the firm's way while the fact is not known, or the inspector.
+         * @enum {unknown}
+         */
+        DecidedBy: "fact" | "firm" | "inspector";
+        /** @description The answer to a question that decides a matter: keys of the rule book's decision and of its option. */
+        DecidingAnswer: {
+            decision: string;
+            option: string;
+        };
+        /**
+         * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
+         *     taken where the fact is not known and the firm has said nothing; Settle the test that settles it. Disputed: good
+         *     people differ on it.
+         */
+        Decision: {
+            key: string;
+            matter: string;
+            ask: string;
+            options: components["schemas"]["QuestionOption"][];
+            views: components["schemas"]["DecisionView"][];
+            by: components["schemas"]["DecisionRule"][];
+            firm: string;
+            conditions: string[];
+            settle: string;
+            sourceClass?: components["schemas"]["SourceClass"];
+            from?: components["schemas"]["KnownFrom"];
+            /** @default true */
+            disputed: boolean;
+        };
+        /** @description A matter as it stands on one finding. Decisive: the answer says whether it is a defect at all, or nearly so. Open: the deciding fact is not known, so every branch is told with the test that settles it. */
+        DecisionAnswer: {
+            key: string;
+            matter: string;
+            ask: string;
+            options: components["schemas"]["QuestionOption"][];
+            chosen: null | string;
+            asked: boolean;
+            view: string;
+            viewWords: string;
+            by: components["schemas"]["DecidedBy"];
+            why: string;
+            open: boolean;
+            others: components["schemas"]["DecisionView"][];
+            branches: components["schemas"]["Branch"][];
+            settle: string;
+            disputed: boolean;
+            decisive: boolean;
+        };
+        /** @description With these answers the fact decides for that view. */
+        DecisionRule: {
+            is: string[];
+            view: string;
+        };
+        /** @description One way to see a matter, and what it does to a finding: another outcome, a weight on its chance (1: none), no defect at all, another remedy. */
+        DecisionView: {
+            key: string;
+            words: string;
+            outcome?: null | components["schemas"]["FindingOutcome"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            weight: number;
+            /** @default false */
+            noDefect: boolean;
+            /** @default  */
+            remedy: string;
+            steps?: null | string[];
+        };
         DemoPerson: {
             /** Format: uuid */
             id: string;
@@ -1461,6 +1655,15 @@ export interface components {
             on: string;
             shares: components["schemas"]["StageShare"][];
         };
+        /** @description What was thought before, with the reason for changing it. */
+        EarlierOpinion: {
+            action: components["schemas"]["OpinionAction"];
+            who: string;
+            because: string;
+            reason: string;
+            /** Format: date-time */
+            until: string;
+        };
         /** @description What was thought of a finding before, kept with the reason for changing it. */
         EarlierView: {
             condition: string;
@@ -1536,7 +1739,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules";
         /** @description A fact that could not be judged, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -1562,6 +1765,10 @@ export interface components {
             kind: components["schemas"]["FactKind"];
             versions: components["schemas"]["FactVersion"][];
         };
+        /**
+         * @description A finding as judged. Decisions: what decides it and the views on it; Together: what it means with other findings;
+         *     Trade: who mends it where a roofer does not.
+         */
         FindingAssessment: {
             /** Format: uuid */
             findingId: string;
@@ -1572,6 +1779,12 @@ export interface components {
             urgency: components["schemas"]["UrgencyAnswer"];
             observed: string;
             means: string;
+            decisions: components["schemas"]["DecisionAnswer"][];
+            together: components["schemas"]["CombinationAnswer"][];
+            words: components["schemas"]["FindingWords"];
+            remedyTitle: string;
+            remedySteps: string[];
+            trade: string;
         };
         FindingFact: {
             /** Format: uuid */
@@ -1596,6 +1809,11 @@ export interface components {
             spot?: null | components["schemas"]["Spot"];
             /** Format: uuid */
             detailId?: null | string;
+            basis?: components["schemas"]["Basis"];
+            deciding?: null | components["schemas"]["DecidingAnswer"][];
+            views?: null | components["schemas"]["ChosenView"][];
+            moved?: null | components["schemas"]["MovedUrgency"];
+            ownWords?: null | components["schemas"]["OwnWords"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -1603,6 +1821,35 @@ export interface components {
          * @enum {unknown}
          */
         FindingOutcome: "mend" | "watch" | "investigate" | "haveJudged" | "otherTrade" | "documentOnly";
+        /**
+         * @description A finding in words: Observed and Means as the report has them, in the firm's voice; Plain and
+         *     Technical as composed. Doubts are words of one's own that a fair report does without.
+         */
+        FindingWords: {
+            observed: string;
+            means: string;
+            plain: string;
+            technical: string;
+            by: components["schemas"]["WordsBy"];
+            doubts: string[];
+        };
+        /** @description The firm's words for what a condition means, used whenever it is found. */
+        FirmPhrase: {
+            condition: string;
+            means: string;
+        };
+        FirmRulesAnswer: {
+            rules: null | components["schemas"]["FirmRulesFact"];
+            heads: components["schemas"]["FactHead"][];
+        };
+        /** @description The firm's ways: its view where the deciding fact is not known, its phrases, and the voice of its reports. */
+        FirmRulesFact: {
+            /** Format: uuid */
+            id: string;
+            views: components["schemas"]["ChosenView"][];
+            phrases: components["schemas"]["FirmPhrase"][];
+            voice?: components["schemas"]["Voice"];
+        };
         /** @description Whether a slope was built so that wear life applies at all; ToSettle says what would answer an unknown. */
         Fitness: {
             state: components["schemas"]["FitnessState"];
@@ -1766,6 +2013,12 @@ export interface components {
             looked: number;
         };
         JsonElement: unknown;
+        /**
+         * @description Facts recorded elsewhere that may decide a matter without asking.
+         * @default asked
+         * @enum {unknown}
+         */
+        KnownFrom: "asked" | "family" | "beneath" | "facing" | "purpose";
         /** @description A ladder for a landing: its foot from the wall, what must be reached, and the nominal ladder that does; feet. Null: no ladder should. */
         LadderAnswer: {
             /** Format: double */
@@ -1937,6 +2190,76 @@ export interface components {
          * @enum {unknown}
          */
         Likelihood: "unlikely" | "possible" | "likely" | "nearlySure";
+        /**
+         * @description A bound on a quantity: at least, at most, or both, in the quantity's unit. Kinds null: any covering; Codes null:
+         *     any family of codes. It speaks of slopes from PitchFrom to under PitchBelow (rise in 12). A reading may miss the bound by
+         *     Tolerance and still conform. Edition is the edition of the source where it is one.
+         */
+        Limit: {
+            id: string;
+            quantity: string;
+            /** Format: double */
+            least: null | number;
+            /** Format: double */
+            most: null | number;
+            sourceClass: components["schemas"]["SourceClass"];
+            source: string;
+            why: string;
+            kinds?: null | components["schemas"]["CoveringKind"][];
+            codes?: null | components["schemas"]["CodeFamily"][];
+            /** Format: double */
+            pitchFrom?: null | number;
+            /** Format: double */
+            pitchBelow?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            tolerance: number;
+            /** @default  */
+            edition: string;
+            /** @description What is published or instructed binds; common practice and memory advise, and govern only where nothing binds. */
+            binds?: boolean;
+        };
+        /** @description One of the limits on a quantity beside a measure. Headline is its own verdict; Note how it stands to the others. */
+        LimitAnswer: {
+            id: string;
+            text: string;
+            outcome: components["schemas"]["VerdictOutcome"];
+            headline: string;
+            sourceClass: components["schemas"]["SourceClass"];
+            source: string;
+            why: string;
+            standing: components["schemas"]["LimitStanding"];
+            governs: boolean;
+            note: string;
+        };
+        /**
+         * @description How a limit stands to the others on the same quantity at one place.
+         * @enum {unknown}
+         */
+        LimitStanding: "binds" | "advises" | "overridden" | "elsewhere";
+        /** @description A jurisdiction's value in the place of a limit of the rule book, in that limit's unit, and where it stands. */
+        LocalLimit: {
+            limitId: string;
+            /** Format: double */
+            least: null | number;
+            /** Format: double */
+            most: null | number;
+            /** @default  */
+            source: string;
+        };
+        /** @description What binds at a property: its family of codes, the jurisdiction with the edition it has adopted, and its own values. */
+        LocalProfileFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            propertyId: string;
+            code: components["schemas"]["CodeFamily"];
+            jurisdiction: string;
+            edition: string;
+            limits: components["schemas"]["LocalLimit"][];
+        };
         /** @description A part that is one slope: its pitch and the way it falls, degrees from north towards east; its first corner lies on its eave. */
         LoneSlope: {
             /** Format: uuid */
@@ -1979,6 +2302,21 @@ export interface components {
         };
         /** @enum {unknown} */
         MeasuredHow: "tape" | "byTouch" | "byEye";
+        /** @description What was computed before the inspector moved it, in words; Held: it could not be moved, because someone could be hurt. */
+        MovedAnswer: {
+            computed: components["schemas"]["UrgencyClass"];
+            wanted: components["schemas"]["UrgencyClass"];
+            held: boolean;
+            words: string;
+        };
+        /** @description The inspector acts sooner or later than Kalpa would; the reason is kept beside what was computed. */
+        MovedUrgency: {
+            class: components["schemas"]["UrgencyClass"];
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         NailCount: {
             fault: components["schemas"]["NailFault"];
             /** Format: int32 */
@@ -2045,6 +2383,60 @@ export interface components {
             findings: components["schemas"]["FindingFact"][];
         };
         /**
+         * @description What is to become of a slope or a roof.
+         * @enum {unknown}
+         */
+        OpinionAction: "monitor" | "document" | "investigate" | "haveJudged" | "repair" | "replace";
+        /** @description An opinion in words: what is to become of it, when, by whom, why; its branches; and what was thought before. */
+        OpinionAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            of: string;
+            action: components["schemas"]["OpinionAction"];
+            headline: string;
+            because: string;
+            branches: string[];
+            history: string[];
+            by: string;
+        };
+        /** @description What follows if something turns out so: "if the roofer says no, look twice a year". */
+        OpinionBranch: {
+            if: string;
+            then: components["schemas"]["OpinionAction"];
+            /** @default  */
+            words: string;
+        };
+        /**
+         * @description What an opinion waits for.
+         * @enum {unknown}
+         */
+        OpinionEvent: "none" | "closing" | "solar" | "winter" | "storm";
+        /**
+         * @description An opinion on a slope, or on the whole roof where SlopeId is null: a record of its own with history. Who judges or
+         *     mends it; it may hang on an event, a day, and branch.
+         */
+        OpinionFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            action: components["schemas"]["OpinionAction"];
+            who: string;
+            because: string;
+            event: components["schemas"]["OpinionEvent"];
+            /** Format: date */
+            byDay: null | string;
+            branches: components["schemas"]["OpinionBranch"][];
+            earlier: components["schemas"]["EarlierOpinion"][];
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /**
          * @default degrees
          * @enum {unknown}
          */
@@ -2053,6 +2445,13 @@ export interface components {
         OverruledLife: {
             computed: components["schemas"]["YearsLeft"];
             reason: string;
+        };
+        /** @description The inspector's own sentences in place of the composed ones; empty keeps the composed. */
+        OwnWords: {
+            /** @default  */
+            observed: string;
+            /** @default  */
+            means: string;
         };
         /** @description A slope in the words of somebody who owns it and knows nothing of roofs. */
         OwnerWords: {
@@ -2085,6 +2484,7 @@ export interface components {
             signOffs: components["schemas"]["SignOffFact"][];
             opinions: components["schemas"]["LifeOpinionFact"][];
             series: components["schemas"]["SeriesFact"][];
+            judgements?: null | components["schemas"]["OpinionFact"][];
         };
         PersonAnswer: {
             /** Format: uuid */
@@ -2531,6 +2931,7 @@ export interface components {
             details: components["schemas"]["DetailFact"][];
             heads: components["schemas"]["FactHead"][];
             components: components["schemas"]["ComponentFact"][];
+            local: null | components["schemas"]["LocalProfileFact"];
         };
         /** @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. */
         PropertyFact: {
@@ -2642,6 +3043,7 @@ export interface components {
         };
         /** @enum {unknown} */
         PunchState: "open" | "fixed" | "accepted" | "refused";
+        /** @description Something measured. Likely are the six values that stand on keys. */
         Quantity: {
             id: string;
             name: string;
@@ -2650,7 +3052,7 @@ export interface components {
             likely: string[];
         };
         /** @enum {unknown} */
-        QuantityUnit: "length" | "pitch" | "count";
+        QuantityUnit: "length" | "pitch" | "count" | "percent";
         /** @description A question answered by taps, asked before or during a visit; Station is where it is asked on the walk. */
         Question: {
             key: string;
@@ -3236,6 +3638,23 @@ export interface components {
             /** @default  */
             outcome: string;
         };
+        TouchedAnswer: {
+            /** Format: int32 */
+            count: number;
+            findings: components["schemas"]["TouchedFinding"][];
+        };
+        TouchedFinding: {
+            /** Format: uuid */
+            findingId: string;
+            /** Format: uuid */
+            visitId: string;
+            propertyName: string;
+            /** Format: date */
+            on: string;
+            slope: null | string;
+            condition: string;
+            measured: string;
+        };
         /** @enum {unknown} */
         Trend: "tooFew" | "level" | "rising" | "falling";
         /** @description A length as typed, with its value in inches. */
@@ -3276,13 +3695,21 @@ export interface components {
             /** Format: double */
             lossHigh: number;
             why: string[];
+            /** Format: double */
+            chance: number;
+            consequence: components["schemas"]["Consequence"];
+            moved: null | components["schemas"]["MovedAnswer"];
         };
         /**
          * @description When to act; the number is the nail heads drawn.
          * @enum {unknown}
          */
         UrgencyClass: "watch" | "withReroof" | "withinYear" | "thisSeason" | "beforeNextRain" | "makeSafeNow";
-        /** @description Everything an urgency is judged from. NearEnd: the slope will be re-roofed within a few years anyway. */
+        /**
+         * @description Everything an urgency is judged from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
+         *     above it the water gathers, along the slope; Weight: what the deciding facts do to its chance; the least likelihood and consequence come from
+         *     combinations; Moved is the inspector's own class.
+         */
         UrgencyFacts: {
             condition: string;
             evidence: components["schemas"]["WaterEvidence"];
@@ -3293,10 +3720,24 @@ export interface components {
             /** Format: double */
             shortfall: number;
             nearEnd: boolean;
+            /** Format: double */
+            waterRunFeet?: null | number;
+            /** Format: double */
+            risePer12?: null | number;
+            exposure?: components["schemas"]["Exposure"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            weight: number;
+            leastLikelihood?: null | components["schemas"]["Likelihood"];
+            leastConsequence?: null | components["schemas"]["Consequence"];
+            moved?: null | components["schemas"]["MovedUrgency"];
         };
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.
-         *     Shortfall is that as a share of the limit, 0 to 1.
+         *     Shortfall is that as a share of the limit, 0 to 1. Limits are all that speak of it, the one that governs first;
+         *     Note what is fair to add.
          */
         Verdict: {
             outcome: components["schemas"]["VerdictOutcome"];
@@ -3314,13 +3755,19 @@ export interface components {
             sourceClass?: null | components["schemas"]["SourceClass"];
             source?: null | string;
             toSettle?: null | string;
+            limits?: null | components["schemas"]["LimitAnswer"][];
+            /** @default  */
+            note: string;
         };
         /** @enum {unknown} */
-        VerdictOutcome: "conforms" | "short" | "over" | "cannotTell" | "notApplicable" | "seen";
+        VerdictOutcome: "conforms" | "short" | "over" | "cannotTell" | "notApplicable" | "seen" | "noted";
         VerdictRequest: {
             condition: string;
             covering: null | components["schemas"]["CoveringKind"];
             measure: null | components["schemas"]["MeasureFact"];
+            /** Format: double */
+            risePer12?: null | number;
+            local?: null | components["schemas"]["LocalProfileFact"];
         };
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
@@ -3376,7 +3823,13 @@ export interface components {
             planned?: null | components["schemas"]["PlannedFact"][];
             series?: null | components["schemas"]["SeriesFact"][];
             pastVisits?: null | components["schemas"]["PastVisit"][];
+            judgements?: null | components["schemas"]["OpinionFact"][];
         };
+        /**
+         * @default plain
+         * @enum {unknown}
+         */
+        Voice: "plain" | "technical";
         /**
          * @description A walk order: stations in the order practitioners take them; `*` stands for those of the order that suits the covering.
          *     Families null: for any covering, chosen by the commission.
@@ -3477,7 +3930,15 @@ export interface components {
              */
             noGoHeatF: number;
         };
-        /** @description Something to do, in order of need; Number counts from 1. */
+        /**
+         * @description Whose words stand in the report.
+         * @enum {unknown}
+         */
+        WordsBy: "composed" | "firm" | "inspector";
+        /**
+         * @description Something to do, in order of need; Number counts from 1. AboveNext: why it stands above the next, empty where that is
+         *     plain; Trade: who does it where a roofer does not.
+         */
         WorkItem: {
             /** Format: int32 */
             number: number;
@@ -3499,6 +3960,10 @@ export interface components {
             findingId: null | string;
             /** Format: uuid */
             slopeId: null | string;
+            /** @default  */
+            aboveNext: string;
+            /** @default  */
+            trade: string;
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew";
@@ -4022,6 +4487,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BookAnswer"];
+                };
+            };
+        };
+    };
+    getTouched: {
+        parameters: {
+            query: {
+                conditions: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TouchedAnswer"];
+                };
+            };
+        };
+    };
+    getFirmRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmRulesAnswer"];
                 };
             };
         };

@@ -1,0 +1,99 @@
+using System.Globalization;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Assessing;
+
+/// <summary>An opinion in words: what is to become of it, when, by whom, why; its branches; and what was thought before.</summary>
+public sealed record OpinionAnswer(
+    Guid Id,
+    Guid? SlopeId,
+    string Of,
+    OpinionAction Action,
+    string Headline,
+    string Because,
+    IReadOnlyList<string> Branches,
+    IReadOnlyList<string> History,
+    string By
+);
+
+/// <summary>Opinions on slopes and on the roof (methods, section 8): records of their own, with history, event and branch.</summary>
+public static class Opinions
+{
+    public static IReadOnlyList<OpinionAnswer> Of(AssessInput input)
+    {
+        var past = (input.Records?.PastVisits ?? []).OrderByDescending(v => v.On).ThenByDescending(v => v.VisitId).ToList();
+        var letters = input.Slopes.ToDictionary(s => s.Id, s => s.Letter);
+        return
+        [
+            .. (input.Records?.Judgements ?? [])
+                .Where(o => o.SlopeId is null || letters.ContainsKey(o.SlopeId.Value))
+                .OrderBy(o => o.SlopeId is null ? "" : letters[o.SlopeId.Value], StringComparer.Ordinal)
+                .ThenBy(o => o.Id)
+                .Select(o => Of(o, o.SlopeId is { } id ? $"Slope {letters[id]}" : "The whole roof", past)),
+        ];
+    }
+
+    private static OpinionAnswer Of(OpinionFact opinion, string of, List<PastVisit> past) =>
+        new(
+            opinion.Id,
+            opinion.SlopeId,
+            of,
+            opinion.Action,
+            Headline(opinion),
+            Sentence(opinion.Because),
+            [
+                .. opinion.Branches.Select(b =>
+                    $"If {b.If.Trim().TrimEnd('.')}: {Lower(Words(b.Then))}{(b.Words.Length > 0 ? $", {b.Words.Trim().TrimEnd('.')}" : "")}."
+                ),
+            ],
+            [
+                .. opinion.Earlier.Select(e =>
+                    $"Until {Day(DateOnly.FromDateTime(e.Until.UtcDateTime))}: {Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Lower(e.Reason).Trim().TrimEnd('.')}."
+                ),
+                .. past.SelectMany(v =>
+                    (v.Judgements ?? [])
+                        .Where(o => o.SlopeId == opinion.SlopeId)
+                        .OrderBy(o => o.Id)
+                        .Select(o => $"On {Day(v.On)}: {Lower(Headline(o)).TrimEnd('.')}, because {Lower(o.Because).Trim().TrimEnd('.')}.")
+                ),
+            ],
+            opinion.By
+        );
+
+    private static string Headline(OpinionFact opinion)
+    {
+        var who =
+            opinion.Who.Length == 0 ? ""
+            : opinion.Action == OpinionAction.HaveJudged ? $" by {opinion.Who}"
+            : $", {opinion.Who}";
+        var before = opinion.Event switch
+        {
+            OpinionEvent.Closing => "before the closing",
+            OpinionEvent.Solar => "before the array goes on",
+            OpinionEvent.Winter => "before the winter",
+            OpinionEvent.Storm => "after the next storm",
+            _ => "",
+        };
+        var day = opinion.ByDay is { } by ? $"by {Day(by)}" : "";
+        var when = string.Join(", ", new[] { before, day }.Where(w => w.Length > 0));
+        return $"{Words(opinion.Action)}{who}{(when.Length > 0 ? $", {when}" : "")}.";
+    }
+
+    public static string Words(OpinionAction action) =>
+        action switch
+        {
+            OpinionAction.Monitor => "Watch it",
+            OpinionAction.Document => "Record it, and nothing more",
+            OpinionAction.Investigate => "Look further into it",
+            OpinionAction.HaveJudged => "Have it judged",
+            OpinionAction.Repair => "Repair it",
+            _ => "Replace it",
+        };
+
+    private static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+
+    private static string Sentence(string text) => text.Trim() is { Length: > 0 } said && !said.EndsWith('.') ? said + "." : text.Trim();
+
+    private static string Lower(string text) =>
+        text.Length < 2 || char.IsUpper(text[1]) ? text : char.ToLowerInvariant(text[0]) + text[1..];
+}

@@ -1,0 +1,87 @@
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Facts;
+
+/// <summary>Whether opinions, local rules, the firm's ways and what decides a finding can be kept at all.</summary>
+internal static class JudgementChecks
+{
+    public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
+    {
+        switch (fact)
+        {
+            case OpinionFact opinion:
+                Opinion(opinion, found);
+                break;
+            case LocalProfileFact local:
+                Local(local, book, found);
+                break;
+            case FirmRulesFact firm:
+                Views(firm.Views, book, found);
+                found.If(
+                    firm.Phrases.Any(p => book.FindCondition(p.Condition) is null),
+                    "firm.unknown-condition",
+                    "A phrase belongs to a condition of the rule book."
+                );
+                found.Text([.. firm.Phrases.Select(p => p.Means)]);
+                break;
+        }
+    }
+
+    public static void Finding(FindingFact finding, RuleBook book, FactChecks.Found found)
+    {
+        found.If(
+            finding.Deciding?.Any(a => book.FindDecision(a.Decision)?.Options.All(o => o.Key != a.Option) != false) == true,
+            "finding.unknown-answer",
+            "What decides it must be one of the rule book’s answers. Choose again."
+        );
+        Views(finding.Views ?? [], book, found);
+        found.If(
+            finding.Moved is { Reason: var reason } && string.IsNullOrWhiteSpace(reason),
+            "finding.moved-without-reason",
+            "Say why it is moved: the computed order is kept beside yours."
+        );
+        found.Text(finding.Moved?.Reason ?? "", finding.OwnWords?.Observed ?? "", finding.OwnWords?.Means ?? "");
+    }
+
+    private static void Views(IReadOnlyList<ChosenView> views, RuleBook book, FactChecks.Found found) =>
+        found.If(
+            views.Any(v => book.FindDecision(v.Decision)?.Views.All(o => o.Key != v.View) != false),
+            "views.unknown",
+            "A view must be one of the rule book’s. Choose again."
+        );
+
+    private static void Opinion(OpinionFact opinion, FactChecks.Found found)
+    {
+        found.If(string.IsNullOrWhiteSpace(opinion.Because), "opinion.no-reason", "Say what the opinion rests on.");
+        found.If(
+            opinion.Action == OpinionAction.HaveJudged && string.IsNullOrWhiteSpace(opinion.Who),
+            "opinion.no-judge",
+            "Say who is to judge it: a roofer, an engineer, a chimney or wall specialist."
+        );
+        found.If(
+            opinion.Earlier.Any(e => string.IsNullOrWhiteSpace(e.Reason)),
+            "opinion.no-change-reason",
+            "Say why the opinion changed: the earlier one is kept with it."
+        );
+        found.If(opinion.Branches.Any(b => string.IsNullOrWhiteSpace(b.If)), "opinion.empty-branch", "Say what the branch hangs on.");
+        found.Text([opinion.Who, opinion.Because, .. opinion.Branches.Select(b => b.If), .. opinion.Branches.Select(b => b.Words)]);
+    }
+
+    private static void Local(LocalProfileFact local, RuleBook book, FactChecks.Found found)
+    {
+        found.If(
+            local.Limits.Count > 0 && string.IsNullOrWhiteSpace(local.Jurisdiction),
+            "local.no-jurisdiction",
+            "Name the jurisdiction whose values these are."
+        );
+        found.Text([local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
+        foreach (var own in local.Limits)
+        {
+            var limit = book.Limits.FirstOrDefault(l => l.Id == own.LimitId);
+            found.If(limit is null, "local.unknown-limit", $"The rule book has no limit \"{own.LimitId}\".");
+            found.If(own.Least is null && own.Most is null, "local.no-bound", "Give the value that is asked here.");
+            found.If(own.Least > own.Most, "local.bounds-swapped", "The least must not be above the most.");
+            found.If(own.Least < 0 || own.Most < 0, "local.negative", "A limit is nought or more.");
+        }
+    }
+}

@@ -1,0 +1,109 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+
+namespace Kalpa.Core.Facts;
+
+/// <summary>How a finding is known. Seen, concluded from something else, or only suspected: they differ in the report's words.</summary>
+[JsonConverter(typeof(CamelCaseEnum<Basis>))]
+public enum Basis
+{
+    Observed,
+    Inferred,
+    Suspected,
+}
+
+/// <summary>The answer to a question that decides a matter: keys of the rule book's decision and of its option.</summary>
+public sealed record DecidingAnswer(string Decision, string Option);
+
+/// <summary>The view taken of a matter that good people differ on: keys of the decision and of its view.</summary>
+public sealed record ChosenView(string Decision, string View);
+
+/// <summary>The inspector acts sooner or later than Kalpa would; the reason is kept beside what was computed.</summary>
+public sealed record MovedUrgency(UrgencyClass Class, string Reason, string By, DateTimeOffset At);
+
+/// <summary>The inspector's own sentences in place of the composed ones; empty keeps the composed.</summary>
+public sealed record OwnWords(string Observed = "", string Means = "");
+
+/// <summary>Which family of codes a building falls under.</summary>
+[JsonConverter(typeof(CamelCaseEnum<CodeFamily>))]
+public enum CodeFamily
+{
+    Residential,
+    SmallCommercial,
+}
+
+/// <summary>A jurisdiction's value in the place of a limit of the rule book, in that limit's unit, and where it stands.</summary>
+public sealed record LocalLimit(string LimitId, double? Least, double? Most, string Source = "");
+
+/// <summary>What binds at a property: its family of codes, the jurisdiction with the edition it has adopted, and its own values.</summary>
+public sealed record LocalProfileFact(
+    Guid Id,
+    Guid PropertyId,
+    CodeFamily Code,
+    string Jurisdiction,
+    string Edition,
+    IReadOnlyList<LocalLimit> Limits
+) : IFact;
+
+[JsonConverter(typeof(CamelCaseEnum<Voice>))]
+public enum Voice
+{
+    Plain,
+    Technical,
+}
+
+/// <summary>The firm's words for what a condition means, used whenever it is found.</summary>
+public sealed record FirmPhrase(string Condition, string Means);
+
+/// <summary>The firm's ways: its view where the deciding fact is not known, its phrases, and the voice of its reports.</summary>
+public sealed record FirmRulesFact(Guid Id, IReadOnlyList<ChosenView> Views, IReadOnlyList<FirmPhrase> Phrases, Voice Voice = Voice.Plain)
+    : IFact;
+
+/// <summary>What is to become of a slope or a roof.</summary>
+[JsonConverter(typeof(CamelCaseEnum<OpinionAction>))]
+public enum OpinionAction
+{
+    Monitor,
+    Document,
+    Investigate,
+    HaveJudged,
+    Repair,
+    Replace,
+}
+
+/// <summary>What an opinion waits for.</summary>
+[JsonConverter(typeof(CamelCaseEnum<OpinionEvent>))]
+public enum OpinionEvent
+{
+    None,
+    Closing,
+    Solar,
+    Winter,
+    Storm,
+}
+
+/// <summary>What follows if something turns out so: "if the roofer says no, look twice a year".</summary>
+public sealed record OpinionBranch(string If, OpinionAction Then, string Words = "");
+
+/// <summary>What was thought before, with the reason for changing it.</summary>
+public sealed record EarlierOpinion(OpinionAction Action, string Who, string Because, string Reason, DateTimeOffset Until);
+
+/// <summary>
+/// An opinion on a slope, or on the whole roof where <paramref name="SlopeId"/> is null: a record of its own with history. <paramref name="Who"/> judges or
+/// mends it; it may hang on an event, a day, and branch.
+/// </summary>
+public sealed record OpinionFact(
+    Guid Id,
+    Guid VisitId,
+    Guid? SlopeId,
+    OpinionAction Action,
+    string Who,
+    string Because,
+    OpinionEvent Event,
+    DateOnly? ByDay,
+    IReadOnlyList<OpinionBranch> Branches,
+    IReadOnlyList<EarlierOpinion> Earlier,
+    string By,
+    DateTimeOffset At
+) : IFact;

@@ -1,0 +1,162 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>
+/// Whether the body of knowledge holds together: run by the tests and when the app is built, never at a start. Each fault names the entry and says what
+/// is missing.
+/// </summary>
+public static class BookChecks
+{
+    private const int LikelyKeys = 6;
+
+    public static IReadOnlyList<string> Of(RuleBook book) =>
+        [
+            .. Once("condition", book.Conditions.Select(c => c.Code)),
+            .. Once("limit", book.Limits.Select(l => l.Id)),
+            .. Once("quantity", book.Quantities.Select(q => q.Id)),
+            .. Once("decision", book.Decisions.Select(d => d.Key)),
+            .. Once("combination", book.Combinations.Select(c => c.Id)),
+            .. book.Conditions.SelectMany(c => Condition(book, c)),
+            .. book.Quantities.SelectMany(q => Quantity(book, q)),
+            .. book.Limits.SelectMany(l => Limit(book, l)),
+            .. book.Decisions.SelectMany(d => Decision(book, d)),
+            .. book.Combinations.SelectMany(c => Combination(book, c)),
+        ];
+
+    private static IEnumerable<string> Once(string what, IEnumerable<string> keys) =>
+        keys.GroupBy(k => k, StringComparer.Ordinal).Where(g => g.Count() > 1).Select(g => $"{what} {g.Key}: used {g.Count()} times");
+
+    private static IEnumerable<string> Condition(RuleBook book, Condition condition)
+    {
+        string Fault(string text) => $"condition {condition.Code}: {text}";
+        (string Text, string What)[] texts =
+        [
+            (condition.Name, "a name"),
+            (condition.Sees, "what one sees"),
+            (condition.Check, "a check"),
+            (condition.Meaning, "its meaning"),
+            (condition.Remedy.Title, "a remedy"),
+        ];
+        foreach (var (_, what) in texts.Where(t => string.IsNullOrWhiteSpace(t.Text)))
+        {
+            yield return Fault($"wants {what}");
+        }
+        if (condition.Remedy.Steps.Count == 0 || condition.Remedy.Steps.Any(string.IsNullOrWhiteSpace))
+        {
+            yield return Fault("wants its remedy as steps a roofer can price");
+        }
+        if (condition.Words.Count == 0)
+        {
+            yield return Fault("wants words that people search by");
+        }
+        if (condition.Shots is not { Count: > 0 })
+        {
+            yield return Fault("wants the photos due");
+        }
+        if (condition.Stations.Count == 0 || condition.Stations.Any(s => book.FindStation(s) is null))
+        {
+            yield return Fault("wants stations of the rule book");
+        }
+        if (condition.Quantity is { } quantity && (book.FindQuantity(quantity) is null || book.LimitsOn(quantity).Count == 0))
+        {
+            yield return Fault($"its quantity \"{quantity}\" has no limit");
+        }
+        if (!Enum.IsDefined(condition.SourceClass) || !Enum.IsDefined(condition.Consequence) || !Enum.IsDefined(condition.Progression))
+        {
+            yield return Fault("wants a source class, a consequence and a progression");
+        }
+        if (
+            condition.Consequence == Consequence.LifeSafety
+            && condition.Caution.Length == 0
+            && condition.Trade.Length == 0
+            && !condition.CanFall
+        )
+        {
+            if (condition.Remedy.Steps.All(s => !s.Contains("ngineer", StringComparison.Ordinal)))
+            {
+                yield return Fault("is a danger: wants a caution, a trade or an engineer");
+            }
+        }
+    }
+
+    private static IEnumerable<string> Quantity(RuleBook book, Quantity quantity)
+    {
+        if (quantity.Likely.Count != LikelyKeys || quantity.Likely.Any(l => MeasureReading.Read(l, quantity.Unit).Value is null))
+        {
+            yield return $"quantity {quantity.Id}: wants {LikelyKeys} likely values that read";
+        }
+        if (string.IsNullOrWhiteSpace(quantity.HowToMeasure) || string.IsNullOrWhiteSpace(quantity.Name))
+        {
+            yield return $"quantity {quantity.Id}: wants a name and how it is measured";
+        }
+    }
+
+    private static IEnumerable<string> Limit(RuleBook book, Limit limit)
+    {
+        if (book.FindQuantity(limit.Quantity) is null)
+        {
+            yield return $"limit {limit.Id}: there is no quantity \"{limit.Quantity}\"";
+        }
+        if (limit is { Least: null, Most: null } || limit.Least > limit.Most || limit.Tolerance < 0)
+        {
+            yield return $"limit {limit.Id}: wants a least, a most, or both in order";
+        }
+        if (string.IsNullOrWhiteSpace(limit.Source) || string.IsNullOrWhiteSpace(limit.Why))
+        {
+            yield return $"limit {limit.Id}: wants a source and a reason";
+        }
+    }
+
+    private static IEnumerable<string> Decision(RuleBook book, Decision decision)
+    {
+        var views = decision.Views.Select(v => v.Key).ToHashSet(StringComparer.Ordinal);
+        var options = decision.Options.Select(o => o.Key).ToHashSet(StringComparer.Ordinal);
+        if (decision.Views.Count < 2 || decision.Options.Count < 2)
+        {
+            yield return $"decision {decision.Key}: wants two views and two answers at least";
+        }
+        if (!views.Contains(decision.Firm) || decision.By.Any(r => !views.Contains(r.View) || r.Is.Any(i => !options.Contains(i))))
+        {
+            yield return $"decision {decision.Key}: a rule names a view or an answer that is not there";
+        }
+        if (decision.By.Count < 2 || !decision.Settle.EndsWith('.') || string.IsNullOrWhiteSpace(decision.Ask))
+        {
+            yield return $"decision {decision.Key}: wants both branches, a question and the test that settles it";
+        }
+        if (decision.Conditions.Count == 0 || decision.Conditions.Any(c => book.FindCondition(c) is null))
+        {
+            yield return $"decision {decision.Key}: wants conditions of the rule book";
+        }
+        if (decision.Views.Any(v => !(v.Weight > 0)))
+        {
+            yield return $"decision {decision.Key}: a weight is more than nought";
+        }
+    }
+
+    private static IEnumerable<string> Combination(RuleBook book, Combination combination)
+    {
+        var seen = combination.Needs.SelectMany(n => n.Seen ?? []).ToList();
+        if (combination.Needs.Count < 2 || seen.Count == 0)
+        {
+            yield return $"combination {combination.Id}: wants two things at least, one of them seen";
+        }
+        foreach (var code in seen.Where(c => book.FindCondition(c) is null))
+        {
+            yield return $"combination {combination.Id}: there is no condition \"{code}\"";
+        }
+        foreach (
+            var need in combination.Needs.Where(n =>
+                n.Question is not null && book.FindQuestion(n.Question)?.Options.Any(o => n.Is!.Contains(o.Key)) != true
+            )
+        )
+        {
+            yield return $"combination {combination.Id}: the question \"{need.Question}\" has no such answer";
+        }
+        if (string.IsNullOrWhiteSpace(combination.Means) || string.IsNullOrWhiteSpace(combination.Settle))
+        {
+            yield return $"combination {combination.Id}: wants what it means and what settles it";
+        }
+    }
+}

@@ -1,0 +1,208 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>Facts recorded elsewhere that may decide a matter without asking.</summary>
+[JsonConverter(typeof(CamelCaseEnum<KnownFrom>))]
+public enum KnownFrom
+{
+    Asked,
+    Family,
+    Beneath,
+    Facing,
+    Purpose,
+}
+
+/// <summary>
+/// One way to see a matter, and what it does to a finding: another outcome, a weight on its chance (1: none), no defect at all, another remedy.
+/// </summary>
+public sealed record DecisionView(
+    string Key,
+    string Words,
+    FindingOutcome? Outcome = null,
+    double Weight = 1,
+    bool NoDefect = false,
+    string Remedy = "",
+    IReadOnlyList<string>? Steps = null
+);
+
+/// <summary>With these answers the fact decides for that view.</summary>
+public sealed record DecisionRule(IReadOnlyList<string> Is, string View);
+
+/// <summary>
+/// A matter with the fact that decides it: asked on the <paramref name="Conditions"/> it bears on, or known from elsewhere. <paramref name="Firm"/> is the view
+/// taken where the fact is not known and the firm has said nothing; <paramref name="Settle"/> the test that settles it. <paramref name="Disputed"/>: good
+/// people differ on it.
+/// </summary>
+public sealed record Decision(
+    string Key,
+    string Matter,
+    string Ask,
+    IReadOnlyList<QuestionOption> Options,
+    IReadOnlyList<DecisionView> Views,
+    IReadOnlyList<DecisionRule> By,
+    string Firm,
+    IReadOnlyList<string> Conditions,
+    string Settle,
+    SourceClass SourceClass = SourceClass.CommonPractice,
+    KnownFrom From = KnownFrom.Asked,
+    bool Disputed = true
+)
+{
+    public DecisionView View(string key) => Views.First(v => v.Key == key);
+
+    public DecisionRule? RuleFor(string? option) => option is null ? null : By.FirstOrDefault(r => r.Is.Contains(option));
+}
+
+/// <summary>What gave the view: the recorded fact, the firm's way while the fact is not known, or the inspector.</summary>
+[JsonConverter(typeof(CamelCaseEnum<DecidedBy>))]
+public enum DecidedBy
+{
+    Fact,
+    Firm,
+    Inspector,
+}
+
+/// <summary>What follows from an answer that is not known yet.</summary>
+public sealed record Branch(string If, string Then);
+
+/// <summary>
+/// A matter as it stands on one finding. <paramref name="Decisive"/>: the answer says whether it is a defect at all, or nearly so. <paramref name="Open"/>: the deciding fact is not known, so every branch is told with the test that settles it.
+/// </summary>
+public sealed record DecisionAnswer(
+    string Key,
+    string Matter,
+    string Ask,
+    IReadOnlyList<QuestionOption> Options,
+    string? Chosen,
+    bool Asked,
+    string View,
+    string ViewWords,
+    DecidedBy By,
+    string Why,
+    bool Open,
+    IReadOnlyList<DecisionView> Others,
+    IReadOnlyList<Branch> Branches,
+    string Settle,
+    bool Disputed,
+    bool Decisive
+);
+
+/// <summary>Facts of the place of a finding that may decide without asking; null where not known.</summary>
+public sealed record DecisionFacts(
+    CoveringFamily? Family = null,
+    Beneath? Beneath = null,
+    Facing? Facing = null,
+    CommissionPurpose? Purpose = null,
+    FirmRulesFact? Firm = null
+);
+
+/// <summary>What all matters together do to a finding.</summary>
+public sealed record DecisionEffect(double Weight, bool NoDefect, string Remedy, IReadOnlyList<string>? Steps)
+{
+    public static DecisionEffect None { get; } = new(1, false, "", null);
+}
+
+/// <summary>Matters that a recorded fact decides, with the other view one tap away (field guide, closing table).</summary>
+public static class Decisions
+{
+    public static IReadOnlyList<DecisionAnswer> Of(RuleBook book, FindingFact finding, DecisionFacts facts) =>
+        [.. book.DecisionsOf(finding.Condition).Select(d => Of(d, finding, facts))];
+
+    public static DecisionAnswer Of(Decision decision, FindingFact finding, DecisionFacts facts)
+    {
+        var asked = decision.From == KnownFrom.Asked;
+        var chosen = asked ? finding.Deciding?.LastOrDefault(a => a.Decision == decision.Key)?.Option : Known(decision.From, facts);
+        var known = decision.Options.FirstOrDefault(o => o.Key == chosen);
+        var rule = decision.RuleFor(known?.Key);
+        var own = finding.Views?.LastOrDefault(v => v.Decision == decision.Key)?.View;
+        var firm = facts.Firm?.Views.LastOrDefault(v => v.Decision == decision.Key)?.View ?? decision.Firm;
+        var (view, by, why) =
+            own is not null ? (own, DecidedBy.Inspector, "The inspector’s view.")
+            : rule is not null ? (rule.View, DecidedBy.Fact, $"Decided by the fact: {Lower(known!.Words)}.")
+            : (
+                firm,
+                DecidedBy.Firm,
+                known is null ? "The firm’s way until the fact is known." : "The firm’s way; the fact alone does not decide."
+            );
+        var taken = decision.View(view);
+        return new DecisionAnswer(
+            decision.Key,
+            decision.Matter,
+            decision.Ask,
+            decision.Options,
+            known?.Key,
+            asked,
+            view,
+            taken.Words,
+            by,
+            why,
+            known is null,
+            [.. decision.Views.Where(v => v.Key != view)],
+            known is null ? [.. decision.By.Select(r => Branch(decision, r))] : [],
+            decision.Settle,
+            decision.Disputed,
+            !decision.Disputed || decision.Views.Any(v => v.NoDefect)
+        );
+    }
+
+    /// <summary>What the views taken do; while a deciding fact is not known nothing is made lighter by it.</summary>
+    public static DecisionEffect Effect(RuleBook book, IReadOnlyList<DecisionAnswer> answers)
+    {
+        var effect = DecisionEffect.None;
+        foreach (var answer in answers)
+        {
+            var view = book.FindDecision(answer.Key)!.View(answer.View);
+            var unsure = answer is { Open: true, By: DecidedBy.Firm };
+            effect = new DecisionEffect(
+                effect.Weight * (unsure ? Math.Max(1, view.Weight) : view.Weight),
+                effect.NoDefect || (view.NoDefect && !unsure),
+                view.Remedy.Length > 0 && !unsure ? view.Remedy : effect.Remedy,
+                view.Steps is not null && !unsure ? view.Steps : effect.Steps
+            );
+        }
+        return effect;
+    }
+
+    /// <summary>A settled doubt, and best practice that is merely absent without any sign of harm, are noted and no defect.</summary>
+    public static Verdict Settled(
+        Condition condition,
+        FindingFact finding,
+        Verdict verdict,
+        DecisionEffect effect,
+        IReadOnlyList<DecisionAnswer> decisions
+    )
+    {
+        var adverse = finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained;
+        var outside = verdict.Outcome is VerdictOutcome.Short or VerdictOutcome.Over;
+        if (adverse || outside || !(effect.NoDefect || condition.BestPractice))
+        {
+            return verdict;
+        }
+        var why = effect.NoDefect
+            ? decisions.First(d => !(d is { Open: true, By: DecidedBy.Firm })).ViewWords
+            : "Good practice that is absent is no defect by itself, and no sign of harm was seen.";
+        return verdict with { Outcome = VerdictOutcome.Noted, Headline = "Noted, no defect", Why = why };
+    }
+
+    private static Branch Branch(Decision decision, DecisionRule rule)
+    {
+        var options = decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Lower(o.Words));
+        return new Branch(string.Join(" or ", options), decision.View(rule.View).Words);
+    }
+
+    private static string? Known(KnownFrom from, DecisionFacts facts) =>
+        from switch
+        {
+            KnownFrom.Family => Camel(facts.Family?.ToString()),
+            KnownFrom.Beneath => Camel(facts.Beneath?.ToString()),
+            KnownFrom.Facing => Camel(facts.Facing?.ToString()),
+            KnownFrom.Purpose => Camel(facts.Purpose?.ToString()),
+            _ => null,
+        };
+
+    private static string? Camel(string? name) => name is null ? null : char.ToLowerInvariant(name[0]) + name[1..];
+
+    private static string Lower(string text) => text.Length > 1 && char.IsUpper(text[1]) ? text : Camel(text)!;
+}

@@ -1,0 +1,76 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+[JsonConverter(typeof(CamelCaseEnum<QuantityUnit>))]
+public enum QuantityUnit
+{
+    Length,
+    Pitch,
+    Count,
+    Percent,
+}
+
+/// <summary>Something measured. <paramref name="Likely"/> are the six values that stand on keys.</summary>
+public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string HowToMeasure, IReadOnlyList<string> Likely);
+
+/// <summary>
+/// A bound on a quantity: at least, at most, or both, in the quantity's unit. <paramref name="Kinds"/> null: any covering; <paramref name="Codes"/> null:
+/// any family of codes. It speaks of slopes from <paramref name="PitchFrom"/> to under <paramref name="PitchBelow"/> (rise in 12). A reading may miss the bound by
+/// <paramref name="Tolerance"/> and still conform. <paramref name="Edition"/> is the edition of the source where it is one.
+/// </summary>
+public sealed record Limit(
+    string Id,
+    string Quantity,
+    double? Least,
+    double? Most,
+    SourceClass SourceClass,
+    string Source,
+    string Why,
+    IReadOnlyList<CoveringKind>? Kinds = null,
+    IReadOnlyList<CodeFamily>? Codes = null,
+    double? PitchFrom = null,
+    double? PitchBelow = null,
+    double Tolerance = 0,
+    string Edition = ""
+)
+{
+    public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
+
+    /// <summary>What is published or instructed binds; common practice and memory advise, and govern only where nothing binds.</summary>
+    public bool Binds => SourceClass is SourceClass.Published or SourceClass.MakersInstruction;
+}
+
+/// <summary>How a limit stands to the others on the same quantity at one place.</summary>
+[JsonConverter(typeof(CamelCaseEnum<LimitStanding>))]
+public enum LimitStanding
+{
+    Binds,
+    Advises,
+
+    /// <summary>The jurisdiction has a value of its own in its place.</summary>
+    Overridden,
+
+    /// <summary>It belongs to the other family of codes, or to another pitch.</summary>
+    Elsewhere,
+}
+
+/// <summary>Where something is measured: the covering, its pitch (rise in 12) and what the place asks; null where not known.</summary>
+public sealed record VerdictPlace(CoveringKind? Kind, double? RisePer12 = null, LocalProfileFact? Local = null);
+
+/// <summary>
+/// One of the limits on a quantity beside a measure. <paramref name="Headline"/> is its own verdict; <paramref name="Note"/> how it stands to the others.
+/// </summary>
+public sealed record LimitAnswer(
+    string Id,
+    string Text,
+    VerdictOutcome Outcome,
+    string Headline,
+    SourceClass SourceClass,
+    string Source,
+    string Why,
+    LimitStanding Standing,
+    bool Governs,
+    string Note
+);

@@ -1,0 +1,146 @@
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>The logic of a rule in words, for whoever wants to argue with it.</summary>
+public sealed record LogicAnswer(string Id, string Name, IReadOnlyList<string> Lines);
+
+/// <summary>Says in sentences what the engine does with an entry of the rule book.</summary>
+public static class RuleLogic
+{
+    public static LogicAnswer Of(RuleBook book, Condition condition)
+    {
+        var lines = new List<string> { Applies(condition) };
+        if (condition.Quantity is { } id && book.FindQuantity(id) is { } quantity)
+        {
+            lines.AddRange(book.LimitsOn(id).Select(l => Limit(quantity, l)));
+            lines.Add(
+                quantity.Unit == QuantityUnit.Count
+                    ? "A count is taken as it is."
+                    : "A tape is taken as exact. A reading by eye or touch is good to half an inch or a quarter of it, whichever is more: where that spans the limit it cannot tell."
+            );
+            lines.Add(
+                "Of the limits that bind the one that is missed governs, of several the strictest. Good practice governs only where nothing binds."
+            );
+        }
+        else
+        {
+            lines.Add("Not measured: seeing it is the fault.");
+        }
+        if (condition.BestPractice)
+        {
+            lines.Add("Its absence alone is noted and is no defect; with stains or running water it counts.");
+        }
+        lines.Add(
+            $"Left alone it does its harm within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it worsens {Worse(condition.Progression)}."
+        );
+        lines.AddRange(
+            book.DecisionsOf(condition.Code)
+                .Select(d => $"{d.Matter}: {string.Join("; ", d.By.Select(r => $"{Options(d, r)} → {d.View(r.View).Words}"))}.")
+        );
+        lines.AddRange(
+            book.Combinations.Where(c => c.Needs.Any(n => n.Seen?.Contains(condition.Code) == true))
+                .Select(c => $"With others it may mean: {Lower(c.Name)}.")
+        );
+        return new LogicAnswer(condition.Code, condition.Name, lines);
+    }
+
+    public static LogicAnswer Of(RuleBook book, Combination combination) =>
+        new(
+            combination.Id,
+            combination.Name,
+            [
+                combination.Scope switch
+                {
+                    CombinationScope.Detail => "At one detail of a slope, all of these:",
+                    CombinationScope.Slope => "On one slope, or on none in particular, all of these:",
+                    _ => "Anywhere on the roof, all of these:",
+                },
+                .. combination.Needs.Select(n => Clause(book, n)),
+                combination.Likelihood is { } likelihood
+                    ? $"Then each of them counts as doing its harm {Likely(likelihood)}, at least."
+                    : "It changes no chance.",
+                .. combination.Consequence is { } consequence ? new[] { $"And the harm is at least {Harm(consequence)}." } : [],
+                .. combination.Trade.Length > 0 ? new[] { $"It belongs to: {combination.Trade}." } : [],
+            ]
+        );
+
+    private static string Clause(RuleBook book, Clause clause)
+    {
+        if (clause.Question is { } key)
+        {
+            var question = book.FindQuestion(key)!;
+            var answers = question.Options.Where(o => clause.Is!.Contains(o.Key)).Select(o => $"“{o.Words}”");
+            return $"“{question.Text}” was answered {string.Join(" or ", answers)}";
+        }
+        var names = clause.Seen!.Select(c => Lower(book.FindCondition(c)!.Name));
+        var count = clause.Count > 1 ? $"{clause.Count} or more of: " : "";
+        var evidence = clause.Evidence switch
+        {
+            WaterEvidence.Active => ", with water coming in",
+            WaterEvidence.Stained => ", with stains or worse",
+            WaterEvidence.Suspected => ", with water suspected or worse",
+            _ => "",
+        };
+        return $"{count}{string.Join(" or ", names)}{evidence}";
+    }
+
+    private static string Limit(Quantity quantity, Limit limit)
+    {
+        var where =
+            limit.Codes is { Count: 0 } ? ", only where the jurisdiction asks it"
+            : limit.Codes is [CodeFamily.SmallCommercial] ? ", for commercial buildings"
+            : limit.Codes is [CodeFamily.Residential] ? ", for houses"
+            : "";
+        var pitch = (limit.PitchFrom, limit.PitchBelow) switch
+        {
+            ({ } from, { } below) => $", from {from:0.##}:12 to under {below:0.##}:12",
+            ({ } from, null) => $", from {from:0.##}:12 on",
+            (null, { } below) => $", below {below:0.##}:12",
+            _ => "",
+        };
+        var slack = limit.Tolerance > 0 ? $", give or take {Verdicts.Text(quantity, limit.Tolerance)}" : "";
+        var verb = limit.Binds ? "must be" : "should be";
+        return $"{char.ToUpperInvariant(quantity.Name[0])}{quantity.Name[1..]} {verb} {Verdicts.LimitText(quantity, limit)}{slack}{pitch}{where} ({limit.Source}).";
+    }
+
+    private static string Applies(Condition condition) =>
+        condition.Families is null
+            ? "Any covering."
+            : $"On {string.Join(", ", condition.Families.Select(f => f == CoveringFamily.Asphalt ? "asphalt shingles" : f.ToString().ToLowerInvariant()))}.";
+
+    private static string Options(Decision decision, DecisionRule rule) =>
+        string.Join(" or ", decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Lower(o.Words)));
+
+    private static string Likely(Likelihood likelihood) =>
+        likelihood switch
+        {
+            Likelihood.NearlySure => "almost surely (about four times in five)",
+            Likelihood.Likely => "about once in three times",
+            Likelihood.Possible => "about once in eight times",
+            _ => "about once in twenty-five times",
+        };
+
+    private static string Harm(Consequence consequence) =>
+        consequence switch
+        {
+            Consequence.LifeSafety => "a danger to people",
+            Consequence.WaterIn => "water in the building",
+            Consequence.HiddenWet => "hidden wet structure",
+            Consequence.BlowOff => "wind damage",
+            Consequence.EarlyAgeing => "earlier ageing",
+            _ => "a matter of looks",
+        };
+
+    private static string Worse(Progression progression) =>
+        progression switch
+        {
+            Progression.Fast => "fast",
+            Progression.Steady => "steadily",
+            Progression.Slow => "slowly",
+            _ => "not at all",
+        };
+
+    private static string Lower(string text) =>
+        text.Length < 2 || char.IsUpper(text[1]) ? text : char.ToLowerInvariant(text[0]) + text[1..];
+}

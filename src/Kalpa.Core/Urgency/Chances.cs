@@ -1,0 +1,110 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Urgency;
+
+/// <summary>How likely a fault does its harm within a year. All weights are planning figures from memory, in one place each.</summary>
+internal static class Chances
+{
+    /// <summary>Chances that signs of water add to the condition's own: 1 − (1 − p)(1 − added).</summary>
+    private const double StainedAdds = 0.45;
+
+    private const double SuspectedAdds = 0.15;
+
+    /// <summary>"None seen" counts by how visible a leak would be: much under an open attic, hardly at all over a finished room.</summary>
+    private const double DryOpenAttic = 0.5;
+
+    /// <summary>Water that is coming in does harm but for luck; nothing is surer than that.</summary>
+    private const double MostChance = 0.95;
+    private const double ConformsWeight = 0.2;
+    private const double CannotTellWeight = 0.7;
+
+    /// <summary>A run of twenty feet of slope above is ordinary; water load goes with the root of the run, bounded either way.</summary>
+    private const double OrdinaryRunFeet = 20;
+    private const double LeastRunWeight = 0.75;
+    private const double MostRunWeight = 1.5;
+
+    /// <summary>Water runs slowly, and stands, below this pitch (rise in 12).</summary>
+    private const double SlowBelowRise = 4;
+    private const double SlowWeight = 1.25;
+    private const double HarshWeight = 1.25;
+
+    public static double Of(Condition condition, Consequence consequence, UrgencyFacts facts)
+    {
+        var likelihood = facts.LeastLikelihood is { } least && least > condition.Likelihood ? least : condition.Likelihood;
+        var own = Math.Min(
+            MostChance,
+            OwnChance(likelihood) * ExtentWeight(facts.Extent) * MeasureWeight(facts) * PlaceWeight(consequence, facts) * facts.Weight
+        );
+        var seen = facts.Evidence switch
+        {
+            WaterEvidence.Active => MostChance,
+            WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
+            WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
+            _ => Shows(facts.Beneath) ? own * DryOpenAttic : own,
+        };
+        return Math.Min(MostChance, seen);
+    }
+
+    /// <summary>Whether water that came in would be seen from below.</summary>
+    public static bool Shows(Beneath beneath) => beneath is Beneath.OpenAttic or Beneath.Porch;
+
+    public static bool ByWater(Consequence consequence) => consequence is Consequence.WaterIn or Consequence.HiddenWet;
+
+    public static double Worsening(Progression progression) =>
+        progression switch
+        {
+            Progression.Fast => 1.5,
+            Progression.Steady => 1.2,
+            Progression.Slow => 1,
+            _ => 0.8,
+        };
+
+    /// <summary>What lies beneath sets how much of the harm is done: a garage and a porch have little to spoil.</summary>
+    public static double BeneathShare(Consequence consequence, Beneath beneath) =>
+        consequence != Consequence.WaterIn
+            ? 1
+            : beneath switch
+            {
+                Beneath.Garage => 0.5,
+                Beneath.Porch => 0.3,
+                _ => 1,
+            };
+
+    private static double PlaceWeight(Consequence consequence, UrgencyFacts facts)
+    {
+        if (!ByWater(consequence))
+        {
+            return facts.Exposure == Exposure.HotOrHail && consequence is Consequence.BlowOff or Consequence.EarlyAgeing ? HarshWeight : 1;
+        }
+        var run = facts.WaterRunFeet is { } feet
+            ? Math.Clamp(Math.Sqrt(Math.Max(0, feet) / OrdinaryRunFeet), LeastRunWeight, MostRunWeight)
+            : 1;
+        return facts.RisePer12 < SlowBelowRise ? run * SlowWeight : run;
+    }
+
+    private static double OwnChance(Likelihood likelihood) =>
+        likelihood switch
+        {
+            Likelihood.NearlySure => 0.8,
+            Likelihood.Likely => 0.35,
+            Likelihood.Possible => 0.12,
+            _ => 0.04,
+        };
+
+    private static double ExtentWeight(Extent extent) =>
+        extent switch
+        {
+            Extent.General => 2.5,
+            Extent.Scattered => 1.5,
+            _ => 1,
+        };
+
+    private static double MeasureWeight(UrgencyFacts facts) =>
+        facts.Outcome switch
+        {
+            VerdictOutcome.Conforms or VerdictOutcome.Noted => ConformsWeight,
+            VerdictOutcome.CannotTell => CannotTellWeight,
+            _ => 1 + Math.Clamp(facts.Shortfall, 0, 1) / 2,
+        };
+}
