@@ -29,6 +29,7 @@ public sealed class VisitGenerator(int seed)
     private readonly Random random = new(seed);
     private readonly RecordGenerator records = new(seed + 1);
     private readonly LifeGenerator lives = new(seed + 2);
+    private readonly JudgementGenerator judgements = new(seed + 3);
 
     public IEnumerable<AssessInput> Visits(int count) => Enumerable.Range(0, count).Select(_ => Visit());
 
@@ -41,7 +42,7 @@ public sealed class VisitGenerator(int seed)
         var coverings = slopes.Where(_ => random.Next(10) > 0).Select(s => Covering(s, asOf)).ToList();
         List<FindingFact> findings =
         [
-            .. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => Finding(visitId, slopes, book)),
+            .. Enumerable.Range(0, findingCount ?? random.Next(0, 12)).Select(_ => judgements.Into(Finding(visitId, slopes, book), book)),
         ];
         var components = lives.Components(slopes, asOf, book);
         return new AssessInput(
@@ -56,7 +57,9 @@ public sealed class VisitGenerator(int seed)
             lives.Into(records.Of(visitId, asOf, slopes, findings, book), visitId, asOf, slopes, components),
             components,
             random.Next(3) == 0 ? null : random.Next(-60, 65),
-            random.Next(3) == 0 ? random.Pick<School>() : null
+            random.Next(3) == 0 ? random.Pick<School>() : null,
+            judgements.Local(book),
+            judgements.Firm(book)
         );
     }
 

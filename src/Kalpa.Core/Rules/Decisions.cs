@@ -147,7 +147,7 @@ public static class Decisions
         );
     }
 
-    /// <summary>What the views taken do; while a deciding fact is not known nothing is made lighter by it.</summary>
+    /// <summary>What the views taken do; while a deciding fact is not known, it changes nothing.</summary>
     public static DecisionEffect Effect(RuleBook book, IReadOnlyList<DecisionAnswer> answers)
     {
         var effect = DecisionEffect.None;
@@ -156,7 +156,7 @@ public static class Decisions
             var view = book.FindDecision(answer.Key)!.View(answer.View);
             var unsure = answer is { Open: true, By: DecidedBy.Firm };
             effect = new DecisionEffect(
-                effect.Weight * (unsure ? Math.Max(1, view.Weight) : view.Weight),
+                effect.Weight * (unsure ? 1 : view.Weight),
                 effect.NoDefect || (view.NoDefect && !unsure),
                 view.Remedy.Length > 0 && !unsure ? view.Remedy : effect.Remedy,
                 view.Steps is not null && !unsure ? view.Steps : effect.Steps

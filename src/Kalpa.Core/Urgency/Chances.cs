@@ -19,9 +19,9 @@ internal static class Chances
     private const double ConformsWeight = 0.2;
     private const double CannotTellWeight = 0.7;
 
-    /// <summary>A run of twenty feet of slope above is ordinary; water load goes with the root of the run, bounded either way.</summary>
-    private const double OrdinaryRunFeet = 20;
-    private const double LeastRunWeight = 0.75;
+    /// <summary>A run of twelve feet of slope above, half of a common slope, is ordinary; water load goes with the root of the run, bounded either way.</summary>
+    private const double OrdinaryRunFeet = 12;
+    private const double LeastRunWeight = 0.9;
     private const double MostRunWeight = 1.5;
 
     /// <summary>Water runs slowly, and stands, below this pitch (rise in 12).</summary>

@@ -69,13 +69,10 @@ public static class Urgencies
 
     public static UrgencyAnswer Of(RuleBook book, Condition condition, UrgencyFacts facts)
     {
-        var (consequence, harm) = HarmOf(book, condition, facts);
-        var chance = Chances.Of(condition, consequence, facts);
-        var worth = chance * Chances.Worsening(condition.Progression) * Chances.BeneathShare(consequence, facts.Beneath);
-        var low = Quantise.Money(worth * harm.Low);
-        var high = Quantise.Money(worth * harm.High);
-        // The geometric mean: the harm spreads over a factor of ten.
-        var likely = Quantise.Money(worth * Math.Sqrt(harm.Low * harm.High));
+        var own = Worth(book, condition, condition.Consequence, facts);
+        // A combination may give it another consequence: the dearer of the two counts, here, with what lies beneath.
+        var other = facts.LeastConsequence is { } least ? Worth(book, condition, least, facts) : own;
+        var (consequence, chance, low, high, likely) = other.Likely > own.Likely && !Gravest(condition) ? other : own;
         var computed = Class(condition, consequence, facts, likely);
         var (chosen, moved) = Move(facts.Moved, computed);
         return new UrgencyAnswer(
@@ -91,16 +88,21 @@ public static class Urgencies
         );
     }
 
-    /// <summary>The condition's own consequence, or the one that a combination gives it where that does more harm.</summary>
-    private static (Consequence Consequence, Harm Harm) HarmOf(RuleBook book, Condition condition, UrgencyFacts facts)
+    private static bool Gravest(Condition condition) => condition.Consequence == Consequence.LifeSafety;
+
+    private static (Consequence Consequence, double Chance, double Low, double High, double Likely) Worth(
+        RuleBook book,
+        Condition condition,
+        Consequence consequence,
+        UrgencyFacts facts
+    )
     {
-        var own = book.Harm.First(h => h.Consequence == condition.Consequence);
-        if (facts.LeastConsequence is not { } least || condition.Consequence == Consequence.LifeSafety)
-        {
-            return (condition.Consequence, own);
-        }
-        var other = book.Harm.First(h => h.Consequence == least);
-        return other.Low * other.High > own.Low * own.High ? (least, other) : (condition.Consequence, own);
+        var harm = book.Harm.First(h => h.Consequence == consequence);
+        var chance = Chances.Of(condition, consequence, facts);
+        var worth = chance * Chances.Worsening(condition.Progression) * Chances.BeneathShare(consequence, facts.Beneath);
+        // The geometric mean: the harm spreads over a factor of ten.
+        var likely = Quantise.Money(worth * Math.Sqrt(harm.Low * harm.High));
+        return (consequence, chance, Quantise.Money(worth * harm.Low), Quantise.Money(worth * harm.High), likely);
     }
 
     private static UrgencyClass Class(Condition condition, Consequence consequence, UrgencyFacts facts, double likely)

@@ -1,4 +1,3 @@
-using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Walking;
@@ -125,26 +124,11 @@ public static class Words
         return $"{Means(condition)} {branches} To settle it: {LowerFirst(open.Settle)}";
     }
 
-    /// <summary>What was looked at: found, nothing found, hidden, or not seen, each in words of its own.</summary>
-    public static string Looked(LookFact look, string station, string? letter)
-    {
-        var where = letter is null ? station : $"{station}, slope {letter}";
-        var note = look.Note.Length > 0 ? $" ({look.Note.TrimEnd('.')})" : "";
-        return look.State switch
-        {
-            LookState.Looked => $"{where}: looked at, and nothing was found{note}.",
-            LookState.Hidden => $"{where}: it is there, but hidden: {Reason(look)}{note}. Nothing is said of its state.",
-            _ => $"{where}: could not be seen: {Reason(look)}{note}. Nothing is said of its state.",
-        };
-    }
-
     public static string Place(FindingFact finding, SlopeFact? slope)
     {
         var on = slope is null ? "" : $" on slope {slope.Letter}";
         return finding.Place.Length == 0 ? on : $"{on}, {finding.Place}";
     }
-
-    private static string Reason(LookFact look) => look.Excuse is { } excuse ? LowerFirst(Coverages.Words(excuse)) : "no reason given";
 
     private static string ExtentWords(Extent extent) =>
         extent switch

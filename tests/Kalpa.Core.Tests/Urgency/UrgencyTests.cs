@@ -20,7 +20,19 @@ public class UrgencyTests
         from outcome in Gen.Elements(VerdictOutcome.Short, VerdictOutcome.CannotTell, VerdictOutcome.Seen, VerdictOutcome.Conforms)
         from shortfall in Gen.Choose(0, 100)
         from nearEnd in Gen.Elements(true, false)
-        select new UrgencyFacts(condition, evidence, extent, beneath, people, outcome, shortfall / 100.0, nearEnd);
+        from run in Gen.Choose(0, 60)
+        from rise in Gen.Choose(0, 18)
+        from weight in Gen.Elements(0.5, 1, 1.5)
+        from least in Gen.Elements<Likelihood?>(null, Likelihood.Possible, Likelihood.NearlySure)
+        from harsh in Gen.Elements(Exposure.Ordinary, Exposure.HotOrHail)
+        select new UrgencyFacts(condition, evidence, extent, beneath, people, outcome, shortfall / 100.0, nearEnd)
+        {
+            WaterRunFeet = run,
+            RisePer12 = rise,
+            Weight = weight,
+            LeastLikelihood = least,
+            Exposure = harsh,
+        };
 
     [Property]
     public Property More_adverse_evidence_is_never_less_urgent() =>
@@ -36,6 +48,46 @@ public class UrgencyTests
 
     [Property]
     public Property People_below_are_never_less_urgent() => Never_less((facts, _) => facts with { PeopleBelow = true });
+
+    [Property]
+    public Property More_water_from_above_is_never_less_urgent() =>
+        Never_less((facts, worse) => facts with { WaterRunFeet = facts.WaterRunFeet + 10 * worse });
+
+    [Property]
+    public Property A_combination_is_never_less_urgent() =>
+        Never_less(
+            (facts, worse) =>
+                facts with
+                {
+                    LeastLikelihood = (Likelihood)Math.Max((int)(facts.LeastLikelihood ?? Likelihood.Unlikely), worse),
+                    LeastConsequence = worse > 1 ? Consequence.WaterIn : null,
+                }
+        );
+
+    [Property]
+    public Property Life_safety_with_people_below_always_stands_first() =>
+        Prop.ForAll(
+            AnyFacts.ToArbitrary(),
+            facts =>
+            {
+                var condition = Book.FindCondition(facts.Condition)!;
+                var danger = facts.PeopleBelow && (condition.CanFall || condition.Consequence == Consequence.LifeSafety);
+                return !danger || Of(facts).Class == UrgencyClass.MakeSafeNow;
+            }
+        );
+
+    [Property]
+    public Property A_dry_reading_lowers_only_as_far_as_it_would_show() =>
+        Prop.ForAll(
+            AnyFacts.ToArbitrary(),
+            facts =>
+            {
+                var dry = facts with { Evidence = WaterEvidence.NoneSeen };
+                var hidden = Of(dry with { Beneath = Beneath.FinishedRoom }).Chance;
+                var open = Of(dry with { Beneath = Beneath.OpenAttic }).Chance;
+                return open <= hidden && open >= hidden / 2 - 0.001;
+            }
+        );
 
     private static Property Never_less(Func<UrgencyFacts, int, UrgencyFacts> worsen) =>
         Prop.ForAll(

@@ -740,6 +740,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/combinations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-combinations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-wording"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/logic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-logic"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/properties/{id}/weather": {
         parameters: {
             query?: never;
@@ -1232,6 +1296,9 @@ export interface components {
          * @enum {unknown}
          */
         CombinationScope: "detail" | "slope" | "roof";
+        CombinationsAnswer: {
+            combinations: components["schemas"]["CombinationAnswer"][];
+        };
         /** @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
@@ -2260,6 +2327,15 @@ export interface components {
             edition: string;
             limits: components["schemas"]["LocalLimit"][];
         };
+        /** @description The logic of a rule in words, for whoever wants to argue with it. */
+        LogicAnswer: {
+            id: string;
+            name: string;
+            lines: string[];
+        };
+        LogicRequest: {
+            id: string;
+        };
         /** @description A part that is one slope: its pitch and the way it falls, degrees from north towards east; its first corner lies on its eave. */
         LoneSlope: {
             /** Format: uuid */
@@ -2435,6 +2511,18 @@ export interface components {
             by: string;
             /** Format: date-time */
             at: string;
+        };
+        OrderAnswer: {
+            items: components["schemas"]["OrderedItem"][];
+        };
+        OrderRequest: {
+            items: components["schemas"]["UrgencyFacts"][];
+        };
+        OrderedItem: {
+            /** Format: int32 */
+            index: number;
+            urgency: components["schemas"]["UrgencyAnswer"];
+            aboveNext: string;
         };
         /**
          * @default degrees
@@ -3930,6 +4018,13 @@ export interface components {
              */
             noGoHeatF: number;
         };
+        WordingRequest: {
+            finding: components["schemas"]["FindingFact"];
+            slope: null | components["schemas"]["SlopeFact"];
+            covering: null | components["schemas"]["CoveringKind"];
+            local?: null | components["schemas"]["LocalProfileFact"];
+            firm?: null | components["schemas"]["FirmRulesFact"];
+        };
         /**
          * @description Whose words stand in the report.
          * @enum {unknown}
@@ -5411,6 +5506,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NoticesAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-combinations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CombinationsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingWords"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-logic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogicRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogicAnswer"];
                 };
             };
             /** @description Bad Request */

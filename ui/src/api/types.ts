@@ -156,6 +156,24 @@ export type SeriesFact = Schemas['SeriesFact']
 export type SignOffFact = Schemas['SignOffFact']
 export type StackPlace = Schemas['StackPlace']
 export type YearEvidence = Schemas['YearEvidence']
+export type Basis = Schemas['Basis']
+export type CodeFamily = Schemas['CodeFamily']
+export type Combination = Schemas['Combination']
+export type CombinationAnswer = Schemas['CombinationAnswer']
+export type Decision = Schemas['Decision']
+export type DecisionAnswer = Schemas['DecisionAnswer']
+export type FindingAssessment = Schemas['FindingAssessment']
+export type FirmRulesFact = Schemas['FirmRulesFact']
+export type Limit = Schemas['Limit']
+export type LimitAnswer = Schemas['LimitAnswer']
+export type LocalProfileFact = Schemas['LocalProfileFact']
+export type LogicAnswer = Schemas['LogicAnswer']
+export type LogicRequest = Schemas['LogicRequest']
+export type OpinionAction = Schemas['OpinionAction']
+export type OpinionAnswer = Schemas['OpinionAnswer']
+export type OpinionEvent = Schemas['OpinionEvent']
+export type OpinionFact = Schemas['OpinionFact']
+export type UrgencyClass = Schemas['UrgencyClass']
 /** A fact of any kind. */
 export type Fact =
   | PropertyFact
@@ -188,3 +206,6 @@ export type Fact =
   | LifeProfileFact
   | PlannedFact
   | SeriesFact
+  | OpinionFact
+  | LocalProfileFact
+  | FirmRulesFact

@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import type { SessionAnswer } from '../api/types'
 import { BeforePage } from '../features/before/BeforePage'
+import { BookPage } from '../features/book/BookPage'
 import { CrewPage } from '../features/crew/CrewPage'
 import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
@@ -30,6 +31,8 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
     element: <Shell session={session} onSignOut={onSignOut} />,
     children: [
       { path: '/', element: <Home /> },
+      { path: '/book', element: <BookPage /> },
+      { path: '/book/:kind/:id', element: <BookPage /> },
       { path: '/properties/new', element: <NewProperty /> },
       { path: '/properties/:propertyId', element: <PropertyPage inspector={session.person?.name ?? ''} /> },
       { path: '/properties/:propertyId/roofs/:roofId/plan', element: <PropertyPlanPage /> },

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
-import { Sun } from 'lucide-react'
+import { BookOpen, Sun } from 'lucide-react'
 import { useState } from 'react'
 import { Link, Outlet, useNavigate } from 'react-router'
 import type { SessionAnswer } from '../api/types'
@@ -14,7 +14,10 @@ type Props = { session: SessionAnswer; onSignOut: () => void }
 export function Shell({ session, onSignOut }: Props) {
   const { person, demoMode } = session
   const navigate = useNavigate()
-  useShortcuts({ h: { words: 'Roofs', act: () => navigate('/') } })
+  useShortcuts({
+    h: { words: 'Roofs', act: () => navigate('/') },
+    k: { words: 'Rule book', act: () => navigate('/book') },
+  })
   return (
     <Flex direction="column" minH="100vh">
       <Flex
@@ -39,6 +42,9 @@ export function Shell({ session, onSignOut }: Props) {
           </Text>
         )}
         <Box flex="1" />
+        <Link to="/book" aria-label="Rule book" className="k-barlink">
+          <BookOpen size={18} /> <span className="k-phonehide">Rule book</span>
+        </Link>
         <SyncStatus session={session} />
         <ThemeSwitch />
         <Text className="k-phonehide" fontSize="sm">

@@ -13,6 +13,8 @@ import type {
   LastingRequest,
   LifeAnswer,
   LifeFacts,
+  LogicAnswer,
+  LogicRequest,
   NoticesAnswer,
   NoticesRequest,
   ParsedMeasure,
@@ -62,6 +64,7 @@ type Methods = {
   'plan-import': [ImportRequest, ImportAnswer]
   'plan-export': [PlanExportRequest, PlanTextAnswer]
   notices: [NoticesRequest, NoticesAnswer]
+  logic: [LogicRequest, LogicAnswer]
 }
 
 export type Method = keyof Methods

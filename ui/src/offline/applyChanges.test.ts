@@ -32,6 +32,7 @@ const dossier: PropertyDossier = {
   plans: [],
   details: [],
   heads: [],
+  local: null,
   components: [],
 }
 const view = newVisit(dossier, 'visit') as VisitView

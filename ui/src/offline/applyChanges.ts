@@ -6,8 +6,10 @@ import type {
   Fact,
   FactHead,
   FactKind,
+  FirmRulesFact,
   HomeAnswer,
   LifeProfileFact,
+  LocalProfileFact,
   PlanFact,
   PropertyDossier,
   PropertyFact,
@@ -62,6 +64,7 @@ const recordLists = {
   lifeOpinion: 'opinions',
   planned: 'planned',
   series: 'series',
+  opinion: 'judgements',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<VisitDossier['facts']['records']>
@@ -107,6 +110,12 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
       return facts.slopes.some((slope) => slope.id === (change.fact as ComponentFact).slopeId)
         ? changedFacts({ components: put(facts.components ?? [], change) })
         : view
+    case 'localProfile': {
+      const local = change.fact as LocalProfileFact
+      return local.propertyId === view.property.id ? changedFacts({ local: change.deleted ? null : local }) : view
+    }
+    case 'firmRules':
+      return changedFacts({ firm: change.deleted ? null : (change.fact as FirmRulesFact) })
     case 'lifeProfile': {
       const lifeProfile = change.deleted ? null : (change.fact as LifeProfileFact)
       return changed({ lifeProfile, facts: { ...facts, firmSchool: lifeProfile?.school ?? null } })
@@ -177,6 +186,10 @@ function applyOneToProperty(dossier: PropertyDossier, change: Applied): Property
       return dossier.slopes.some(({ id }) => id === (fact as ComponentFact).slopeId)
         ? changed({ components: put(dossier.components, change) })
         : dossier
+    case 'localProfile':
+      return (fact as LocalProfileFact).propertyId === dossier.property.id
+        ? changed({ local: change.deleted ? null : (fact as LocalProfileFact) })
+        : dossier
     case 'visit':
       return dossier.roofs.some(({ id }) => id === (fact as VisitFact).roofId)
         ? changed({
@@ -243,6 +256,7 @@ export function newProperty(changes: Applied[], id: string, today: string): Prop
     details: [],
     heads: [],
     components: [],
+    local: null,
   }
   return applyToProperty(empty, changes)
 }
@@ -272,6 +286,8 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
       components: dossier.components.filter(({ slopeId }) => slopes.some(({ id }) => id === slopeId)),
       latitude: dossier.property.latitude,
       firmSchool: null,
+      local: dossier.local,
+      firm: null,
       records: {
         photos: [],
         answers: [],
@@ -291,6 +307,7 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
         planned: [],
         series: [],
         pastVisits: [],
+        judgements: [],
       },
     },
     plan: dossier.plans.find((plan) => plan.roofId === roof.id) ?? null,

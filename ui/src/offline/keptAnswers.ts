@@ -34,6 +34,7 @@ export const answerKeys = {
   home: 'home',
   book: 'book',
   habits: 'habits',
+  firmRules: 'firm-rules',
   property: (id: string) => `property:${id}`,
   visit: (id: string) => `visit:${id}`,
   weather: (id: string) => `weather:${id}`,

@@ -10,7 +10,7 @@ import { httpWire } from './wire'
 
 const retry = { waitsMs: [2_000, 5_000, 15_000, 30_000, 60_000], settleMs: 250 } as const
 
-const showsFacts = new Set(['home', 'property', 'visit', 'weather', 'habits'])
+const showsFacts = new Set(['home', 'property', 'visit', 'weather', 'habits', 'firm-rules'])
 
 /** Sends what waits for this person as long as the page is open: at once, on reconnecting, and again after every failure. */
 export function useSending(personId: string, queries: QueryClient) {

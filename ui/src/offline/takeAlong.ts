@@ -28,6 +28,7 @@ function fetchBook(personId: string, queries: QueryClient) {
 async function takeAlong(personId: string) {
   const fetchKept = <T>(key: string, fetchIt: () => Promise<T>) => fetchOrKept(personId, key, fetchIt)
   await fetchKept(answerKeys.habits, () => dataOf(api.GET('/api/habits')))
+  await fetchKept(answerKeys.firmRules, () => dataOf(api.GET('/api/book/firm')))
   const home = await fetchKept<HomeAnswer>(answerKeys.home, () => dataOf(api.GET('/api/home')))
   const open = home.roofs.filter((roof) => roof.latestVisit && !roof.latestVisit.finishedAt).slice(0, along.mostVisits)
   for (const roof of open) {

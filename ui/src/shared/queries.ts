@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay } from '../api/clock'
-import type { HomeAnswer, PropertyDossier, WeatherLimitsFact } from '../api/types'
+import type { FirmRulesFact, HomeAnswer, PropertyDossier, WeatherLimitsFact } from '../api/types'
 import {
   applyToHome,
   applyToProperty,
@@ -22,6 +22,8 @@ export const keys = {
   home: ['home'] as const,
   book: ['book'] as const,
   habits: ['habits'] as const,
+  firmRules: ['firm-rules'] as const,
+  touched: (codes: string) => ['touched', codes] as const,
   property: (id: string) => ['property', id] as const,
   visit: (id: string) => ['visit', id] as const,
   weather: (id: string) => ['weather', id] as const,
@@ -48,6 +50,33 @@ export const useBook = () =>
     queryKey: keys.book,
     queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.book, () => dataOf(api.GET('/api/book', { signal }))),
     staleTime: Number.POSITIVE_INFINITY,
+    ...offline,
+  })
+
+/** The firm's ways with the rule book, with what is changed on this device. */
+export function useFirmRules() {
+  const { entries } = useOutbox()
+  const answer = useQuery({
+    queryKey: keys.firmRules,
+    queryFn: ({ signal }) =>
+      fetchOrKept(person(), answerKeys.firmRules, () => dataOf(api.GET('/api/book/firm', { signal }))),
+    ...offline,
+  })
+  const mine = entries.filter((entry) => entry.kind === 'firmRules' && !entry.problem).at(-1)
+  return {
+    ...answer,
+    rules: (mine ? (mine.fact as FirmRulesFact) : answer.data?.rules) ?? null,
+    heads: answer.data?.heads ?? [],
+  }
+}
+
+/** Findings on file of these conditions; only the server knows them all. */
+export const useTouched = (codes: string) =>
+  useQuery({
+    queryKey: keys.touched(codes),
+    queryFn: ({ signal }) => dataOf(api.GET('/api/book/touched', { params: { query: { conditions: codes } }, signal })),
+    enabled: codes !== '',
+    retry: false,
     ...offline,
   })
 
@@ -83,7 +112,7 @@ async function today(): Promise<string> {
 }
 
 /** Answers kept on a device before there were plans have none. */
-const noPlans = { plans: [], details: [], components: [] }
+const noPlans = { plans: [], details: [], components: [], local: null }
 const noPlan = { plan: null, details: [], retiredSlopes: [], lifeProfile: null }
 
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)

@@ -1,4 +1,6 @@
 import type {
+  Basis,
+  CodeFamily,
   CommissionPurpose,
   ExcuseReason,
   Facing,
@@ -7,10 +9,13 @@ import type {
   LookFact,
   MeasureFact,
   NailFault,
+  OpinionAction,
+  OpinionEvent,
   PhotoRole,
   ProofKind,
   RecheckOutcome,
   SlopeFact,
+  UrgencyClass,
 } from '../api/types'
 
 /** Names of enums on screen. Judgement comes worded from the core; nothing is judged here. */
@@ -139,6 +144,50 @@ export const nailFaults: Record<NailFault, string> = {
   inJoint: 'In a joint',
   missing: 'Missing',
 }
+
+export const bases: Record<Basis, string> = {
+  observed: 'Seen',
+  inferred: 'Concluded',
+  suspected: 'Suspected',
+}
+
+export const urgencies: Record<UrgencyClass, string> = {
+  makeSafeNow: 'Make safe now',
+  beforeNextRain: 'Before the next rain',
+  thisSeason: 'This season',
+  withinYear: 'Within a year',
+  withReroof: 'With the re-roof',
+  watch: 'Watch',
+}
+
+export const codeFamilies: Record<CodeFamily, string> = {
+  residential: 'House',
+  smallCommercial: 'Small commercial',
+}
+
+export const opinionActions: Record<OpinionAction, string> = {
+  monitor: 'Watch it',
+  document: 'Record only',
+  investigate: 'Look further',
+  haveJudged: 'Have it judged',
+  repair: 'Repair it',
+  replace: 'Replace it',
+}
+
+export const opinionEvents: Record<OpinionEvent, string> = {
+  none: 'No event',
+  closing: 'Before the closing',
+  solar: 'Before an array',
+  winter: 'Before winter',
+  storm: 'After the next storm',
+}
+
+export const sourceClasses = {
+  published: 'published',
+  commonPractice: 'common practice',
+  makersInstruction: 'maker’s instruction',
+  memory: 'from memory',
+} as const
 
 const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
 

@@ -11,6 +11,7 @@ using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
 using Kalpa.Server.SetUp;
 
 namespace Kalpa.Server.Features.Compute;
@@ -52,6 +53,10 @@ public static class ComputeEndpoints
         Map<ImportRequest, ImportAnswer>(api, "plan-import");
         Map<PlanExportRequest, PlanTextAnswer>(api, "plan-export");
         Map<NoticesRequest, NoticesAnswer>(api, "notices");
+        Map<AssessInput, CombinationsAnswer>(api, "combinations");
+        Map<WordingRequest, FindingWords>(api, "wording");
+        Map<OrderRequest, OrderAnswer>(api, "order");
+        Map<LogicRequest, LogicAnswer>(api, "logic");
     }
 
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.

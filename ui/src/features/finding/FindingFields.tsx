@@ -3,7 +3,7 @@ import type { Condition, FindingFact, ProofKind } from '../../api/types'
 import { ManyChoice } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { useVisitContext } from '../../shared/visitContext'
-import { evidences, extents, outcomes, proofs, timeText } from '../../shared/words'
+import { bases, evidences, extents, outcomes, proofs, timeText } from '../../shared/words'
 
 type OnChange = (fields: Partial<FindingFact>) => void
 
@@ -48,6 +48,12 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
         value={draft.evidence}
         options={evidences}
         onChange={(evidence) => onChange({ evidence })}
+      />
+      <Choice
+        label="How it is known"
+        value={draft.basis ?? 'observed'}
+        options={bases}
+        onChange={(basis) => onChange({ basis })}
       />
       <Choice label="Extent" value={draft.extent} options={extents} onChange={(extent) => onChange({ extent })} />
       {canFall && (

@@ -1,9 +1,9 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { Camera } from 'lucide-react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { trueNow } from '../../api/clock'
-import type { Condition, FindingFact, PhotoFact } from '../../api/types'
+import type { Condition, FindingFact, PhotoFact, Verdict } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { keepPicture } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
@@ -17,14 +17,18 @@ import { useVisitContext } from '../../shared/visitContext'
 import { Recorder } from '../walk/Recorder'
 import { ChangeReason, defaultReason } from './ChangeReason'
 import { ConditionPicker } from './ConditionPicker'
+import { DecidingPanel } from './DecidingPanel'
 import { dropDraft, keepDraft, keptDraft } from './drafts'
 import { FurtherFields, PlaceFields, SeenFields } from './FindingFields'
 import { lookedHere, punchItemFor, startOf, viewChanged } from './findingFacts'
 import { useFindingPhotos } from './findingPhotos'
 import { MeasureKeys } from './MeasureKeys'
+import { MoveUrgency } from './MoveUrgency'
 import { PhotoStrip } from './PhotoStrip'
 import { PlanPlace } from './PlanPlace'
 import { usePreparedVerdicts } from './preparedVerdicts'
+import { ReportWords } from './ReportWords'
+import { Together } from './Together'
 import { VerdictPanel } from './VerdictPanel'
 
 /** Opens the finding of the address, or a new one at the station and slope that the address names. */
@@ -74,11 +78,17 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
     condition ? { ...visit.facts, findings: [...others, finding] } : undefined,
   )?.findings.find((other) => other.findingId === finding.id)
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
-  const covering = draft.slopeId
-    ? (coveringOn(visit.facts.coverings, draft.slopeId, visit.facts.asOf)?.kind ?? null)
-    : null
-  const verdict = useCore('verdict', condition ? { condition: condition.code, covering, measure } : undefined)
-  usePreparedVerdicts(condition, quantity, covering, how)
+  const { slopes, coverings, asOf, local = null } = visit.facts
+  const at = useMemo(
+    () => ({
+      covering: draft.slopeId ? (coveringOn(coverings, draft.slopeId, asOf)?.kind ?? null) : null,
+      risePer12: slopes.find(({ id }) => id === draft.slopeId)?.pitch.risePer12 ?? null,
+      local,
+    }),
+    [slopes, coverings, asOf, local, draft.slopeId],
+  )
+  const verdict = useCore('verdict', condition ? { condition: condition.code, ...at, measure } : undefined)
+  usePreparedVerdicts(condition, quantity, at, how)
   const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
   const changed = !isNew && viewChanged(given, finding)
 
@@ -136,7 +146,14 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
           family={familyOf(visit, book, draft.slopeId)}
           chosen={condition}
           onChoose={(next: Condition | null) =>
-            set({ condition: next?.code ?? '', outcome: next?.defaultOutcome ?? 'mend' })
+            set({
+              condition: next?.code ?? '',
+              outcome: next?.defaultOutcome ?? 'mend',
+              deciding: null,
+              views: null,
+              moved: null,
+              ownWords: null,
+            })
           }
         />
         {condition?.caution && <Caution>{condition.caution}</Caution>}
@@ -149,7 +166,8 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
             onHow={(next) => setHow(next)}
           />
         )}
-        {condition && <VerdictPanel verdict={(draft.slopeId ? verdict : undefined) ?? judged?.verdict} />}
+        {condition && <VerdictPanel verdict={shownVerdict(draft, verdict, judged?.verdict)} />}
+        {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {condition && (
           <SeenFields
             draft={draft}
@@ -173,12 +191,11 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
           <Box className="k-sheet">
             <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />
             <Text mt="1">{judged.urgency.why.join(' ')}</Text>
-            <Text mt="2" fontWeight="bold">
-              In the report
-            </Text>
-            <Text>{judged.observed}</Text>
+            <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
           </Box>
         )}
+        {judged && judged.together.length > 0 && <Together of={judged.together} />}
+        {judged && <ReportWords draft={draft} judged={judged} onChange={set} />}
         {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
         <Flex className="k-foot" gap="2" wrap="wrap">
           {condition ? (
@@ -243,6 +260,10 @@ function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void
     </>
   )
 }
+
+/** The quick verdict while the rest is judged; what decided the finding otherwise goes before it. */
+const shownVerdict = (draft: FindingFact, quick: Verdict | undefined, judged: Verdict | undefined) =>
+  judged?.outcome === 'noted' ? judged : ((draft.slopeId ? quick : undefined) ?? judged)
 
 const earlierOf = (finding: FindingFact) => ({
   condition: finding.condition,

@@ -57,6 +57,7 @@ const wheels = {
   length: Array.from({ length: 193 }, (_, i) => inches(i)),
   pitch: Array.from({ length: 97 }, (_, i) => `${i / 4}/12`),
   count: Array.from({ length: 61 }, (_, i) => `${i}`),
+  percent: Array.from({ length: 101 }, (_, i) => `${i}`),
 } as const
 
 /** Eighths of an inch to two feet, as a tape shows them. */

@@ -1,16 +1,11 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { Verdict } from '../../api/types'
+import type { LimitAnswer, Verdict } from '../../api/types'
+import { sourceClasses } from '../../shared/words'
 
-const classes = {
-  published: 'published',
-  commonPractice: 'common practice',
-  makersInstruction: 'maker’s instruction',
-  memory: 'from memory',
-} as const
-
-/** The verdict beside its limit and the limit's source, at once. */
+/** The verdict beside its limit and the limit's source, at once; the other limits on the same thing beside the one that governs. */
 export function VerdictPanel({ verdict }: { verdict: Verdict | undefined }) {
   if (!verdict) return <Box className="k-verdict">Judging …</Box>
+  const limits = verdict.limits ?? []
   return (
     <Box className="k-verdict" data-outcome={verdict.outcome} role="status" aria-label="Verdict">
       <Text fontWeight="bold" fontSize="lg">
@@ -24,11 +19,28 @@ export function VerdictPanel({ verdict }: { verdict: Verdict | undefined }) {
       </Text>
       <Text>{verdict.why}</Text>
       {verdict.toSettle && <Text>{verdict.toSettle}</Text>}
-      {verdict.source && (
-        <Text fontSize="sm" color="faint">
-          {verdict.source} ({classes[verdict.sourceClass ?? 'memory']})
-        </Text>
+      {verdict.note && <Text>{verdict.note}</Text>}
+      {limits.length > 1 ? (
+        <Box as="ul" className="k-limits">
+          {limits.map((limit) => (
+            <LimitRow key={limit.id} limit={limit} />
+          ))}
+        </Box>
+      ) : (
+        verdict.source && (
+          <Text fontSize="sm" color="faint">
+            {verdict.source} ({sourceClasses[verdict.sourceClass ?? 'memory']})
+          </Text>
+        )
       )}
     </Box>
+  )
+}
+
+function LimitRow({ limit }: { limit: LimitAnswer }) {
+  return (
+    <li data-governs={limit.governs || undefined} data-standing={limit.standing}>
+      <strong>{limit.text}</strong> – {limit.source} ({sourceClasses[limit.sourceClass]}). {limit.note}
+    </li>
   )
 }

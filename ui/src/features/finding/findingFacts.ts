@@ -33,6 +33,11 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     earlier: null,
     spot: spotOf(query),
     detailId: query.get('detail'),
+    basis: 'observed',
+    deciding: null,
+    views: null,
+    moved: null,
+    ownWords: null,
   }
 }
 

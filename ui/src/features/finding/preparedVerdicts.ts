@@ -1,13 +1,20 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Condition, CoveringFact, MeasureFact, Quantity } from '../../api/types'
+import type { Condition, CoveringFact, LocalProfileFact, MeasureFact, Quantity } from '../../api/types'
 import { coreQuery } from '../../core/useCore'
+
+/** Where something is measured, as far as it is known. */
+export type VerdictPlace = {
+  covering: CoveringFact['kind'] | null
+  risePer12: number | null
+  local: LocalProfileFact | null
+}
 
 /** Asks for the verdicts of the six keys before one is tapped, so that a tap only has to show. */
 export function usePreparedVerdicts(
   condition: Condition | null,
   quantity: Quantity | undefined,
-  covering: CoveringFact['kind'] | null,
+  at: VerdictPlace,
   how: MeasureFact['how'],
 ) {
   const queries = useQueryClient()
@@ -20,8 +27,8 @@ export function usePreparedVerdicts(
         )
         if (read.value == null) return
         const measure = { typed, value: read.value, how }
-        await queries.prefetchQuery(coreQuery('verdict', { condition: condition.code, covering, measure }))
+        await queries.prefetchQuery(coreQuery('verdict', { condition: condition.code, ...at, measure }))
       })().catch(() => undefined)
     }
-  }, [condition, quantity, covering, how, queries])
+  }, [condition, quantity, at, how, queries])
 }

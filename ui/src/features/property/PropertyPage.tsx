@@ -11,6 +11,7 @@ import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useProperty } from '../../shared/queries'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { facings } from '../../shared/words'
+import { LocalRules } from './LocalRules'
 import { readLatitude } from './latitude'
 import { SlopeEditor } from './SlopeEditor'
 import { VisitList } from './VisitList'
@@ -36,6 +37,7 @@ export function PropertyPage({ inspector }: { inspector: string }) {
       {data.roofs.map((roof) => (
         <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
       ))}
+      <LocalRules key={data.property.id} dossier={data} />
     </Stack>
   )
 }

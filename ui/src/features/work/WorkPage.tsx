@@ -5,21 +5,25 @@ import { NailMarks } from '../../shared/marks/NailMarks'
 import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
+import { OpinionPanel } from './OpinionPanel'
 
 /** Repairs in order of need, each with its reason. */
 export function WorkPage() {
   const { assessment } = useVisitContext()
-  if (assessment.work.length === 0)
-    return (
-      <Empty title="Nothing to mend was found">
-        Findings that miss their limit, and slopes near their end, become work here.
-      </Empty>
-    )
   return (
-    <Stack gap="3" as="ol" listStyleType="none">
-      {assessment.work.map((item) => (
-        <WorkRow key={item.number} item={item} />
-      ))}
+    <Stack gap="3">
+      {assessment.work.length === 0 ? (
+        <Empty title="Nothing to mend was found">
+          Findings that miss their limit, and slopes near their end, become work here.
+        </Empty>
+      ) : (
+        <Stack gap="3" as="ol" listStyleType="none">
+          {assessment.work.map((item) => (
+            <WorkRow key={item.number} item={item} />
+          ))}
+        </Stack>
+      )}
+      <OpinionPanel />
     </Stack>
   )
 }
@@ -47,8 +51,16 @@ function WorkRow({ item }: { item: WorkItem }) {
             </Heading>
             <NailMarks nails={item.nails} words={item.urgencyWords} />
           </Flex>
-          <Text color="faint">{item.place}</Text>
+          <Text color="faint">
+            {item.place}
+            {item.trade && ` · for: ${item.trade}`}
+          </Text>
           <Text>{item.why}</Text>
+          {item.aboveNext && (
+            <Text fontSize="sm" color="faint">
+              {item.aboveNext}
+            </Text>
+          )}
           {assessment.commission.prices && item.lossHigh > 0 && (
             <Text fontSize="sm" color="faint">
               Expected loss of a year’s waiting: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an

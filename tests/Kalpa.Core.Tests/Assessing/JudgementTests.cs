@@ -1,0 +1,161 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.Walking;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Tests.Assessing;
+
+/// <summary>Moved urgencies, opinions with history, words in two voices and their fairness.</summary>
+public class JudgementTests
+{
+    private static readonly RuleBook Book = RuleBook.Current;
+    private static readonly DateTimeOffset Now = new(2026, 9, 18, 12, 0, 0, TimeSpan.Zero);
+
+    private static FindingAssessment Judge(FindingFact finding, FirmRulesFact? firm = null) =>
+        Assessor.Assess(Roof.Input with { Findings = [finding], Firm = firm }, Book).Findings[0];
+
+    [Fact]
+    public void An_inspector_moves_an_item_with_a_reason_and_the_computed_stays_beside_it()
+    {
+        var finding = Roof.Finding("boot-collar-torn", "penetrations");
+        var computed = Judge(finding).Urgency.Class;
+        var moved = Judge(finding with { Moved = new(UrgencyClass.WithReroof, "The owner re-roofs in spring", "Marit", Now) }).Urgency;
+        moved.Class.ShouldBe(UrgencyClass.WithReroof);
+        moved.Moved!.Computed.ShouldBe(computed);
+        moved.Why.ShouldContain(w => w.Contains("The owner re-roofs in spring"));
+    }
+
+    [Fact]
+    public void What_can_hurt_someone_is_never_moved_down_and_says_so()
+    {
+        var tile = Roof.Finding("tile-slipped", "field") with
+        {
+            PeopleBelow = true,
+            Moved = new(UrgencyClass.Watch, "It has hung so for years", "Marit", Now),
+        };
+        var urgency = Judge(tile).Urgency;
+        urgency.Class.ShouldBe(UrgencyClass.MakeSafeNow);
+        urgency.Moved!.Held.ShouldBeTrue();
+        urgency.Why.ShouldContain(w => w.Contains("stays first"));
+    }
+
+    [Fact]
+    public void A_move_without_a_reason_is_refused() =>
+        FactChecks
+            .Of(Roof.Finding("tile-slipped", "field") with { Moved = new(UrgencyClass.Watch, " ", "Marit", Now) }, Book)
+            .ShouldContain(p => p.Code == "finding.moved-without-reason");
+
+    [Fact]
+    public void An_opinion_keeps_its_history_event_and_branch()
+    {
+        var opinion = new OpinionFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            Roof.A.Id,
+            OpinionAction.HaveJudged,
+            "a roofer",
+            "The seals let go over a third of it",
+            OpinionEvent.Winter,
+            new DateOnly(2026, 11, 1),
+            [new OpinionBranch("the roofer says no", OpinionAction.Monitor, "twice a year")],
+            [new EarlierOpinion(OpinionAction.Monitor, "", "Some tabs lift", "More let go on the second walk", Now)],
+            "Marit",
+            Now
+        );
+        var input = Roof.With(Roof.Input, r => r with { Judgements = [opinion] });
+        FactChecks.Of(opinion, Book).ShouldBeEmpty();
+        var told = Assessor.Assess(input, Book).Opinions.Single();
+        told.Of.ShouldBe("Slope A");
+        told.Headline.ShouldBe("Have it judged by a roofer, before the winter, by 1 November 2026.");
+        told.Branches.ShouldBe(["If the roofer says no: watch it, twice a year."]);
+        told.History.Single().ShouldContain("watch it, because some tabs lift");
+        FactChecks.Of(opinion with { Who = "" }, Book).ShouldContain(p => p.Code == "opinion.no-judge");
+    }
+
+    [Fact]
+    public void An_opinion_of_an_earlier_visit_is_told_with_its_day()
+    {
+        OpinionFact Of(OpinionAction action) =>
+            new(Guid.CreateVersion7(), Roof.Visit.Id, null, action, "", "Worn", OpinionEvent.None, null, [], [], "Marit", Now);
+        var past = new PastVisit(Guid.CreateVersion7(), new DateOnly(2024, 5, 1), "Marit", [], [], [], [], [Of(OpinionAction.Monitor)]);
+        var input = Roof.With(Roof.Input, r => r with { PastVisits = [past], Judgements = [Of(OpinionAction.Replace)] });
+        Assessor.Assess(input, Book).Opinions.Single().History.Single().ShouldBe("On 1 May 2024: watch it, because worn.");
+    }
+
+    // Observed, inferred and suspected differ in data and in words.
+    [Theory]
+    [InlineData(Basis.Observed, "Torn or cracked boot collar")]
+    [InlineData(Basis.Inferred, "Concluded, not seen itself: torn or cracked boot collar")]
+    [InlineData(Basis.Suspected, "Suspected, not shown: torn or cracked boot collar")]
+    public void How_it_is_known_is_said(Basis basis, string begins) =>
+        Judge(Roof.Finding("boot-collar-torn", "penetrations") with { Basis = basis }).Observed.ShouldStartWith(begins);
+
+    [Fact]
+    public void Two_voices_tell_the_same_facts()
+    {
+        var lap = Roof.Finding("drip-edge-lap-short", "edges") with { Measure = new("1/8", 0.125, MeasuredHow.Tape) };
+        var words = Judge(lap).Words;
+        words.Plain.ShouldContain("Measured 1/8");
+        words.Technical.ShouldContain("R905.2.8.5");
+        var roofer = new FirmRulesFact(Guid.CreateVersion7(), [], [], Voice.Technical);
+        Judge(lap, roofer).Observed.ShouldBe(words.Technical);
+    }
+
+    [Fact]
+    public void Own_words_go_before_the_firms_phrase_and_that_before_the_composed()
+    {
+        var finding = Roof.Finding("boot-collar-torn", "penetrations");
+        var firm = new FirmRulesFact(Guid.CreateVersion7(), [], [new FirmPhrase("boot-collar-torn", "The rubber has had its day.")]);
+        Judge(finding).Words.By.ShouldBe(WordsBy.Composed);
+        Judge(finding, firm).Means.ShouldBe("The rubber has had its day.");
+        var own = Judge(finding with { OwnWords = new OwnWords("", "New boot, please.") }, firm);
+        own.Means.ShouldBe("New boot, please.");
+        own.Words.By.ShouldBe(WordsBy.Inspector);
+    }
+
+    [Theory]
+    [InlineData("A shoddy job by the last roofer.", "shoddy")]
+    [InlineData("This was botched.", "botched")]
+    [InlineData("It definitely will leak.", "definitely")]
+    [InlineData("I guarantee ten years.", "guarantee")]
+    public void Blame_and_false_certainty_are_pointed_out(string text, string word) =>
+        Fairness.Doubts(text).ShouldContain(d => d.Contains(word, StringComparison.OrdinalIgnoreCase));
+
+    [Fact]
+    public void The_book_itself_blames_nobody_and_promises_nothing()
+    {
+        foreach (var condition in Book.Conditions)
+        {
+            var text = string.Join(
+                ' ',
+                [condition.Name, condition.Sees, condition.Meaning, condition.Remedy.Title, .. condition.Remedy.Steps]
+            );
+            Fairness.Doubts(text).ShouldBeEmpty(condition.Code);
+        }
+        foreach (var combination in Book.Combinations)
+        {
+            Fairness.Doubts(combination.Means).ShouldBeEmpty(combination.Id);
+        }
+    }
+
+    [Fact]
+    public void The_same_facts_give_the_same_words_and_order()
+    {
+        var findings = Book.Conditions.Take(40).Select(c => Roof.Finding(c.Code, c.Stations[0])).ToList();
+        var once = Assessor.Assess(Roof.Input with { Findings = findings }, Book);
+        var again = Assessor.Assess(Roof.Input with { Findings = [.. findings.AsEnumerable().Reverse()] }, Book);
+        once.Findings.Select(f => f.Observed).ShouldBe(again.Findings.Select(f => f.Observed));
+        once.Work.Select(w => w.AboveNext).ShouldBe(again.Work.Select(w => w.AboveNext));
+    }
+
+    [Fact]
+    public void What_another_trade_mends_has_a_line_of_its_own()
+    {
+        var crown = Roof.Finding("crown-cracked", "walls") with { Outcome = FindingOutcome.OtherTrade };
+        var work = Assessor.Assess(Roof.Input with { Findings = [crown] }, Book).Work.Single(w => w.FindingId == crown.Id);
+        work.Trade.ShouldBe("chimney mason");
+        work.Title.ShouldStartWith("For another trade");
+    }
+}

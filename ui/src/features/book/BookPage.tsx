@@ -1,0 +1,161 @@
+import { Box, Flex, Heading, Input, Text } from '@chakra-ui/react'
+import { useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { BookAnswer } from '../../api/types'
+import { useBook } from '../../shared/queries'
+import { Empty, Loading, Trouble } from '../../shared/States'
+import { type BookFilter, type EntryKind, indexOf, searchBook } from './bookSearch'
+import { CombinationEntry } from './CombinationEntry'
+import { ConditionEntry } from './ConditionEntry'
+import { DecisionEntry } from './DecisionEntry'
+import { LimitEntry } from './LimitEntry'
+
+const kinds: Record<EntryKind, string> = {
+  condition: 'Conditions',
+  limit: 'Limits',
+  combination: 'Together',
+  decision: 'Where people differ',
+}
+
+const families = {
+  asphalt: 'Shingles',
+  tile: 'Tile',
+  slate: 'Slate',
+  wood: 'Wood',
+  metal: 'Metal',
+  membrane: 'Membrane',
+} as const
+
+/** The rule book: browse, search, and argue with it. */
+export function BookPage() {
+  const { kind, id } = useParams()
+  const book = useBook()
+  if (book.isError) return <Trouble error={book.error} onRetry={() => book.refetch()} />
+  if (book.isPending) return <Loading what="the rule book" />
+  return (
+    <Box>
+      <Flex align="baseline" gap="3" wrap="wrap" mb="2">
+        <Heading as="h1" size="xl">
+          Rule book
+        </Heading>
+        <Text color="faint">
+          {book.data.version}: {book.data.conditions.length} conditions, {book.data.limits.length} limits,{' '}
+          {book.data.combinations.length} that mean something together
+        </Text>
+      </Flex>
+      <Flex gap="4" align="start">
+        <Box flex="2" minW="0" className={id ? 'k-phonehide' : undefined}>
+          <List book={book.data} chosen={`${kind}/${id}`} />
+        </Box>
+        <Box flex="3" minW="0" className={id ? undefined : 'k-phonehide'}>
+          {kind && id ? (
+            <Entry key={`${kind}/${id}`} book={book.data} kind={kind} id={id} />
+          ) : (
+            <Empty title="Pick an entry">
+              Each shows what one sees, how to check it, its limits with their sources, the logic in words, and keys to
+              try values. The firm’s own ways are set where people differ.
+            </Empty>
+          )}
+        </Box>
+      </Flex>
+    </Box>
+  )
+}
+
+function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
+  const index = useMemo(() => indexOf(book), [book])
+  const [filter, setFilter] = useState<BookFilter>({ text: '', kind: null, station: null, family: null })
+  const set = (fields: Partial<BookFilter>) => setFilter((old) => ({ ...old, ...fields }))
+  const found = searchBook(index, filter)
+  return (
+    <Box className="k-sheet">
+      <Input
+        size="lg"
+        aria-label="Search the rule book"
+        placeholder="boot, kick-out, 2 in, R905 …"
+        value={filter.text}
+        onChange={(event) => set({ text: event.target.value })}
+      />
+      <Flex gap="2" wrap="wrap" my="2">
+        <Pick label="Kind" all="Everything" value={filter.kind} options={kinds} onPick={(kind) => set({ kind })} />
+        <Pick
+          label="Covering"
+          all="Any covering"
+          value={filter.family}
+          options={families}
+          onPick={(family) => set({ family })}
+        />
+        <Pick
+          label="Station"
+          all="Any station"
+          value={filter.station}
+          options={Object.fromEntries(book.stations.map((station) => [station.key, station.name]))}
+          onPick={(station) => set({ station })}
+        />
+      </Flex>
+      <Text fontSize="sm" color="faint" role="status">
+        {found.length} {found.length === 1 ? 'entry' : 'entries'}
+      </Text>
+      <Box as="ul" className="k-entries" aria-label="Entries">
+        {found.map(({ kind, id, name }) => (
+          <li key={`${kind}/${id}`}>
+            <Link to={`/book/${kind}/${id}`} data-on={`${kind}/${id}` === chosen || undefined}>
+              {name}
+              {kind !== 'condition' && <span> {kinds[kind].toLowerCase()}</span>}
+            </Link>
+          </li>
+        ))}
+      </Box>
+      {found.length === 0 && (
+        <Empty title="Nothing matches">Try what a roofer would call it, or take a filter off.</Empty>
+      )}
+    </Box>
+  )
+}
+
+type PickProps<T extends string> = {
+  label: string
+  all: string
+  value: T | null
+  options: Record<T, string>
+  onPick: (value: T | null) => void
+}
+
+function Pick<T extends string>({ label, all, value, options, onPick }: PickProps<T>) {
+  return (
+    <select
+      className="k-select"
+      aria-label={label}
+      value={value ?? ''}
+      onChange={(event) => onPick((event.target.value || null) as T | null)}
+    >
+      <option value="">{all}</option>
+      {(Object.entries(options) as [T, string][]).map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+function Entry({ book, kind, id }: { book: BookAnswer; kind: string; id: string }) {
+  const condition = kind === 'condition' && book.conditions.find(({ code }) => code === id)
+  const combination = kind === 'combination' && book.combinations.find((other) => other.id === id)
+  const decision = kind === 'decision' && book.decisions.find(({ key }) => key === id)
+  const limit = kind === 'limit' && book.limits.find((other) => other.id === id)
+  return (
+    <Box className="k-sheet" as="article">
+      <Link to="/book" className="k-backlink">
+        All entries
+      </Link>
+      {condition && <ConditionEntry book={book} condition={condition} />}
+      {combination && <CombinationEntry book={book} combination={combination} />}
+      {decision && <DecisionEntry book={book} decision={decision} />}
+      {limit && <LimitEntry book={book} limit={limit} />}
+      {!condition && !combination && !decision && !limit && (
+        <Empty title="The rule book has no such entry">It may belong to another edition.</Empty>
+      )}
+    </Box>
+  )
+}

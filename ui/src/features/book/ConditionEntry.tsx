@@ -1,0 +1,76 @@
+import { Text } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { BookAnswer, Condition } from '../../api/types'
+import { Caution } from '../../shared/States'
+import { photoRoles, sourceClasses } from '../../shared/words'
+import { Lines, Logic, Part, Title, Touched } from './EntryParts'
+import { TryValues } from './TryValues'
+
+export function ConditionEntry({ book, condition }: { book: BookAnswer; condition: Condition }) {
+  const stations = condition.stations.map((key) => book.stations.find((other) => other.key === key)?.name ?? key)
+  const decisions = book.decisions.filter((decision) => decision.conditions.includes(condition.code))
+  const together = book.combinations.filter((combination) =>
+    combination.needs.some((need) => need.seen?.includes(condition.code)),
+  )
+  const photos = [
+    ...(condition.shots ?? []),
+    ...(condition.photosDue ?? []).map((role) => photoRoles[role].toLowerCase()),
+  ]
+  return (
+    <>
+      <Title
+        name={condition.name}
+        under={`${stations.join(', ')} · ${condition.families?.join(', ') ?? 'any covering'} · ${sourceClasses[condition.sourceClass]}`}
+      />
+      {condition.caution && <Caution>{condition.caution}</Caution>}
+      <Text mt="2">{condition.sees}</Text>
+      <Text>
+        <strong>Check:</strong> {condition.check}
+      </Text>
+      <Text>
+        <strong>Means:</strong> {condition.meaning}
+      </Text>
+      <TryValues book={book} condition={condition} />
+      <Logic id={condition.code} />
+      {condition.lookAlikes && (
+        <Part title="Taken for it">
+          <Lines of={condition.lookAlikes} />
+        </Part>
+      )}
+      {condition.causes && (
+        <Part title="Likely causes">
+          <Text>{condition.causes.join('; ')}.</Text>
+        </Part>
+      )}
+      <Part title={condition.remedy.title}>
+        <Lines of={condition.remedy.steps} />
+        {condition.remedy.notARepair && <Text className="k-unfit">Not a repair: {condition.remedy.notARepair}</Text>}
+        {condition.trade && <Text>For another trade: {condition.trade}.</Text>}
+      </Part>
+      {photos.length > 0 && (
+        <Part title="Photos due">
+          <Text>{photos.join('; ')}.</Text>
+        </Part>
+      )}
+      {(decisions.length > 0 || together.length > 0) && (
+        <Part title="See also">
+          <Lines
+            of={[
+              ...decisions.map((decision) => (
+                <Link key={decision.key} to={`/book/decision/${decision.key}`}>
+                  {decision.matter}
+                </Link>
+              )),
+              ...together.map((combination) => (
+                <Link key={combination.id} to={`/book/combination/${combination.id}`}>
+                  {combination.name}
+                </Link>
+              )),
+            ]}
+          />
+        </Part>
+      )}
+      <Touched book={book} codes={[condition.code]} />
+    </>
+  )
+}

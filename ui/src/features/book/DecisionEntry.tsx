@@ -1,0 +1,56 @@
+import { Text } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { BookAnswer, Decision } from '../../api/types'
+import { Choice } from '../../shared/Choice'
+import { useRecord } from '../../shared/facts'
+import { firmRulesOf } from '../../shared/firmRules'
+import { useFirmRules } from '../../shared/queries'
+import { Trouble } from '../../shared/States'
+import { sourceClasses } from '../../shared/words'
+import { Lines, Part, Title, Touched } from './EntryParts'
+
+/** A matter that good people differ on: the fact that decides, the views, and the firm's own where the fact is not known. */
+export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: Decision }) {
+  const firm = useFirmRules()
+  const record = useRecord(firm.heads)
+  const own = firm.rules?.views.find((view) => view.decision === decision.key)?.view ?? decision.firm
+  const choose = (view: string) => {
+    const rules = firmRulesOf(firm.rules)
+    const others = rules.views.filter((other) => other.decision !== decision.key)
+    record.mutate([{ kind: 'firmRules', fact: { ...rules, views: [...others, { decision: decision.key, view }] } }])
+  }
+  const view = (key: string) => decision.views.find((other) => other.key === key)?.words ?? key
+  const option = (key: string) => decision.options.find((other) => other.key === key)?.words ?? key
+  return (
+    <>
+      <Title
+        name={decision.matter}
+        under={`${decision.disputed !== false ? 'Good people differ' : 'A fact decides'} · ${sourceClasses[decision.sourceClass ?? 'commonPractice']}`}
+      />
+      <Part title={(decision.from ?? 'asked') === 'asked' ? 'Asked on the finding' : 'Known from what is recorded'}>
+        <Text>{decision.ask}</Text>
+        <Lines of={decision.by.map((rule) => `${rule.is.map(option).join(' or ')}: ${view(rule.view)}.`)} />
+        <Text fontSize="sm">To settle it: {decision.settle}</Text>
+      </Part>
+      <Part title="The firm’s way">
+        <Choice
+          label="Where the fact is not known"
+          value={own}
+          options={Object.fromEntries(decision.views.map(({ key, words }) => [key, words]))}
+          onChange={choose}
+        />
+        {record.isError && <Trouble error={record.error} />}
+      </Part>
+      <Part title="Bears on">
+        <Lines
+          of={decision.conditions.map((code) => (
+            <Link key={code} to={`/book/condition/${code}`}>
+              {book.conditions.find((other) => other.code === code)?.name}
+            </Link>
+          ))}
+        />
+      </Part>
+      <Touched book={book} codes={decision.conditions} />
+    </>
+  )
+}

@@ -1,0 +1,71 @@
+import { Box, Heading, Text } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { BookAnswer } from '../../api/types'
+import { useCore } from '../../core/useCore'
+import { useTouched } from '../../shared/queries'
+import { dayText } from '../../shared/words'
+
+export function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box as="section" mt="3" aria-label={title}>
+      <Text className="k-label">{title}</Text>
+      {children}
+    </Box>
+  )
+}
+
+export function Title({ name, under }: { name: string; under: string }) {
+  return (
+    <Box>
+      <Heading as="h2" size="lg">
+        {name}
+      </Heading>
+      <Text color="faint">{under}</Text>
+    </Box>
+  )
+}
+
+export function Lines({ of }: { of: ReactNode[] }) {
+  return (
+    <Box as="ul" className="k-limits">
+      {of.map((line, at) => (
+        // The lines of an entry never change places.
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity of their own
+        <li key={at}>{line}</li>
+      ))}
+    </Box>
+  )
+}
+
+/** The logic of the engine in words. */
+export function Logic({ id }: { id: string }) {
+  const logic = useCore('logic', { id })
+  return <Part title="How it is judged">{logic ? <Lines of={logic.lines} /> : <Text>…</Text>}</Part>
+}
+
+/** Findings on file that a rule touches. */
+export function Touched({ book, codes }: { book: BookAnswer; codes: string[] }) {
+  const touched = useTouched(codes.join(','))
+  if (touched.isError) return <Part title="On file">Without a connection the findings on file cannot be counted.</Part>
+  if (!touched.data) return <Part title="On file">Counting …</Part>
+  const { count, findings } = touched.data
+  return (
+    <Part title="On file">
+      <Text>
+        {count === 0 ? 'No finding on file is touched by it.' : `${count} ${count === 1 ? 'finding' : 'findings'}`}
+      </Text>
+      <Lines
+        of={findings.map((finding) => (
+          <Link key={finding.findingId} to={`/visits/${finding.visitId}/findings/${finding.findingId}`}>
+            {finding.propertyName}
+            {finding.slope && `, slope ${finding.slope}`}, {dayText(finding.on)}
+            {codes.length > 1 &&
+              `: ${book.conditions.find(({ code }) => code === finding.condition)?.name.toLowerCase()}`}
+            {finding.measured && `, measured ${finding.measured}`}
+          </Link>
+        ))}
+      />
+    </Part>
+  )
+}

@@ -1,0 +1,36 @@
+import { Text } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { BookAnswer, Limit } from '../../api/types'
+import { sourceClasses } from '../../shared/words'
+import { Lines, Part, Title, Touched } from './EntryParts'
+
+export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) {
+  const quantity = book.quantities.find(({ id }) => id === limit.quantity)
+  const conditions = book.conditions.filter((condition) => condition.quantity === limit.quantity)
+  const kinds = (limit.kinds ?? []).map((kind) => book.coverings.find((other) => other.kind === kind)?.name ?? kind)
+  return (
+    <>
+      <Title name={quantity?.name ?? limit.quantity} under={`${limit.source} · ${sourceClasses[limit.sourceClass]}`} />
+      <Text mt="2">{limit.why}</Text>
+      <Text>
+        <strong>Measured:</strong> {quantity?.howToMeasure}
+      </Text>
+      <Text>
+        <strong>For:</strong> {kinds.length > 0 ? kinds.join(', ') : 'any covering'}
+      </Text>
+      <Text fontSize="sm" color="faint">
+        Published values were recorded from memory: the locally adopted code and the maker’s instructions govern.
+      </Text>
+      <Part title="Judged by it, with the numbers and keys to try them">
+        <Lines
+          of={conditions.map((condition) => (
+            <Link key={condition.code} to={`/book/condition/${condition.code}`}>
+              {condition.name}
+            </Link>
+          ))}
+        />
+      </Part>
+      <Touched book={book} codes={conditions.map(({ code }) => code)} />
+    </>
+  )
+}

@@ -1,0 +1,107 @@
+import { Box, Flex, Stack, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import type {
+  BookAnswer,
+  CodeFamily,
+  Condition,
+  CoveringFact,
+  FindingFact,
+  MeasureFact,
+  SlopeFact,
+} from '../../api/types'
+import { useCore } from '../../core/useCore'
+import { Choice } from '../../shared/Choice'
+import { useParsed } from '../../shared/MeasureInput'
+import { NailMarks } from '../../shared/marks/NailMarks'
+import { beneaths, codeFamilies, evidences, extents } from '../../shared/words'
+import { MeasureKeys } from '../finding/MeasureKeys'
+import { VerdictPanel } from '../finding/VerdictPanel'
+import { Part } from './EntryParts'
+
+const pitches = { '2': '2/12', '4': '4/12', '6': '6/12', '8': '8/12', '12': '12/12' } as const
+const nobody = '00000000-0000-0000-0000-000000000000'
+
+/** Values tried on a rule: nothing of it is kept. */
+export function TryValues({ book, condition }: { book: BookAnswer; condition: Condition }) {
+  const coverings = book.coverings.filter(({ family }) => !condition.families || condition.families.includes(family))
+  const quantity = book.quantities.find(({ id }) => id === condition.quantity)
+  const [covering, setCovering] = useState<CoveringFact['kind']>(coverings[0]?.kind ?? 'laminatedShingle')
+  const [typed, setTyped] = useState('')
+  const [how, setHow] = useState<MeasureFact['how']>('tape')
+  const [rise, setRise] = useState<keyof typeof pitches>('6')
+  const [code, setCode] = useState<CodeFamily>('residential')
+  const [evidence, setEvidence] = useState<FindingFact['evidence']>('noneSeen')
+  const [extent, setExtent] = useState<FindingFact['extent']>('onePlace')
+  const [beneath, setBeneath] = useState<SlopeFact['beneath']>('finishedRoom')
+  const parsed = useParsed(typed, quantity?.unit ?? 'length')
+  const measure = quantity && parsed?.value != null ? { typed, value: parsed.value, how } : null
+  const local = { id: nobody, propertyId: nobody, code, jurisdiction: '', edition: '', limits: [] }
+  const verdict = useCore('verdict', { condition: condition.code, covering, measure, risePer12: Number(rise), local })
+  const urgency = useCore(
+    'urgency',
+    verdict && {
+      condition: condition.code,
+      evidence,
+      extent,
+      beneath,
+      peopleBelow: false,
+      outcome: verdict.outcome,
+      shortfall: verdict.shortfall,
+      nearEnd: false,
+      risePer12: Number(rise),
+      weight: 1,
+    },
+  )
+  return (
+    <Part title="Try values">
+      <Stack gap="3" className="k-try">
+        {quantity && <MeasureKeys quantity={quantity} typed={typed} how={how} onTyped={setTyped} onHow={setHow} />}
+        <Flex gap="3" wrap="wrap">
+          <label>
+            <span className="k-label">Covering</span>
+            <select
+              className="k-select"
+              value={covering}
+              onChange={(event) => setCovering(event.target.value as CoveringFact['kind'])}
+            >
+              {coverings.map(({ kind, name }) => (
+                <option key={kind} value={kind}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label>
+            <span className="k-label">Pitch</span>
+            <select
+              className="k-select"
+              value={rise}
+              onChange={(event) => setRise(event.target.value as keyof typeof pitches)}
+            >
+              {Object.entries(pitches).map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Choice label="Building" value={code} options={codeFamilies} onChange={setCode} />
+        </Flex>
+        <VerdictPanel verdict={verdict} />
+        <Choice label="Signs of water" value={evidence} options={evidences} onChange={setEvidence} />
+        <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />
+        <Choice label="Beneath" value={beneath} options={beneaths} onChange={setBeneath} />
+        {urgency && (
+          <Box>
+            <NailMarks nails={urgency.nails} words={urgency.words} />
+            <Text>{urgency.why.join(' ')}</Text>
+            <Text fontSize="sm" color="faint">
+              Chance of its harm within a year {Math.round(urgency.chance * 100)} %, expected loss of a year’s waiting $
+              {urgency.lossLow.toLocaleString('en-US')}–{urgency.lossHigh.toLocaleString('en-US')} (planning figure)
+            </Text>
+          </Box>
+        )}
+      </Stack>
+    </Part>
+  )
+}

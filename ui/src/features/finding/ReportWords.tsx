@@ -1,0 +1,91 @@
+import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { FindingAssessment, FindingFact } from '../../api/types'
+import { useRecord } from '../../shared/facts'
+import { firmRulesOf } from '../../shared/firmRules'
+import { Labelled } from '../../shared/Labelled'
+import { Trouble } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+
+type Props = { draft: FindingFact; judged: FindingAssessment; onChange: (fields: Partial<FindingFact>) => void }
+
+const from = {
+  composed: 'Composed from the facts',
+  firm: 'With the firm’s phrase',
+  inspector: 'In your own words',
+} as const
+
+/** The sentences as they will stand in the report: composed, and open to change; a phrase may become the firm's. */
+export function ReportWords({ draft, judged, onChange }: Props) {
+  const { visit, book } = useVisitContext()
+  const record = useRecord(visit.heads)
+  const [editing, setEditing] = useState(false)
+  const { words } = judged
+  const own = draft.ownWords ?? { observed: '', means: '' }
+  const set = (fields: Partial<typeof own>) => {
+    const next = { ...own, ...fields }
+    onChange({ ownWords: next.observed || next.means ? next : null })
+  }
+  const condition = book.conditions.find(({ code }) => code === draft.condition)
+  const keepForFirm = () => {
+    const rules = firmRulesOf(visit.facts.firm)
+    const phrases = [
+      ...rules.phrases.filter((phrase) => phrase.condition !== draft.condition),
+      { condition: draft.condition, means: own.means || words.means },
+    ]
+    record.mutate([{ kind: 'firmRules', fact: { ...rules, phrases } }])
+  }
+  return (
+    <Box className="k-sheet" as="section" aria-label="In the report">
+      <Text fontWeight="bold">In the report</Text>
+      {editing ? (
+        <>
+          <Labelled wide label="What was seen">
+            <Textarea
+              rows={3}
+              value={own.observed || words.observed}
+              onChange={(event) => set({ observed: event.target.value })}
+            />
+          </Labelled>
+          <Labelled wide label="What it means">
+            <Textarea
+              rows={3}
+              value={own.means || words.means}
+              onChange={(event) => set({ means: event.target.value })}
+            />
+          </Labelled>
+        </>
+      ) : (
+        <>
+          <Text>{words.observed}</Text>
+          <Text mt="1">{words.means}</Text>
+        </>
+      )}
+      <Text fontSize="sm" color="faint" mt="1">
+        {from[words.by]}. For a roofer: {words.technical}
+      </Text>
+      {words.doubts.map((doubt) => (
+        <Text key={doubt} className="k-caution" mt="1">
+          {doubt}
+        </Text>
+      ))}
+      <Flex gap="2" mt="2" wrap="wrap">
+        <Button variant="outline" size="md" onClick={() => setEditing(!editing)} aria-expanded={editing}>
+          {editing ? 'Done' : 'Say it differently'}
+        </Button>
+        {draft.ownWords && (
+          <Button variant="outline" size="md" onClick={() => onChange({ ownWords: null })}>
+            Back to the composed
+          </Button>
+        )}
+        {draft.ownWords?.means && condition && (
+          <Button variant="outline" size="md" onClick={keepForFirm} loading={record.isPending}>
+            Keep for every “{condition.name.toLowerCase()}”
+          </Button>
+        )}
+      </Flex>
+      {record.isSuccess && <Text fontSize="sm">Kept as the firm’s phrase.</Text>}
+      {record.isError && <Trouble error={record.error} />}
+    </Box>
+  )
+}

@@ -1,0 +1,196 @@
+import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Limit, LocalProfileFact, PropertyDossier, Quantity } from '../../api/types'
+import { useCore } from '../../core/useCore'
+import { Choice } from '../../shared/Choice'
+import { useRecord } from '../../shared/facts'
+import { Labelled } from '../../shared/Labelled'
+import { useParsed } from '../../shared/MeasureInput'
+import { placeId } from '../../shared/placeId'
+import { useBook } from '../../shared/queries'
+import { Trouble } from '../../shared/States'
+import { codeFamilies } from '../../shared/words'
+
+/** What a jurisdiction most often asks otherwise; the others follow. */
+const often = ['vent-height', 'width-without-cricket', 'ice-barrier-inside', 'layers', 'repaired-share']
+
+/** What binds at a property: family of codes, jurisdiction with its edition, and its own values in the place of the book's. */
+export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
+  const book = useBook().data
+  const record = useRecord(dossier.heads)
+  const [adding, setAdding] = useState(false)
+  const { local } = dossier
+  const keep = (fields: Partial<LocalProfileFact>) => {
+    const fact: LocalProfileFact = {
+      id: local?.id ?? placeId('localProfile', dossier.property.id),
+      propertyId: dossier.property.id,
+      code: local?.code ?? 'residential',
+      jurisdiction: local?.jurisdiction ?? '',
+      edition: local?.edition ?? '',
+      limits: local?.limits ?? [],
+      ...fields,
+    }
+    record.mutate([{ kind: 'localProfile', fact }])
+  }
+  const limitOf = (id: string) => book?.limits.find((limit) => limit.id === id)
+  const quantityOf = (limit: Limit | undefined) => book?.quantities.find(({ id }) => id === limit?.quantity)
+  return (
+    <Box className="k-sheet" as="section" aria-label="Local rules">
+      <Heading as="h2" size="md" mb="2">
+        Local rules
+      </Heading>
+      <Flex gap="4" wrap="wrap" align="end">
+        <Choice
+          label="Codes for"
+          value={local?.code ?? 'residential'}
+          options={codeFamilies}
+          onChange={(code) => keep({ code })}
+        />
+        <Words
+          label="Jurisdiction"
+          value={local?.jurisdiction ?? ''}
+          onKeep={(jurisdiction) => keep({ jurisdiction })}
+        />
+        <Words label="Adopted edition" value={local?.edition ?? ''} onKeep={(edition) => keep({ edition })} />
+      </Flex>
+      {(local?.limits ?? []).map((own) => {
+        const limit = limitOf(own.limitId)
+        const quantity = quantityOf(limit)
+        return (
+          <Flex key={own.limitId} gap="3" mt="2" pt="2" borderTopWidth="1px" align="center" wrap="wrap">
+            <Text flex="1" minW="14rem">
+              <strong>{quantity?.name}</strong>: here{' '}
+              {quantity && <Bound quantity={quantity} least={own.least} most={own.most} />}
+              {own.source && ` (${own.source})`}
+              {quantity && limit && (
+                <Text as="span" color="faint">
+                  {' '}
+                  instead of <Bound quantity={quantity} least={limit.least} most={limit.most} />, {limit.source}
+                </Text>
+              )}
+            </Text>
+            <Button
+              variant="outline"
+              size="md"
+              onClick={() => keep({ limits: (local?.limits ?? []).filter((other) => other !== own) })}
+            >
+              Take off<span className="k-hidden"> {quantity?.name}</span>
+            </Button>
+          </Flex>
+        )
+      })}
+      {adding && book ? (
+        <NewLimit
+          limits={book.limits}
+          quantities={book.quantities}
+          onKeep={(own) => {
+            keep({ limits: [...(local?.limits ?? []).filter((other) => other.limitId !== own.limitId), own] })
+            setAdding(false)
+          }}
+          onLeave={() => setAdding(false)}
+        />
+      ) : (
+        <Button variant="outline" mt="3" onClick={() => setAdding(true)} disabled={!local?.jurisdiction}>
+          A value of its own
+        </Button>
+      )}
+      {!local?.jurisdiction && (
+        <Text fontSize="sm" color="faint" mt="1">
+          Name the jurisdiction first; its values then stand beside those of the rule book.
+        </Text>
+      )}
+      {record.isError && <Trouble error={record.error} />}
+    </Box>
+  )
+}
+
+/** A bound as the trade prints it. */
+function Bound({ quantity, least, most }: { quantity: Quantity; least: number | null; most: number | null }) {
+  const print = (value: number | null) =>
+    value === null ? undefined : { text: plain(value, quantity.unit), unit: quantity.unit, bareUnit: 'inch' as const }
+  const low = useCore('parse-measure', print(least))?.printed
+  const high = useCore('parse-measure', print(most))?.printed
+  return <>{low && high ? `${low} to ${high}` : low ? `at least ${low}` : high ? `at most ${high}` : '…'}</>
+}
+
+/** A number as the reading of measures takes it, whatever its unit. */
+const plain = (value: number, unit: Quantity['unit']) =>
+  `${Math.round(value * 10_000) / 10_000}${unit === 'pitch' ? '/12' : ''}`
+
+function Words({ label, value, onKeep }: { label: string; value: string; onKeep: (text: string) => void }) {
+  const [text, setText] = useState(value)
+  return (
+    <Labelled wide label={label}>
+      <Input
+        size="lg"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => text.trim() !== value && onKeep(text.trim())}
+        onKeyDown={(event) => event.key === 'Enter' && text.trim() !== value && onKeep(text.trim())}
+      />
+    </Labelled>
+  )
+}
+
+type NewProps = {
+  limits: Limit[]
+  quantities: Quantity[]
+  onKeep: (own: LocalProfileFact['limits'][number]) => void
+  onLeave: () => void
+}
+
+function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
+  const [limitId, setLimitId] = useState(often[0] as string)
+  const [typed, setTyped] = useState('')
+  const [source, setSource] = useState('')
+  const limit = limits.find(({ id }) => id === limitId)
+  const quantity = quantities.find(({ id }) => id === limit?.quantity)
+  const parsed = useParsed(typed, quantity?.unit ?? 'length')
+  const value = parsed?.value
+  const nameOf = (other: Limit) => `${quantities.find(({ id }) => id === other.quantity)?.name} (${other.source})`
+  const ordered = [
+    ...often.flatMap((id) => limits.find((other) => other.id === id) ?? []),
+    ...limits.filter(({ id }) => !often.includes(id)),
+  ]
+  const atMost = limit?.least === null
+  return (
+    <Flex gap="3" mt="3" wrap="wrap" align="end">
+      <label>
+        <span className="k-label">In the place of</span>
+        <select className="k-select" value={limitId} onChange={(event) => setLimitId(event.target.value)}>
+          {ordered.map((other) => (
+            <option key={other.id} value={other.id}>
+              {nameOf(other)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Labelled label={atMost ? 'Here at most' : 'Here at least'}>
+        <Input size="lg" w="8rem" value={typed} onChange={(event) => setTyped(event.target.value)} />
+      </Labelled>
+      <Labelled wide label="Where it stands">
+        <Input
+          size="lg"
+          value={source}
+          onChange={(event) => setSource(event.target.value)}
+          placeholder="section of the local code"
+        />
+      </Labelled>
+      <Button
+        size="lg"
+        colorPalette="verdigris"
+        disabled={value == null}
+        onClick={() =>
+          value != null &&
+          onKeep({ limitId, least: atMost ? null : value, most: atMost ? value : null, source: source.trim() })
+        }
+      >
+        Keep it
+      </Button>
+      <Button size="lg" variant="outline" onClick={onLeave}>
+        Leave it
+      </Button>
+      {typed && parsed?.problem && <Text color="fg.error">{parsed.problem.text}</Text>}
+    </Flex>
+  )
+}

@@ -1,0 +1,184 @@
+import { Box, Button, Flex, Heading, Input, Stack, Text, Textarea } from '@chakra-ui/react'
+import { useState } from 'react'
+import { trueNow } from '../../api/clock'
+import type { OpinionAction, OpinionAnswer, OpinionEvent, OpinionFact } from '../../api/types'
+import { Choice } from '../../shared/Choice'
+import { useRecord } from '../../shared/facts'
+import { Labelled } from '../../shared/Labelled'
+import { placeId } from '../../shared/placeId'
+import { Trouble } from '../../shared/States'
+import { useVisitContext } from '../../shared/visitContext'
+import { opinionActions, opinionEvents } from '../../shared/words'
+
+/** What is to become of a slope or of the roof: a record of its own, with its history, an event it hangs on, and a branch. */
+export function OpinionPanel() {
+  const { visit, assessment } = useVisitContext()
+  const [open, setOpen] = useState<string | null>(null)
+  const letters: Record<string, string> = Object.fromEntries([
+    ['', 'The whole roof'],
+    ...visit.facts.slopes.map((slope) => [slope.id, `Slope ${slope.letter}`]),
+  ])
+  return (
+    <Box className="k-sheet" as="section" aria-label="Opinions">
+      <Flex justify="space-between" align="center" gap="3" wrap="wrap">
+        <Heading as="h2" size="md">
+          Opinion on the roof and its slopes
+        </Heading>
+        {open === null && (
+          <Button variant="outline" onClick={() => setOpen('')}>
+            Say what is to become of it
+          </Button>
+        )}
+      </Flex>
+      {assessment.opinions.map((opinion) => (
+        <Told key={opinion.id} opinion={opinion} onChange={() => setOpen(opinion.slopeId ?? '')} />
+      ))}
+      {open !== null && (
+        <>
+          <Box mt="3">
+            <Choice label="Of what" value={open} options={letters} onChange={setOpen} />
+          </Box>
+          <OpinionForm key={open} slopeId={open || null} onDone={() => setOpen(null)} />
+        </>
+      )}
+    </Box>
+  )
+}
+
+function Told({ opinion, onChange }: { opinion: OpinionAnswer; onChange: () => void }) {
+  return (
+    <Flex gap="3" mt="2" pt="2" borderTopWidth="1px" align="start">
+      <Box flex="1">
+        <Text>
+          <strong>
+            {opinion.of}: {opinion.headline}
+          </strong>{' '}
+          {opinion.because}
+        </Text>
+        {opinion.branches.map((branch) => (
+          <Text key={branch}>{branch}</Text>
+        ))}
+        {opinion.history.map((line) => (
+          <Text key={line} fontSize="sm" color="faint">
+            {line}
+          </Text>
+        ))}
+      </Box>
+      <Button variant="outline" size="md" onClick={onChange}>
+        Change<span className="k-hidden"> the opinion on {opinion.of.toLowerCase()}</span>
+      </Button>
+    </Flex>
+  )
+}
+
+function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () => void }) {
+  const { visit, records } = useVisitContext()
+  const record = useRecord(visit.heads)
+  const before = records.judgements?.find((opinion) => (opinion.slopeId ?? null) === slopeId)
+  const [action, setAction] = useState<OpinionAction | null>(before?.action ?? null)
+  const [who, setWho] = useState(before?.who ?? '')
+  const [because, setBecause] = useState(before?.because ?? '')
+  const [event, setEvent] = useState<OpinionEvent>(before?.event ?? 'none')
+  const [byDay, setByDay] = useState(before?.byDay ?? '')
+  const [branch, setBranch] = useState(before?.branches[0]?.if ?? '')
+  const [then, setThen] = useState<OpinionAction>(before?.branches[0]?.then ?? 'monitor')
+  const [thenWords, setThenWords] = useState(before?.branches[0]?.words ?? '')
+  const [reason, setReason] = useState('')
+  const changed = before && (before.action !== action || before.because !== because.trim())
+  const wantsWho = action === 'haveJudged' && who.trim() === ''
+  const missing = !action
+    ? 'Say what is to become of it.'
+    : because.trim() === ''
+      ? 'Say what it rests on.'
+      : wantsWho
+        ? 'Say who is to judge it.'
+        : changed && reason.trim() === ''
+          ? 'Say why the opinion changed: the earlier one is kept.'
+          : null
+  const keep = () => {
+    if (!action || missing) return
+    const at = new Date(trueNow()).toISOString()
+    const fact: OpinionFact = {
+      id: before?.id ?? placeId('opinion', visit.visit.id, slopeId ?? 'roof'),
+      visitId: visit.visit.id,
+      slopeId,
+      action,
+      who: who.trim(),
+      because: because.trim(),
+      event,
+      byDay: byDay || null,
+      branches: branch.trim() ? [{ if: branch.trim(), then, words: thenWords.trim() }] : [],
+      earlier: changed
+        ? [
+            ...before.earlier,
+            { action: before.action, who: before.who, because: before.because, reason: reason.trim(), until: at },
+          ]
+        : (before?.earlier ?? []),
+      by: visit.visit.inspector,
+      at,
+    }
+    record.mutate([{ kind: 'opinion', fact }], { onSuccess: onDone })
+  }
+  return (
+    <Stack gap="3" mt="3">
+      <Choice label="What is to become of it" value={action} options={opinionActions} onChange={setAction} />
+      <Flex gap="3" wrap="wrap">
+        <Labelled wide label="Who judges or does it">
+          <Input
+            size="lg"
+            value={who}
+            onChange={(change) => setWho(change.target.value)}
+            placeholder="a roofer, an engineer, a chimney specialist"
+          />
+        </Labelled>
+        <Labelled label="By the day (optional)">
+          <Input size="lg" type="date" value={byDay} onChange={(change) => setByDay(change.target.value)} />
+        </Labelled>
+      </Flex>
+      <Labelled wide label="What it rests on">
+        <Textarea rows={2} value={because} onChange={(change) => setBecause(change.target.value)} />
+      </Labelled>
+      <Choice label="Hangs on" value={event} options={opinionEvents} onChange={setEvent} />
+      <Flex gap="3" wrap="wrap" align="end">
+        <Labelled wide label="If (optional)">
+          <Input
+            size="lg"
+            value={branch}
+            onChange={(change) => setBranch(change.target.value)}
+            placeholder="the roofer says no"
+          />
+        </Labelled>
+        <Labelled wide label="then, in words">
+          <Input
+            size="lg"
+            value={thenWords}
+            onChange={(change) => setThenWords(change.target.value)}
+            placeholder="twice a year"
+          />
+        </Labelled>
+      </Flex>
+      {branch.trim() && <Choice label="Then" value={then} options={opinionActions} onChange={setThen} />}
+      {changed && (
+        <Labelled wide label="Why it changed">
+          <Input size="lg" value={reason} onChange={(change) => setReason(change.target.value)} />
+        </Labelled>
+      )}
+      <Flex gap="2" align="center" wrap="wrap">
+        <Button
+          size="lg"
+          colorPalette="verdigris"
+          disabled={missing !== null}
+          onClick={keep}
+          loading={record.isPending}
+        >
+          Keep the opinion
+        </Button>
+        <Button size="lg" variant="outline" onClick={onDone}>
+          Leave it
+        </Button>
+        {missing && <Text color="faint">{missing}</Text>}
+      </Flex>
+      {record.isError && <Trouble error={record.error} />}
+    </Stack>
+  )
+}
