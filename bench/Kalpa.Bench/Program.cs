@@ -32,6 +32,7 @@ Print("boot of the browser core (Node)", $"{browser.GetProperty("bootMs").GetDou
 var size = Directory.GetFiles(framework, "*.br").Sum(f => new FileInfo(f).Length);
 Print("size of the browser core, Brotli", $"{size / 1e6:0.00} MB", "", "", "");
 
+BookBench.Run(root, Print);
 await LifeBench.Run(root, framework, work.Path, Print);
 await PlanBench.Run(root, framework, work.Path, Print);
 await PhotoBench.Run(work.Path, Path.Combine(root, "demo/photos/boot-torn.jpg"), Print);

@@ -9,6 +9,7 @@ internal static class ChandlersShop
     {
         var facts = new DemoFacts("chandlers-shop");
         facts.Property("Chandler’s Shop", "2 Ropewalk Quay, Saltmere", "Oda Brinewater", "Shop and store", "Flat roofs");
+        facts.Local(CodeFamily.SmallCommercial, "building code of 2024");
         facts.Slope("A", "over the shop", "1/4:12", Facing.East, Beneath.FinishedRoom, "64'", "38'");
         facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Beneath.OpenAttic, "30'", "22' 6\"");
         facts.Covering("A", CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
@@ -82,6 +83,7 @@ internal static class ChandlersShop
             cause: new SuspectedCause("cold weld", [ProofKind.SeenFromOutside])
         );
         visit.Photo("seam-open.jpg", "The probe goes in; dirt inside", seam, "A", 32);
+        visit.Finding("seam-dirt", "seams", "A", "third sheet, above the counter", WaterEvidence.Stained);
         var pond = visit.Finding("ponding", "drains", "A", "north of the drain", WaterEvidence.NoneSeen);
         visit.Photo("ponding.jpg", "Rings round what stands two days after rain", pond, "A", 38);
         visit.Photo("pitch-pan.jpg", "", null, "A", 44, station: "penetrations", writeUp: true);

@@ -31,6 +31,9 @@ internal sealed class DemoFacts(string place)
         Add(FactKind.Roof, new RoofFact(roofId, Id("building"), roof));
     }
 
+    public void Local(CodeFamily code, string edition, params LocalLimit[] limits) =>
+        Add(FactKind.LocalProfile, new LocalProfileFact(Id("local"), Id("property"), code, "Saltmere", edition, limits));
+
     public void Slope(string letter, string name, string pitch, Facing facing, Beneath beneath, string eave, string run) =>
         Add(
             FactKind.Slope,
@@ -172,7 +175,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         string note = "",
         FindingOutcome outcome = FindingOutcome.Mend,
         SuspectedCause? cause = null,
-        Spot? spot = null
+        Spot? spot = null,
+        DecidingAnswer? decided = null
     )
     {
         var id = facts.Id($"{name}/finding-{++findings}");
@@ -194,11 +198,41 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
                 outcome,
                 cause,
                 null,
-                spot
+                spot,
+                null,
+                Basis.Observed,
+                decided is null ? null : [decided]
             )
         );
         return id;
     }
+
+    /// <summary>What is to become of a slope (empty: of the roof).</summary>
+    public void Opinion(
+        string letter,
+        OpinionAction action,
+        string who,
+        string because,
+        OpinionEvent waitsFor,
+        params OpinionBranch[] branches
+    ) =>
+        facts.Add(
+            FactKind.Opinion,
+            new OpinionFact(
+                facts.Id($"{name}/opinion-{letter}"),
+                visitId,
+                letter.Length == 0 ? null : facts.Id(letter),
+                action,
+                who,
+                because,
+                waitsFor,
+                null,
+                branches,
+                [],
+                "Marit Quillon",
+                new DateTimeOffset(on.ToDateTime(new TimeOnly(11, 40)), TimeSpan.Zero)
+            )
+        );
 
     public void Answer(string question, params string[] chosen) =>
         facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, chosen));

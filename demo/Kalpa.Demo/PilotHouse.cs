@@ -13,6 +13,7 @@ internal static class PilotHouse
     {
         var facts = new DemoFacts("pilot-house");
         facts.Property("Pilot’s House", "4 Lantern Steps, Saltmere", "the Harrowgate-Lund family", "House", "House and porch");
+        facts.Local(CodeFamily.Residential, "residential code of 2024", new LocalLimit("vent-height", 12, null, "section 12"));
         facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Beneath.OpenAttic, "42'", "14' 6\"");
         facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Beneath.OpenAttic, "42'", "14' 6\"");
         facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
@@ -206,7 +207,8 @@ internal static class PilotHouse
             "end of the wall above the porch",
             WaterEvidence.Stained,
             note: "Siding soft to the awl two boards down.",
-            spot: plan.SpotAt(38.6, 30)
+            spot: plan.SpotAt(38.6, 30),
+            decided: new DecidingAnswer("kickout", "signs")
         );
         visit.Photo("kickout-missing.jpg", "Stain where the wall meets the gutter", kickOut, "C", 52);
         var valley = visit.Finding(
@@ -228,5 +230,13 @@ internal static class PilotHouse
         );
         visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
         visit.Finding("gutter-clogged", "gutters", "", "harbour side, both outlets", WaterEvidence.NoneSeen);
+        visit.Opinion(
+            "A",
+            OpinionAction.HaveJudged,
+            "a roofer",
+            "tabs let go over more of it each year",
+            OpinionEvent.Winter,
+            new OpinionBranch("the roofer says it holds", OpinionAction.Monitor, "twice a year")
+        );
     }
 }

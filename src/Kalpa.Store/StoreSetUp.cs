@@ -27,6 +27,7 @@ public static class StoreSetUp
         services.AddDbContext<KalpaDb>(options => options.UseKalpaSqlite(folder.Database));
         services.AddScoped<FactLog>();
         services.AddScoped<DossierReader>();
+        services.AddScoped<TouchedReader>();
         services.AddScoped<PhotoIntake>();
         services.AddSingleton<PhotoFiles>();
         return services;

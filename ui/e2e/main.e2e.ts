@@ -228,6 +228,11 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
       await expect(page.getByRole('navigation', { name: 'Visit' })).toBeVisible()
       await expectNoSeriousFault(page, `${screen} in ${theme}`)
     }
+    for (const entry of ['condition/vent-short', 'decision/kickout', 'combination/laid-under']) {
+      await page.goto(`${address()}/book/${entry}`)
+      await expect(page.getByRole('article').getByRole('heading')).toBeVisible()
+      await expectNoSeriousFault(page, `${entry} of the rule book in ${theme}`)
+    }
   }
   expect(refused).toEqual([])
 })

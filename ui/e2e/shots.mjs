@@ -55,7 +55,6 @@ async function demoPaths() {
 }
 
 const { visit, property, drip, shop, ferry, school } = await demoPaths()
-await shoot('sign-in', DESK, { signIn: false })
 await shoot('home', DESK, {})
 await shoot('roof', DESK, { path: property })
 await shoot('walk', DESK, { path: `${shop}/walk?station=seams` })
@@ -80,6 +79,10 @@ await shoot('life', DESK, { path: `${visit}/life` })
 await shoot('owner-night', DESK, { path: `${school}/life/owner`, theme: 'night' })
 await shoot('lasts', DESK, { path: `${visit}/life/lasts` })
 await shoot('sign-off-phone', PHONE, { path: `${shop}/life` })
+await shoot('book', DESK, {
+  path: '/book/condition/vent-short',
+  prepare: (page) => page.getByRole('button', { name: '8', exact: true }).click(),
+})
 await shoot('work', DESK, { path: `${visit}/work` })
 await shoot('report', DESK, { path: `${visit}/report` })
 await shoot('before', DESK, { path: `${shop}/before` })

@@ -67,7 +67,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
     await shoot(page, 'boot-torn.jpg')
   })
   await record('step flashing, measured by eye', house.visit, 'walls', async () => {
-    await page.getByRole('button', { name: 'Step flashing short' }).tap()
+    await page.getByRole('button', { name: 'Step flashing short', exact: true }).tap()
     await page.getByRole('button', { name: '2', exact: true }).tap()
     await page.getByRole('group', { name: 'Measured' }).getByRole('radio', { name: 'By eye' }).tap()
     await shoot(page, 'counter-flashing.jpg')
@@ -78,7 +78,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
     await shoot(page, 'tile-courses.jpg')
   })
   await record('open seam', flat.visit, 'seams', async () => {
-    await page.getByRole('button', { name: 'Open seam' }).tap()
+    await page.getByRole('button', { name: 'Open seam', exact: true }).tap()
     await shoot(page, 'seam-open.jpg')
   })
   // The same again at the next place: two taps in all.

@@ -289,6 +289,10 @@ test('the office sees a visit arrive live, walks it by keys alone, and ? shows t
   await page.keyboard.press('l')
   await expect(page.getByText('12 of 14 places left')).toBeVisible()
   await page.keyboard.press('j')
+  // The keys speak of the station that is shown.
+  await expect(page.getByRole('navigation', { name: 'Stations' }).locator('[aria-current="true"]')).not.toContainText(
+    'Edges',
+  )
   await page.keyboard.press('x')
   await expect(page.getByRole('group', { name: 'Why Slope A was not seen' })).toBeVisible()
   await page.keyboard.press('n')

@@ -106,7 +106,7 @@ public sealed record FollowUp(string Station, string Text);
 /// standing there (an option of the question <c>footing</c>); <paramref name="Fault"/> when it may mean that the whole slope was built wrong;
 /// <paramref name="Wears"/> what it says of a component's stage; <paramref name="LookAlikes"/> what it is taken for, each with what tells it apart;
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
-/// its absence is noted fairly and is no defect by itself.
+/// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -136,7 +136,8 @@ public sealed record Condition(
     IReadOnlyList<string>? LookAlikes = null,
     IReadOnlyList<string>? Shots = null,
     string Trade = "",
-    bool BestPractice = false
+    bool BestPractice = false,
+    bool Often = false
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

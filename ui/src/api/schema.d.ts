@@ -1431,7 +1431,7 @@ export interface components {
          *     standing there (an option of the question `footing`); Fault when it may mean that the whole slope was built wrong;
          *     Wears what it says of a component's stage; LookAlikes what it is taken for, each with what tells it apart;
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
-         *     its absence is noted fairly and is no defect by itself.
+         *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station.
          */
         Condition: {
             code: string;
@@ -1468,6 +1468,8 @@ export interface components {
             trade: string;
             /** @default false */
             bestPractice: boolean;
+            /** @default false */
+            often: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";

@@ -16,7 +16,7 @@ export function Shell({ session, onSignOut }: Props) {
   const navigate = useNavigate()
   useShortcuts({
     h: { words: 'Roofs', act: () => navigate('/') },
-    k: { words: 'Rule book', act: () => navigate('/book') },
+    u: { words: 'Rule book', act: () => navigate('/book') },
   })
   return (
     <Flex direction="column" minH="100vh">

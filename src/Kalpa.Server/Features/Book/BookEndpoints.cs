@@ -19,7 +19,7 @@ public static class BookEndpoints
     }
 
     /// <summary>Findings on file that a rule touches, by the codes of its conditions, parted by commas.</summary>
-    private static async Task<Ok<TouchedAnswer>> Touched(string conditions, DossierReader reader, CancellationToken cancel) =>
+    private static async Task<Ok<TouchedAnswer>> Touched(string conditions, TouchedReader reader, CancellationToken cancel) =>
         TypedResults.Ok(await reader.Touched(conditions.Split(',', StringSplitOptions.RemoveEmptyEntries), MostTouched, cancel));
 
     private static async Task<Ok<FirmRulesAnswer>> Firm(DossierReader reader, CancellationToken cancel)

@@ -1,5 +1,5 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { Children, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { BookAnswer } from '../../api/types'
 import { useCore } from '../../core/useCore'
@@ -29,10 +29,8 @@ export function Title({ name, under }: { name: string; under: string }) {
 export function Lines({ of }: { of: ReactNode[] }) {
   return (
     <Box as="ul" className="k-limits">
-      {of.map((line, at) => (
-        // The lines of an entry never change places.
-        // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity of their own
-        <li key={at}>{line}</li>
+      {Children.map(of, (line) => (
+        <li>{line}</li>
       ))}
     </Box>
   )

@@ -45,7 +45,12 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
           </Text>
           <Flex gap="2" mt="1" wrap="wrap">
             {decision.others.map((other) => (
-              <button key={other.key} type="button" className="k-otherview" onClick={() => view(decision.key, other.key)}>
+              <button
+                key={other.key}
+                type="button"
+                className="k-otherview"
+                onClick={() => view(decision.key, other.key)}
+              >
                 Rather: {lower(other.words)}
               </button>
             ))}

@@ -10,8 +10,8 @@ type Where = {
 
 const LIKELIEST = 8
 
-/** Points by which conditions are ranked: the place counts most, then the covering, then what this inspector often finds. */
-const points = { ownStation: 100, station: 60, ownCovering: 30, wordStart: 50, habitMost: 40 } as const
+/** Points by which conditions are ranked: the place counts most, then how often it is met, the covering, and what this inspector often finds. */
+const points = { ownStation: 100, station: 60, often: 45, ownCovering: 30, wordStart: 50, habitMost: 40 } as const
 
 /**
  * Conditions for a place, likeliest first. Without a search the eight likeliest of the station; two letters search names and everyday words,
@@ -28,9 +28,10 @@ export function conditionsFor(conditions: Condition[], { station, family, search
     const place =
       condition.stations[0] === station ? points.ownStation : condition.stations.includes(station) ? points.station : 0
     const covering = family && condition.families?.includes(family) ? points.ownCovering : 0
+    const often = condition.often ? points.often : 0
     const habit = (points.habitMost * (habits[condition.code] ?? 0)) / most
     const name = searching && condition.name.toLowerCase().startsWith(wanted) ? points.wordStart : 0
-    return place + covering + habit + name
+    return place + often + covering + habit + name
   }
   const found = searching
     ? possible.filter((condition) => matches(condition, wanted))

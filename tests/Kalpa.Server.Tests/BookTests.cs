@@ -1,0 +1,111 @@
+using Kalpa.Contracts;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Server.Tests;
+
+/// <summary>The rule book over the wire: what it touches, local rules, the firm's ways, opinions.</summary>
+public sealed class BookTests
+{
+    private static readonly DateTimeOffset At = new(2026, 5, 1, 12, 0, 0, TimeSpan.Zero);
+
+    [Fact]
+    public async Task A_jurisdictions_value_judges_the_visit_and_stands_in_the_report_beside_the_books()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        var local = new LocalProfileFact(
+            Guid.CreateVersion7(),
+            roof.Property.Id,
+            CodeFamily.Residential,
+            "Saltmere",
+            "2024",
+            [new LocalLimit("drip-edge-lap", 3, null, "section 9")]
+        );
+        await tess.Send([.. roof.Changes, Inspector.Change(FactKind.LocalProfile, local)]);
+
+        var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
+        var verdict = visit.Assessment.Findings[0].Verdict;
+        verdict.Source.ShouldBe("Saltmere, 2024: section 9");
+        verdict.Limits!.Single(l => l.Id == "drip-edge-lap").Standing.ShouldBe(LimitStanding.Overridden);
+        visit.Heads.ShouldContain(h => h.FactId == local.Id);
+        (await tess.Get<PropertyDossier>($"/api/properties/{roof.Property.Id}")).Local!.Id.ShouldBe(local.Id);
+        var report = await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report");
+        report.ShouldContain("at least 3 in");
+        report.ShouldContain("at least 2 in");
+        report.ShouldContain("Local rules: Saltmere, 2024");
+    }
+
+    [Fact]
+    public async Task What_a_rule_touches_is_counted_and_deleted_findings_are_not()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        var again = roof.Finding with { Id = Guid.CreateVersion7(), Measure = null };
+        await tess.Send([.. roof.Changes, Inspector.Change(FactKind.Finding, again)]);
+        var touched = await tess.Get<TouchedAnswer>("/api/book/touched?conditions=drip-edge-lap-short,overhang-off");
+        touched.Count.ShouldBe(2);
+        touched.Findings.ShouldAllBe(f => f.PropertyName == "Test House" && f.Slope == "A");
+        touched.Findings.Select(f => f.Measured).ShouldBe(["1/8", ""], ignoreOrder: true);
+        (await tess.Get<TouchedAnswer>("/api/book/touched?conditions=overhang-off")).Count.ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task The_firms_way_and_phrase_count_on_every_visit()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        await tess.Send(roof.Changes);
+        (await tess.Get<FirmRulesAnswer>("/api/book/firm")).Rules.ShouldBeNull();
+        var ways = new FirmRulesFact(
+            Guid.CreateVersion7(),
+            [new ChosenView("kickout", "note")],
+            [new FirmPhrase("drip-edge-lap-short", "Water gets behind the metal.")]
+        );
+        await tess.Send(Inspector.Change(FactKind.FirmRules, ways));
+        (await tess.Get<FirmRulesAnswer>("/api/book/firm")).Heads.ShouldHaveSingleItem().FactId.ShouldBe(ways.Id);
+        var judged = (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Assessment.Findings[0];
+        judged.Means.ShouldBe("Water gets behind the metal.");
+    }
+
+    [Fact]
+    public async Task An_opinion_stands_in_the_report_and_in_the_next_visits_history()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        OpinionFact Opinion(Guid visit, OpinionAction action, string because) =>
+            new(Guid.CreateVersion7(), visit, roof.Slope.Id, action, "", because, OpinionEvent.None, null, [], [], "Tess Tester", At);
+        await tess.Send([.. roof.Changes, Inspector.Change(FactKind.Opinion, Opinion(roof.Visit.Id, OpinionAction.Monitor, "laps hold"))]);
+        (await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report")).ShouldContain("Slope A: Watch it.");
+
+        var later = roof.Visit with { Id = Guid.CreateVersion7(), On = roof.Visit.On.AddYears(1) };
+        var replace = Opinion(later.Id, OpinionAction.Replace, "laps opened");
+        await tess.Send(Inspector.Change(FactKind.Visit, later), Inspector.Change(FactKind.Opinion, replace));
+        var told = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Assessment.Opinions.ShouldHaveSingleItem();
+        told.History.ShouldHaveSingleItem().ShouldBe("On 1 May 2026: watch it, because laps hold.");
+    }
+
+    [Fact]
+    public async Task A_bad_local_value_is_refused_with_what_to_do()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        await tess.Send(roof.Changes);
+        var bad = new LocalProfileFact(
+            Guid.CreateVersion7(),
+            roof.Property.Id,
+            CodeFamily.Residential,
+            "Saltmere",
+            "",
+            [new LocalLimit("no-such-limit", 3, null)]
+        );
+        var receipt = (await tess.Send(Inspector.Change(FactKind.LocalProfile, bad))).ShouldHaveSingleItem();
+        receipt.Outcome.ShouldBe(ChangeOutcome.Refused);
+        receipt.Problems.ShouldContain(p => p.Code == "local.unknown-limit");
+    }
+}

@@ -1,0 +1,177 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import { address, allSent, chooseKey, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+
+async function expectNoBarriers(page: Page) {
+  await page.mouse.move(2, 2)
+  await page.waitForTimeout(400)
+  expect((await new AxeBuilder({ page }).include('main').analyze()).violations).toEqual([])
+}
+
+const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' })
+const facts = async (page: Page, visit: string) => (await serverVisit(page, visit)).facts
+
+test('the rule book is searched, its logic read, values tried, and what it touches on file opened', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.getByRole('link', { name: 'Rule book' }).click()
+  await page.getByLabel('Search the rule book').fill('r905.2.8.5')
+  await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(4)
+  await page.getByLabel('Search the rule book').fill('pipe short')
+  await page.getByRole('link', { name: 'Vent pipe too short' }).click()
+  await expect(page.getByText(/must be at least 6 in \(IRC 2021 P3103.1\)/)).toBeVisible()
+
+  // Six inches meet the code; what good practice asks stands beside it and is no defect.
+  await page.getByRole('button', { name: '6', exact: true }).click()
+  await expect(verdict(page)).toContainText('Conforms')
+  await expect(verdict(page)).toContainText('Missing that alone is no defect')
+  await page.getByRole('button', { name: '4', exact: true }).click()
+  await expect(verdict(page)).toContainText('Short by 2 in')
+  await chooseKey(page, 'Signs of water', 'Coming in')
+  await expect(page.getByText('Water is coming in.')).toBeVisible()
+  await expectNoBarriers(page)
+
+  await page.goto(`${address()}/book/combination/laid-under`)
+  await expect(page.getByText('roofing cement all round a flange', { exact: true })).toBeVisible()
+  await page.goto(`${address()}/book/condition/boot-collar-torn`)
+  await page
+    .getByRole('link', { name: /Pilot’s House, slope A/ })
+    .first()
+    .click()
+  await expect(page.getByRole('heading', { name: 'Pilot’s House' })).toBeVisible()
+})
+
+test('the firm’s way is set where people differ, and takes until the fact is known; the other view is a tap away', async ({
+  page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Differ House', [shingle('A', 'south')])
+  await page.goto(`${address()}/book/decision/kickout`)
+  await chooseKey(page, 'Where the fact is not known', 'A note with a recommendation, not a failure')
+  await expect
+    .poll(async () => (await facts(page, ids.visit)).firm?.views)
+    .toEqual([{ decision: 'kickout', view: 'note' }])
+
+  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=walls&slope=${ids.slopes[0]}`)
+  await page
+    .getByRole('button', { name: 'No kick-out at the wall’s end' })
+    .or(page.getByRole('button', { name: /No kick-out/ }))
+    .first()
+    .click()
+  const decides = page.getByRole('region', { name: 'What decides it' })
+  await expect(decides.getByText('If none: a note with a recommendation, not a failure.')).toBeVisible()
+  await expect(decides.getByText(/The firm’s way until the fact is known/)).toBeVisible()
+  await chooseKey(page, 'Are there signs of water on the wall below?', 'Stain, peeling, soft wood or algae')
+  await expect(decides.getByText(/Decided by the fact: stain/)).toBeVisible()
+  await decides.getByRole('button', { name: 'Rather: a note with a recommendation, not a failure' }).click()
+  await expect(decides.getByText(/The inspector’s view/)).toBeVisible()
+
+  // Acting at another time wants a reason; one's own sentence may become the firm's.
+  await page.getByRole('button', { name: 'I would act at another time' }).click()
+  await chooseKey(page, 'When to act', 'Watch')
+  await expect(page.getByRole('button', { name: 'Move it', exact: true })).toBeDisabled()
+  await page.getByLabel('Why').fill('The wall is rebuilt in spring')
+  await page.getByRole('button', { name: 'Move it', exact: true }).click()
+  await expect(page.getByText(/Marit Quillon moved it from .*: The wall is rebuilt in spring\./).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Say it differently' }).click()
+  await page.getByLabel('What it means').fill('The botched end lets water into the wall.')
+  await expect(page.getByText(/“botched” blames whoever did it/)).toBeVisible()
+  await page.getByLabel('What it means').fill('The wall’s end lets water in.')
+  await expect(page.getByText(/blames/)).toHaveCount(0)
+  await page.getByRole('button', { name: /Keep for every/ }).click()
+  await expect(page.getByText('Kept as the firm’s phrase.')).toBeVisible()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expectNoBarriers(page)
+  await page.getByRole('button', { name: 'Keep without a photo' }).click()
+  await allSent(page)
+  await expect
+    .poll(async () => (await facts(page, ids.visit)).findings[0])
+    .toMatchObject({
+      deciding: [{ decision: 'kickout', option: 'signs' }],
+      views: [{ decision: 'kickout', view: 'note' }],
+      moved: { class: 'watch', reason: 'The wall is rebuilt in spring', by: 'Marit Quillon' },
+      ownWords: { means: 'The wall’s end lets water in.' },
+    })
+  await expect
+    .poll(async () => (await facts(page, ids.visit)).firm?.phrases)
+    .toEqual([{ condition: 'kickout-missing', means: 'The wall’s end lets water in.' }])
+  const report = await page.evaluate(
+    (id) => fetch(`/api/visits/${id}/report`).then((answer) => answer.text()),
+    ids.visit,
+  )
+  expect(report).toContain('Where good people differ')
+  expect(report).toContain('Others hold')
+})
+
+test('a place’s own value overrides the book’s on the finding, and both are shown, offline too', async ({
+  browser,
+}) => {
+  const { page, context } = await onPhone(browser)
+  await signIn(page)
+  const ids = await makeVisit(page, 'Local House', [shingle('A', 'south')])
+  await page.goto(`${address()}/properties/${ids.property}`)
+  const local = page.getByRole('region', { name: 'Local rules' })
+  await local.getByLabel('Jurisdiction').fill('Saltmere')
+  await local.getByLabel('Adopted edition').fill('2024')
+  await expect(local.getByRole('button', { name: 'A value of its own' })).toBeEnabled()
+  await local.getByRole('button', { name: 'A value of its own' }).tap()
+  await local.getByLabel('Here at least').fill('twelve')
+  await expect(local.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+  await local.getByLabel('Here at least').fill('12')
+  await local.getByLabel('Where it stands').fill('section 3')
+  await local.getByRole('button', { name: 'Keep it' }).tap()
+  await expect(local.getByText(/here at least 12 in \(section 3\) instead of at least 6 in/)).toBeVisible()
+  await expectNoBarriers(page)
+  await expect.poll(async () => (await facts(page, ids.visit)).local?.limits).toHaveLength(1)
+
+  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
+  await page.getByRole('button', { name: 'Vent pipe too short' }).tap()
+  await page.getByRole('button', { name: '8', exact: true }).tap()
+  await expect(verdict(page)).toContainText('Short by 4 in')
+  await expect(verdict(page)).toContainText('Saltmere, 2024: section 3')
+  await expect(verdict(page)).toContainText('Replaced here by Saltmere, 2024.')
+  await context.close()
+})
+
+test('two findings mean something together, and an opinion keeps its history and its branch', async ({ page }) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Together House', [shingle('A', 'south')])
+  for (const name of ['Boot flange buried below', 'Roofing cement all round a flange']) {
+    await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
+    await page.getByLabel('Search what you see by two letters').fill('flange')
+    await page.getByRole('button', { name }).click()
+    if (name.startsWith('Roofing'))
+      await expect(page.getByRole('region', { name: 'Together' })).toContainText('only the cement keeps water out')
+    await page.getByRole('button', { name: 'Keep without a photo' }).click()
+    await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
+  }
+  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await expect(page.getByText(/Above “/).first()).toBeVisible()
+  const opinions = page.getByRole('region', { name: 'Opinions' })
+  await opinions.getByRole('button', { name: 'Say what is to become of it' }).click()
+  await chooseKey(page, 'Of what', 'Slope A')
+  await chooseKey(page, 'What is to become of it', 'Watch it')
+  await opinions.getByLabel('What it rests on').fill('one pipe of three leaks')
+  await opinions.getByRole('button', { name: 'Keep the opinion' }).click()
+  await expect(opinions.getByText('Slope A: Watch it.')).toBeVisible()
+
+  // The view changes: the earlier one stays with the reason; who judges must be said.
+  await opinions.getByRole('button', { name: /^Change/ }).click()
+  await chooseKey(page, 'What is to become of it', 'Have it judged')
+  await expect(opinions.getByText('Say who is to judge it.')).toBeVisible()
+  await opinions.getByLabel('Who judges or does it').fill('a roofer')
+  await expect(opinions.getByText(/Say why the opinion changed/)).toBeVisible()
+  await opinions.getByLabel('Why it changed').fill('a second pipe was wet')
+  await opinions.getByLabel('If (optional)').fill('the roofer says no')
+  await opinions.getByLabel('then, in words').fill('twice a year')
+  await opinions.getByRole('button', { name: 'Keep the opinion' }).click()
+  await expect(opinions.getByText('Slope A: Have it judged by a roofer.')).toBeVisible()
+  await expect(opinions.getByText('If the roofer says no: watch it, twice a year.')).toBeVisible()
+  await expect(
+    opinions.getByText(/watch it, because one pipe of three leaks\. Changed: a second pipe was wet\./),
+  ).toBeVisible()
+  await expectNoBarriers(page)
+  await allSent(page)
+  await expect.poll(async () => (await facts(page, ids.visit)).records.judgements?.[0]?.earlier).toHaveLength(1)
+})
