@@ -32,6 +32,17 @@ test('the rule book is searched, its logic read, values tried, and what it touch
   await expect(page.getByText('Water is coming in.')).toBeVisible()
   await expectNoBarriers(page)
 
+  // The firm's words for it, and the voice of its reports.
+  await page.getByLabel('Said whenever it is found').fill('The pipe ends too low for our snow.')
+  await page.keyboard.press('Enter')
+  const ways = page.getByRole('region', { name: 'The firm’s ways' })
+  await expect(ways.getByText('The pipe ends too low for our snow.')).toBeVisible()
+  await chooseKey(page, 'Voice of the firm’s reports', 'For roofers')
+  await expect
+    .poll(() => page.evaluate(() => fetch('/api/book/firm').then((answer) => answer.json())))
+    .toMatchObject({ rules: { voice: 'technical', phrases: [{ condition: 'vent-short' }] } })
+  await chooseKey(page, 'Voice of the firm’s reports', 'Plain')
+
   await page.goto(`${address()}/book/combination/laid-under`)
   await expect(page.getByText('roofing cement all round a flange', { exact: true })).toBeVisible()
   await page.goto(`${address()}/book/condition/boot-collar-torn`)
@@ -95,7 +106,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
     })
   await expect
     .poll(async () => (await facts(page, ids.visit)).firm?.phrases)
-    .toEqual([{ condition: 'kickout-missing', means: 'The wall’s end lets water in.' }])
+    .toContainEqual({ condition: 'kickout-missing', means: 'The wall’s end lets water in.' })
   const report = await page.evaluate(
     (id) => fetch(`/api/visits/${id}/report`).then((answer) => answer.text()),
     ids.visit,

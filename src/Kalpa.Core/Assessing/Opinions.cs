@@ -92,7 +92,11 @@ public static class Opinions
 
     private static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
 
-    private static string Sentence(string text) => text.Trim() is { Length: > 0 } said && !said.EndsWith('.') ? said + "." : text.Trim();
+    private static string Sentence(string text)
+    {
+        var said = text.Trim();
+        return said.Length == 0 ? "" : $"{char.ToUpperInvariant(said[0])}{said[1..].TrimEnd('.')}.";
+    }
 
     private static string Lower(string text) =>
         text.Length < 2 || char.IsUpper(text[1]) ? text : char.ToLowerInvariant(text[0]) + text[1..];

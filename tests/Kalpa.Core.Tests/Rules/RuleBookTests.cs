@@ -109,6 +109,20 @@ public class RuleBookTests
         chartYears.ShouldBeInRange(life.Low, life.High);
     }
 
+    // Nobody stands at a station of a walk with nothing to look for.
+    [Fact]
+    public void Every_station_that_looks_at_the_roof_has_conditions_for_every_covering()
+    {
+        string[] stations = ["ground", "edges", "field", "penetrations", "ridges", "walls", "gutters", "attic", "inside", "deck"];
+        foreach (var station in stations)
+        {
+            foreach (var family in Enum.GetValues<CoveringFamily>())
+            {
+                Book.ConditionsAt(station, family).Count().ShouldBeGreaterThanOrEqualTo(2, $"{station}, {family}");
+            }
+        }
+    }
+
     [Fact]
     public void A_wrong_code_finds_nothing() => Book.FindCondition("no-such-thing").ShouldBeNull();
 }

@@ -16,7 +16,7 @@ export function Shell({ session, onSignOut }: Props) {
   const navigate = useNavigate()
   useShortcuts({
     h: { words: 'Roofs', act: () => navigate('/') },
-    u: { words: 'Rule book', act: () => navigate('/book') },
+    q: { words: 'Rule book', act: () => navigate('/book') },
   })
   return (
     <Flex direction="column" minH="100vh">
@@ -28,10 +28,10 @@ export function Shell({ session, onSignOut }: Props) {
         px={{ base: '2', md: '6' }}
         py="2"
       >
-        <Link to="/">
+        <Link to="/" aria-label="Kalpa: all roofs">
           <Flex align="center" gap="2">
             <img src="/mark.svg" alt="" width="30" height="30" />
-            <Text fontWeight="bold" fontSize="xl">
+            <Text fontWeight="bold" fontSize="xl" className="k-phonehide">
               Kalpa
             </Text>
           </Flex>

@@ -8,6 +8,7 @@ import { type BookFilter, type EntryKind, indexOf, searchBook } from './bookSear
 import { CombinationEntry } from './CombinationEntry'
 import { ConditionEntry } from './ConditionEntry'
 import { DecisionEntry } from './DecisionEntry'
+import { FirmWays } from './FirmWays'
 import { LimitEntry } from './LimitEntry'
 
 const kinds: Record<EntryKind, string> = {
@@ -46,6 +47,7 @@ export function BookPage() {
       <Flex gap="4" align="start">
         <Box flex="2" minW="0" className={id ? 'k-phonehide' : undefined}>
           <List book={book.data} chosen={`${kind}/${id}`} />
+          <FirmWays book={book.data} />
         </Box>
         <Box flex="3" minW="0" className={id ? undefined : 'k-phonehide'}>
           {kind && id ? (

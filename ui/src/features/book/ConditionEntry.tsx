@@ -4,6 +4,7 @@ import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
 import { photoRoles, sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
+import { FirmPhrase } from './FirmWays'
 import { TryValues } from './TryValues'
 
 export function ConditionEntry({ book, condition }: { book: BookAnswer; condition: Condition }) {
@@ -70,6 +71,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
           />
         </Part>
       )}
+      <FirmPhrase code={condition.code} />
       <Touched book={book} codes={[condition.code]} />
     </>
   )

@@ -49,12 +49,6 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
         options={evidences}
         onChange={(evidence) => onChange({ evidence })}
       />
-      <Choice
-        label="How it is known"
-        value={draft.basis ?? 'observed'}
-        options={bases}
-        onChange={(basis) => onChange({ basis })}
-      />
       <Choice label="Extent" value={draft.extent} options={extents} onChange={(extent) => onChange({ extent })} />
       {canFall && (
         <Checkbox.Root
@@ -95,6 +89,12 @@ export function FurtherFields({
         <Field.Label>Note (optional)</Field.Label>
         <Textarea value={draft.note} onChange={(event) => onChange({ note: event.target.value })} rows={2} />
       </Field.Root>
+      <Choice
+        label="How it is known"
+        value={draft.basis ?? 'observed'}
+        options={bases}
+        onChange={(basis) => onChange({ basis })}
+      />
       <Choice
         label="What is to come of it"
         value={draft.outcome ?? 'mend'}

@@ -59,7 +59,7 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
         return (
           <Flex key={own.limitId} gap="3" mt="2" pt="2" borderTopWidth="1px" align="center" wrap="wrap">
             <Text flex="1" minW="14rem">
-              <strong>{quantity?.name}</strong>: here{' '}
+              <strong className="k-capital">{quantity?.name}</strong>: here{' '}
               {quantity && <Bound quantity={quantity} least={own.least} most={own.most} />}
               {own.source && ` (${own.source})`}
               {quantity && limit && (
