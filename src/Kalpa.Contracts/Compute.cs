@@ -58,6 +58,7 @@ public static class Compute
         "wording",
         "order",
         "logic",
+        "galvanic",
     ];
 
     public static ComputeResult Run(string method, string json, RuleBook book) =>
@@ -97,6 +98,7 @@ public static class Compute
             "combinations" => Answer(json, KalpaJson.Default.AssessInput, KalpaJson.Default.CombinationsAnswer, i => Combined(i, book)),
             "wording" => Answer(json, KalpaJson.Default.WordingRequest, KalpaJson.Default.FindingWords, r => Wording(r, book)),
             "order" => Answer(json, KalpaJson.Default.OrderRequest, KalpaJson.Default.OrderAnswer, r => Order(r, book)),
+            "galvanic" => Answer(json, KalpaJson.Default.GalvanicRequest, KalpaJson.Default.GalvanicAnswer, r => Galvanic.Of(r.A, r.B)),
             "logic" => Answer(json, KalpaJson.Default.LogicRequest, KalpaJson.Default.LogicAnswer, r => Logic(r, book)),
             "last-n-years" => Answer(json, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),

@@ -41,6 +41,9 @@ public sealed record OrderedItem(int Index, UrgencyAnswer Urgency, string AboveN
 
 public sealed record OrderAnswer(IReadOnlyList<OrderedItem> Items);
 
+/// <summary>Asks whether two metals get on.</summary>
+public sealed record GalvanicRequest(RoofMetal A, RoofMetal B);
+
 /// <summary>Asks for the logic of a condition or a combination in words.</summary>
 public sealed record LogicRequest(string Id);
 

@@ -109,6 +109,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(OrderRequest))]
 [JsonSerializable(typeof(OrderAnswer))]
 [JsonSerializable(typeof(LogicRequest))]
+[JsonSerializable(typeof(GalvanicRequest))]
+[JsonSerializable(typeof(GalvanicAnswer))]
 [JsonSerializable(typeof(LogicAnswer))]
 [JsonSerializable(typeof(TouchedAnswer))]
 [JsonSerializable(typeof(FirmRulesAnswer))]

@@ -43,6 +43,13 @@ test('the rule book is searched, its logic read, values tried, and what it touch
     .toMatchObject({ rules: { voice: 'technical', phrases: [{ condition: 'vent-short' }] } })
   await chooseKey(page, 'Voice of the firm’s reports', 'Plain')
 
+  // Two metals named give the difference that is judged.
+  await page.goto(`${address()}/book/condition/metal-dissimilar`)
+  await page.getByLabel('One metal').selectOption('Copper')
+  await page.getByLabel('The other').selectOption('Plain steel')
+  await expect(page.getByText(/Plain steel is eaten where they touch wet/)).toBeVisible()
+  await expect(verdict(page)).toContainText('Over by 250')
+
   await page.goto(`${address()}/book/combination/laid-under`)
   await expect(page.getByText('roofing cement all round a flange', { exact: true })).toBeVisible()
   await page.goto(`${address()}/book/condition/boot-collar-torn`)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
@@ -43,18 +44,20 @@ public static class Opinions
             Sentence(opinion.Because),
             [
                 .. opinion.Branches.Select(b =>
-                    $"If {b.If.Trim().TrimEnd('.')}: {Lower(Words(b.Then))}{(b.Words.Length > 0 ? $", {b.Words.Trim().TrimEnd('.')}" : "")}."
+                    $"If {b.If.Trim().TrimEnd('.')}: {Sentences.Lower(Words(b.Then))}{(b.Words.Length > 0 ? $", {b.Words.Trim().TrimEnd('.')}" : "")}."
                 ),
             ],
             [
                 .. opinion.Earlier.Select(e =>
-                    $"Until {Day(DateOnly.FromDateTime(e.Until.UtcDateTime))}: {Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Lower(e.Reason).Trim().TrimEnd('.')}."
+                    $"Until {Day(DateOnly.FromDateTime(e.Until.UtcDateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
                 ),
                 .. past.SelectMany(v =>
                     (v.Judgements ?? [])
                         .Where(o => o.SlopeId == opinion.SlopeId)
                         .OrderBy(o => o.Id)
-                        .Select(o => $"On {Day(v.On)}: {Lower(Headline(o)).TrimEnd('.')}, because {Lower(o.Because).Trim().TrimEnd('.')}.")
+                        .Select(o =>
+                            $"On {Day(v.On)}: {Sentences.Lower(Headline(o)).TrimEnd('.')}, because {Sentences.Lower(o.Because).Trim().TrimEnd('.')}."
+                        )
                 ),
             ],
             opinion.By
@@ -95,9 +98,6 @@ public static class Opinions
     private static string Sentence(string text)
     {
         var said = text.Trim();
-        return said.Length == 0 ? "" : $"{char.ToUpperInvariant(said[0])}{said[1..].TrimEnd('.')}.";
+        return said.Length == 0 ? "" : $"{Sentences.Upper(said).TrimEnd('.')}.";
     }
-
-    private static string Lower(string text) =>
-        text.Length < 2 || char.IsUpper(text[1]) ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
@@ -113,7 +114,7 @@ public static class Combinations
             var names = findings
                 .Select(f => book.FindCondition(f.Condition)?.Name ?? f.Condition)
                 .Distinct(StringComparer.Ordinal)
-                .Select(n => n.Length > 1 && char.IsUpper(n[1]) ? n : char.ToLowerInvariant(n[0]) + n[1..]);
+                .Select(Sentences.Lower);
             yield return new CombinationAnswer(
                 combination.Id,
                 combination.Name,

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
@@ -120,7 +121,7 @@ public static class Decisions
         var firm = facts.Firm?.Views.LastOrDefault(v => v.Decision == decision.Key)?.View ?? decision.Firm;
         var (view, by, why) =
             own is not null ? (own, DecidedBy.Inspector, "The inspector’s view.")
-            : rule is not null ? (rule.View, DecidedBy.Fact, $"Decided by the fact: {Lower(known!.Words)}.")
+            : rule is not null ? (rule.View, DecidedBy.Fact, $"Decided by the fact: {Sentences.Lower(known!.Words)}.")
             : (
                 firm,
                 DecidedBy.Firm,
@@ -188,7 +189,7 @@ public static class Decisions
 
     private static Branch Branch(Decision decision, DecisionRule rule)
     {
-        var options = decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Lower(o.Words));
+        var options = decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words));
         return new Branch(string.Join(" or ", options), decision.View(rule.View).Words);
     }
 
@@ -203,6 +204,4 @@ public static class Decisions
         };
 
     private static string? Camel(string? name) => name is null ? null : char.ToLowerInvariant(name[0]) + name[1..];
-
-    private static string Lower(string text) => text.Length > 1 && char.IsUpper(text[1]) ? text : Camel(text)!;
 }

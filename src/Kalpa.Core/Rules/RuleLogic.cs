@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
@@ -40,7 +41,7 @@ public static class RuleLogic
         );
         lines.AddRange(
             book.Combinations.Where(c => c.Needs.Any(n => n.Seen?.Contains(condition.Code) == true))
-                .Select(c => $"With others it may mean: {Lower(c.Name)}.")
+                .Select(c => $"With others it may mean: {Sentences.Lower(c.Name)}.")
         );
         return new LogicAnswer(condition.Code, condition.Name, lines);
     }
@@ -73,7 +74,7 @@ public static class RuleLogic
             var answers = question.Options.Where(o => clause.Is!.Contains(o.Key)).Select(o => $"“{o.Words}”");
             return $"“{question.Text}” was answered {string.Join(" or ", answers)}";
         }
-        var names = clause.Seen!.Select(c => Lower(book.FindCondition(c)!.Name));
+        var names = clause.Seen!.Select(c => Sentences.Lower(book.FindCondition(c)!.Name));
         var count = clause.Count > 1 ? $"{clause.Count} or more of: " : "";
         var evidence = clause.Evidence switch
         {
@@ -101,7 +102,7 @@ public static class RuleLogic
         };
         var slack = limit.Tolerance > 0 ? $", give or take {Verdicts.Text(quantity, limit.Tolerance)}" : "";
         var verb = limit.Binds ? "must be" : "should be";
-        return $"{char.ToUpperInvariant(quantity.Name[0])}{quantity.Name[1..]} {verb} {Verdicts.LimitText(quantity, limit)}{slack}{pitch}{where} ({limit.Source}).";
+        return $"{Sentences.Upper(quantity.Name)} {verb} {Verdicts.LimitText(quantity, limit)}{slack}{pitch}{where} ({limit.Source}).";
     }
 
     private static string Applies(Condition condition) =>
@@ -110,7 +111,7 @@ public static class RuleLogic
             : $"On {string.Join(", ", condition.Families.Select(f => f == CoveringFamily.Asphalt ? "asphalt shingles" : f.ToString().ToLowerInvariant()))}.";
 
     private static string Options(Decision decision, DecisionRule rule) =>
-        string.Join(" or ", decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Lower(o.Words)));
+        string.Join(" or ", decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words)));
 
     private static string Likely(Likelihood likelihood) =>
         likelihood switch
@@ -140,7 +141,4 @@ public static class RuleLogic
             Progression.Slow => "slowly",
             _ => "not at all",
         };
-
-    private static string Lower(string text) =>
-        text.Length < 2 || char.IsUpper(text[1]) ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -65,8 +65,8 @@ public static class Words
         var extent = ExtentWords(finding.Extent);
         var name = finding.Basis switch
         {
-            Basis.Inferred => $"Concluded, not seen itself: {LowerFirst(condition.Name)}",
-            Basis.Suspected => $"Suspected, not shown: {LowerFirst(condition.Name)}",
+            Basis.Inferred => $"Concluded, not seen itself: {Sentences.Lower(condition.Name)}",
+            Basis.Suspected => $"Suspected, not shown: {Sentences.Lower(condition.Name)}",
             _ => condition.Name,
         };
         return $"{name}{Place(finding, slope)}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
@@ -85,7 +85,7 @@ public static class Words
             finding.Measure is { } read ? $" Reads {read.Typed.Trim()}{How(read.How)}."
             : verdict.Outcome == VerdictOutcome.CannotTell ? " Not measured."
             : "";
-        var limit = verdict.LimitText is null ? "" : $" Limit {verdict.LimitText} ({verdict.Source}): {LowerFirst(verdict.Headline)}.";
+        var limit = verdict.LimitText is null ? "" : $" Limit {verdict.LimitText} ({verdict.Source}): {Sentences.Lower(verdict.Headline)}.";
         var pitch = slope is null ? "" : $" Pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}.";
         var water = finding.Evidence switch
         {
@@ -120,8 +120,8 @@ public static class Words
         {
             return Means(condition);
         }
-        var branches = string.Join(" ", open.Branches.Select(b => $"If {b.If}: {LowerFirst(b.Then).TrimEnd('.')}."));
-        return $"{Means(condition)} {branches} To settle it: {LowerFirst(open.Settle)}";
+        var branches = string.Join(" ", open.Branches.Select(b => $"If {b.If}: {Sentences.Lower(b.Then).TrimEnd('.')}."));
+        return $"{Means(condition)} {branches} To settle it: {Sentences.Lower(open.Settle)}";
     }
 
     public static string Place(FindingFact finding, SlopeFact? slope)
@@ -153,7 +153,7 @@ public static class Words
             return verdict.Outcome == VerdictOutcome.CannotTell ? $" Not measured; the limit is {verdict.LimitText}." : "";
         }
         var limit = verdict.LimitText is null ? "" : $" against {verdict.LimitText}";
-        return $" Measured {measure.Typed.Trim()}{How(measure.How)}{limit}: {LowerFirst(verdict.Headline)}.";
+        return $" Measured {measure.Typed.Trim()}{How(measure.How)}{limit}: {Sentences.Lower(verdict.Headline)}.";
     }
 
     private static string Evidence(WaterEvidence evidence) =>
@@ -166,7 +166,4 @@ public static class Words
         };
 
     private static string Cause(SuspectedCause? cause) => cause is null || cause.Words.Length == 0 ? "" : " " + Causes.Words(cause);
-
-    private static string LowerFirst(string text) =>
-        text.Length < 2 || char.IsUpper(text[1]) || text[1] == '-' ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

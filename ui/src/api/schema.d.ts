@@ -804,6 +804,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/galvanic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-galvanic"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/properties/{id}/weather": {
         parameters: {
             query?: never;
@@ -1982,6 +1998,21 @@ export interface components {
             ended: boolean;
             nearer: components["schemas"]["Nearer"];
             words: string;
+        };
+        /**
+         * @description Two metals: their difference in millivolts, which of them is eaten (null where neither is much), and what to say. RunOff: dissolved metal eats
+         *     the other without contact.
+         */
+        GalvanicAnswer: {
+            /** Format: int32 */
+            millivolts: number;
+            eaten: null | components["schemas"]["RoofMetal"];
+            runOff: boolean;
+            words: string;
+        };
+        GalvanicRequest: {
+            a: components["schemas"]["RoofMetal"];
+            b: components["schemas"]["RoofMetal"];
         };
         /** @enum {unknown} */
         Going: "go" | "wait" | "noGo";
@@ -3223,6 +3254,8 @@ export interface components {
             buildingId: string;
             name: string;
         };
+        /** @enum {unknown} */
+        RoofMetal: "copper" | "stainless" | "lead" | "steel" | "aluminium" | "zinc";
         /** @description A corner of a slope: its place on the plan and its height above the eave's line, inches. */
         RoofPoint: {
             /** Format: double */
@@ -5640,6 +5673,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogicAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-galvanic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GalvanicRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GalvanicAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -3,6 +3,8 @@ import type {
   Assessment,
   DraftAnswer,
   DraftRequest,
+  GalvanicAnswer,
+  GalvanicRequest,
   GoingAnswer,
   GoingRequest,
   ImportAnswer,
@@ -65,6 +67,7 @@ type Methods = {
   'plan-export': [PlanExportRequest, PlanTextAnswer]
   notices: [NoticesRequest, NoticesAnswer]
   logic: [LogicRequest, LogicAnswer]
+  galvanic: [GalvanicRequest, GalvanicAnswer]
 }
 
 export type Method = keyof Methods

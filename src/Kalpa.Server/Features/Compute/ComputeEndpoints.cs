@@ -57,6 +57,7 @@ public static class ComputeEndpoints
         Map<WordingRequest, FindingWords>(api, "wording");
         Map<OrderRequest, OrderAnswer>(api, "order");
         Map<LogicRequest, LogicAnswer>(api, "logic");
+        Map<GalvanicRequest, GalvanicAnswer>(api, "galvanic");
     }
 
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.

@@ -3,6 +3,7 @@ import type { MeasureFact, Quantity } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { MeasureInput } from '../../shared/MeasureInput'
 import { measuredHows } from '../../shared/words'
+import { MetalPair } from './MetalPair'
 
 type Props = {
   quantity: Quantity
@@ -12,10 +13,13 @@ type Props = {
   onHow: (how: MeasureFact['how']) => void
 }
 
+const units = { length: ', inches', pitch: '', count: '', percent: ', percent' } as const
+const hints = { length: '1 1/2 or 38 mm', pitch: '6/12', count: '4', percent: '25' } as const
+
 /** Six fat keys of the likely values, or typing; and how it was measured. */
 export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
   const name = quantity.name.charAt(0).toUpperCase() + quantity.name.slice(1)
-  const unit = quantity.unit === 'length' ? ', inches' : ''
+  const unit = units[quantity.unit]
   return (
     <Stack gap="2">
       <Text className="k-label">
@@ -43,12 +47,13 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
             typed={typed}
             onTyped={onTyped}
             unit={quantity.unit}
-            hint={quantity.unit === 'count' ? '4' : '1 1/2 or 38 mm'}
+            hint={hints[quantity.unit]}
           />
         </Box>
         <Wheel quantity={quantity} typed={typed} onTyped={onTyped} />
         <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} />
       </Flex>
+      {quantity.id === 'anodic-difference' && <MetalPair onTyped={onTyped} />}
     </Stack>
   )
 }
