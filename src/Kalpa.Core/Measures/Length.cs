@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Kalpa.Core.Measures;
 
 /// <summary>A length in inches, double precision: sixteenths are exact in binary, so a value at its limit conforms without a tolerance.</summary>
@@ -9,6 +11,9 @@ public readonly record struct Length(double Inches)
     public const double MillimetresPerInch = 25.4;
 
     private const int SixteenthsPerInch = 16;
+
+    /// <summary>Further than this from a sixteenth, in sixteenths, and a fine length is read by caliper.</summary>
+    private const double FineFromSixteenths = 0.1;
 
     /// <summary>Widths of chimneys, rolls and linings are said in inches (30 in, 36 in); runs and eaves in feet.</summary>
     private const int FeetFrom = 4;
@@ -33,6 +38,16 @@ public readonly record struct Length(double Inches)
             return $"{sign}{InchText(sixteenths)} in";
         }
         return rest == 0 ? $"{sign}{feet} ft" : $"{sign}{feet} ft {InchText(rest)} in";
+    }
+
+    /// <summary>
+    /// As the trade prints it; a fine one under an inch that no sixteenth comes near (a nail's shank of 0.105 in) in thousandths, as a caliper reads it.
+    /// </summary>
+    public string ToFineText()
+    {
+        var sixteenths = Math.Abs(Inches) * SixteenthsPerInch;
+        var between = Math.Abs(sixteenths - Math.Round(sixteenths)) > FineFromSixteenths;
+        return between && Math.Abs(Inches) < 1 ? string.Create(CultureInfo.InvariantCulture, $"{Inches:0.###} in") : ToTradeText();
     }
 
     private static string InchText(long sixteenths)

@@ -21,7 +21,7 @@ public static class MeasureReading
     public static string Print(double value, QuantityUnit unit) =>
         unit switch
         {
-            QuantityUnit.Length => new Length(value).ToTradeText(),
+            QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
             QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
             _ => value.ToString("0", CultureInfo.InvariantCulture),

@@ -28,7 +28,8 @@ public static class BookChecks
     private static IEnumerable<string> Once(string what, IEnumerable<string> keys) =>
         keys.GroupBy(k => k, StringComparer.Ordinal).Where(g => g.Count() > 1).Select(g => $"{what} {g.Key}: used {g.Count()} times");
 
-    private static IEnumerable<string> Condition(RuleBook book, Condition condition)
+    /// <summary>What a condition lacks.</summary>
+    public static IEnumerable<string> Condition(RuleBook book, Condition condition)
     {
         string Fault(string text) => $"condition {condition.Code}: {text}";
         (string Text, string What)[] texts =

@@ -208,7 +208,7 @@ public static class Verdicts
     public static string Text(Quantity quantity, double value) =>
         quantity.Unit switch
         {
-            QuantityUnit.Length => new Length(value).ToTradeText(),
+            QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
             QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
             _ => string.Create(CultureInfo.InvariantCulture, $"{value:0.##}"),

@@ -69,9 +69,10 @@ public static class Reasons
             : first.Chance > then.Chance
                 ? $"the same kind of harm, but likelier here ({Percent(first.Chance)} against {Percent(then.Chance)} a year)"
             : "the same kind of harm";
-        return first.LossHigh > then.LossHigh
-            ? $"Above “{other}”: {more} ({why})."
-            : $"Above “{other}”: {Urgencies.LowerFirst(first.Words)} goes before {Urgencies.LowerFirst(then.Words)} ({why}).";
+        return first.LossHigh > then.LossHigh ? $"Above “{other}”: {more} ({why})."
+            : first.Class > then.Class
+                ? $"Above “{other}”: {Urgencies.LowerFirst(first.Words)} goes before {Urgencies.LowerFirst(then.Words)} ({why})."
+            : $"Beside “{other}”: as urgent, and waiting costs as much; either may come first.";
     }
 
     private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{chance * 100:0} %");

@@ -73,6 +73,16 @@ public class LimitTests
         Judge("cricket-missing", "30", MeasuredHow.Tape).Outcome.ShouldBe(VerdictOutcome.Conforms);
     }
 
+    // 12 gauge wire is 0.105 in: no sixteenth of an inch says it.
+    [Fact]
+    public void A_fine_limit_is_printed_as_a_caliper_reads_it()
+    {
+        var verdict = Judge("nail-thin", "0.09", MeasuredHow.Tape);
+        verdict.LimitText.ShouldBe("at least 0.105 in");
+        verdict.Headline.ShouldBe("Short by 0.015 in");
+        Judge("rake-gap-open", "5/16", MeasuredHow.Tape).Headline.ShouldBe("Over by 1/16 in");
+    }
+
     [Fact]
     public void Unmeasured_says_what_to_measure()
     {

@@ -149,6 +149,27 @@ public class UrgencyTests
     }
 
     [Fact]
+    public void Why_one_stands_above_another_is_told_by_danger_class_or_cost()
+    {
+        var facts = new UrgencyFacts(
+            "boot-collar-torn",
+            WaterEvidence.Stained,
+            Extent.OnePlace,
+            Beneath.FinishedRoom,
+            false,
+            VerdictOutcome.Seen,
+            0,
+            false
+        );
+        var boot = Of(facts);
+        var dry = Of(facts with { Evidence = WaterEvidence.NoneSeen });
+        var danger = Of(facts with { Condition = "tile-slipped", PeopleBelow = true, Evidence = WaterEvidence.NoneSeen });
+        Reasons.Above(danger, "Replace the boot", boot).ShouldContain("someone can be hurt");
+        Reasons.Above(boot, "Replace the boot", dry).ShouldContain("likelier here");
+        Reasons.Above(boot, "Replace the boot", boot).ShouldContain("either may come first");
+    }
+
+    [Fact]
     public void Nails_and_words_go_with_the_class()
     {
         foreach (var urgency in Enum.GetValues<UrgencyClass>())
