@@ -52,6 +52,14 @@ public static class BookChecks
         {
             yield return Fault("wants words that people search by");
         }
+        if (condition.LookAlikes is not { Count: > 0 })
+        {
+            yield return Fault("wants what it is taken for, and what tells it apart");
+        }
+        if (condition.Causes is not { Count: > 0 })
+        {
+            yield return Fault("wants its likely causes");
+        }
         if (condition.Shots is not { Count: > 0 })
         {
             yield return Fault("wants the photos due");

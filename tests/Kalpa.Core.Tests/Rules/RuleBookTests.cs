@@ -23,6 +23,8 @@ public class RuleBookTests
             { "a source class, a consequence and a progression", c => c with { Consequence = (Consequence)99 } },
             { "a source class, a consequence and a progression", c => c with { Progression = (Progression)99 } },
             { "wants the photos due", c => c with { Shots = null } },
+            { "wants what it is taken for", c => c with { LookAlikes = [] } },
+            { "wants its likely causes", c => c with { Causes = null } },
             { "words that people search by", c => c with { Words = [] } },
             { "wants stations", c => c with { Stations = ["no-such-station"] } },
             { "has no limit", c => c with { Quantity = "board-thickness" } },

@@ -182,7 +182,12 @@ function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
         disabled={value == null}
         onClick={() =>
           value != null &&
-          onKeep({ limitId, least: atMost ? null : value, most: atMost ? value : null, source: source.trim() })
+          onKeep({
+            limitId,
+            least: atMost ? null : value,
+            most: atMost ? value : (limit?.most ?? null),
+            source: source.trim(),
+          })
         }
       >
         Keep it
