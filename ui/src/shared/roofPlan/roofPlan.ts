@@ -146,30 +146,31 @@ export type PlanWork = ReturnType<typeof usePlanWork>
 const idOf = (change: Change) => (change.fact as { id: string }).id
 
 /** The scene with changes made to it, until the screen brings it anew. */
-export function sceneAfter(scene: PlanScene, changes: Change[]): PlanScene {
-  const put = <T extends { id: string }>(list: T[], { fact, deleted }: Change): T[] => {
-    const others = list.filter(({ id }) => id !== (fact as { id: string }).id)
-    return deleted ? others : [...others, fact as unknown as T]
+export const sceneAfter = (scene: PlanScene, changes: Change[]): PlanScene => changes.reduce(withChange, scene)
+
+function put<T extends { id: string }>(list: T[], { fact, deleted }: Change): T[] {
+  const others = list.filter(({ id }) => id !== (fact as { id: string }).id)
+  return deleted ? others : [...others, fact as unknown as T]
+}
+
+function withChange(scene: PlanScene, change: Change): PlanScene {
+  switch (change.kind) {
+    case 'plan':
+      return { ...scene, plan: change.deleted ? null : (change.fact as PlanFact) }
+    case 'slope':
+      return { ...scene, slopes: put(scene.slopes, change) }
+    case 'detail':
+      return { ...scene, details: put(scene.details, change) }
+    case 'finding':
+      return {
+        ...scene,
+        findings: scene.findings.map((found) =>
+          found.fact.id === idOf(change) ? { ...found, fact: change.fact as FindingFact } : found,
+        ),
+      }
+    default:
+      return scene
   }
-  return changes.reduce((now, change) => {
-    switch (change.kind) {
-      case 'plan':
-        return { ...now, plan: change.deleted ? null : (change.fact as PlanFact) }
-      case 'slope':
-        return { ...now, slopes: put(now.slopes, change) }
-      case 'detail':
-        return { ...now, details: put(now.details, change) }
-      case 'finding':
-        return {
-          ...now,
-          findings: now.findings.map((found) =>
-            found.fact.id === idOf(change) ? { ...found, fact: change.fact as FindingFact } : found,
-          ),
-        }
-      default:
-        return now
-    }
-  }, scene)
 }
 
 /** What puts a fact back as it was; what was not there is taken away again. */
