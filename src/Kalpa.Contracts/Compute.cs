@@ -109,7 +109,12 @@ public static class Compute
 
     private static Outcome<Verdict> Verdict(VerdictRequest request, RuleBook book) =>
         book.FindCondition(request.Condition) is { } condition
-            ? Verdicts.Of(book, condition, new VerdictPlace(request.Covering, request.RisePer12, request.Local), request.Measure)
+            ? Verdicts.Of(
+                book,
+                condition,
+                new VerdictPlace(request.Covering, request.RisePer12, request.Local, request.Deciding),
+                request.Measure
+            )
             : UnknownCondition(request.Condition);
 
     private static Outcome<LifeAnswer> Life(LifeFacts facts, RuleBook book) =>
@@ -148,7 +153,7 @@ public static class Compute
         var family = request.Covering is { } kind ? book.Covering(kind).Family : (CoveringFamily?)null;
         var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm);
         var decisions = Decisions.Of(book, request.Finding, facts);
-        var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local);
+        var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local, request.Finding.Deciding);
         var verdict = Decisions.Settled(
             condition,
             request.Finding,
@@ -190,9 +195,13 @@ public static class Compute
     }
 
     private static Outcome<LogicAnswer> Logic(LogicRequest request, RuleBook book) =>
-        book.FindCondition(request.Id) is { } condition ? RuleLogic.Of(book, condition)
-        : book.Combinations.FirstOrDefault(c => c.Id == request.Id) is { } combination ? RuleLogic.Of(book, combination)
-        : new ComputeProblem("compute.unknown-rule", "$.id", $"The rule book has no condition or combination \"{request.Id}\".");
+        Asks(request, RuleKind.Condition) && book.FindCondition(request.Id) is { } condition ? RuleLogic.Of(book, condition)
+        : Asks(request, RuleKind.Combination) && book.Combinations.FirstOrDefault(c => c.Id == request.Id) is { } combination
+            ? RuleLogic.Of(book, combination)
+        : Asks(request, RuleKind.Limit) && book.Limits.FirstOrDefault(l => l.Id == request.Id) is { } limit ? RuleLogic.Of(book, limit)
+        : new ComputeProblem("compute.unknown-rule", "$.id", $"The rule book has no condition, combination or limit \"{request.Id}\".");
+
+    private static bool Asks(LogicRequest request, RuleKind kind) => request.Kind is null || request.Kind == kind;
 
     private static Outcome<Share> Interval(IntervalRequest request) =>
         request.Looked < 1 || request.Wrong < 0 || request.Wrong > request.Looked

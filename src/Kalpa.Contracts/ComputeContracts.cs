@@ -10,15 +10,16 @@ using Kalpa.Core.Urgency;
 namespace Kalpa.Contracts;
 
 /// <summary>
-/// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12) and under local rules where
-/// known.
+/// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules and with
+/// the deciding facts recorded, where known.
 /// </summary>
 public sealed record VerdictRequest(
     string Condition,
     CoveringKind? Covering,
     MeasureFact? Measure,
     double? RisePer12 = null,
-    LocalProfileFact? Local = null
+    LocalProfileFact? Local = null,
+    IReadOnlyList<DecidingAnswer>? Deciding = null
 );
 
 /// <summary>Everything that means something only together.</summary>
@@ -44,8 +45,16 @@ public sealed record OrderAnswer(IReadOnlyList<OrderedItem> Items);
 /// <summary>Asks whether two metals get on.</summary>
 public sealed record GalvanicRequest(RoofMetal A, RoofMetal B);
 
-/// <summary>Asks for the logic of a condition or a combination in words.</summary>
-public sealed record LogicRequest(string Id);
+[JsonConverter(typeof(CamelCaseEnum<RuleKind>))]
+public enum RuleKind
+{
+    Condition,
+    Combination,
+    Limit,
+}
+
+/// <summary>Asks for the logic of a condition, a combination or a limit in words; a limit may bear the name of a condition, so its kind can be said.</summary>
+public sealed record LogicRequest(string Id, RuleKind? Kind = null);
 
 /// <summary>Asks what a typed measure reads as. A length typed without a unit is in <paramref name="BareUnit"/>.</summary>
 public sealed record ParseMeasureRequest(string Text, QuantityUnit Unit, BareUnit BareUnit = BareUnit.Inch);

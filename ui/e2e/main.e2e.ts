@@ -223,22 +223,27 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
   ]
   for (const theme of ['light', 'sun', 'night']) {
     await page.evaluate((name) => localStorage.setItem('kalpa-theme', name), theme)
+    // The themes differ in colour alone.
+    const rules = theme === 'light' ? undefined : ['color-contrast']
     for (const screen of screens) {
       await page.goto(address() + visit.replace('walk', screen))
       await expect(page.getByRole('navigation', { name: 'Visit' })).toBeVisible()
-      await expectNoSeriousFault(page, `${screen} in ${theme}`)
+      await expectNoSeriousFault(page, `${screen} in ${theme}`, rules)
     }
     for (const entry of ['condition/vent-short', 'decision/kickout', 'combination/laid-under']) {
       await page.goto(`${address()}/book/${entry}`)
       await expect(page.getByRole('article').getByRole('heading')).toBeVisible()
-      await expectNoSeriousFault(page, `${entry} of the rule book in ${theme}`)
+      // Hundreds of like entries are looked at one by one: a search leaves a few of them.
+      await page.getByLabel('Search the rule book').fill('kick-out')
+      await expectNoSeriousFault(page, `${entry} of the rule book in ${theme}`, rules)
     }
   }
   expect(refused).toEqual([])
 })
 
-async function expectNoSeriousFault(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
+async function expectNoSeriousFault(page: Page, where: string, rules?: string[]) {
+  const look = new AxeBuilder({ page }).exclude('iframe')
+  const { violations } = await (rules ? look.withRules(rules) : look).analyze()
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
   expect(
     serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),

@@ -20,7 +20,10 @@ async function openWalk(page: Page, visit: string, station = 'edges') {
 
 /** Goes to a station as somebody on the roof does: by its name. */
 async function station(page: Page, name: RegExp) {
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name }).tap()
+  const row = page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name })
+  await row.tap()
+  // The next tap is meant for the new station, and hits the old one while it still stands there.
+  await expect(row).toHaveAttribute('aria-current', 'true')
 }
 
 async function findDripEdge(page: Page, slope: string, picture?: string) {

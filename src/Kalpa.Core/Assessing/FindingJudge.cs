@@ -44,7 +44,12 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             )
         );
         var effect = Decisions.Effect(book, decisions);
-        var measured = Verdicts.Of(book, condition, new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local), finding.Measure);
+        var measured = Verdicts.Of(
+            book,
+            condition,
+            new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local, finding.Deciding),
+            finding.Measure
+        );
         var verdict = Decisions.Settled(condition, finding, measured, effect, decisions);
         var together = Combined.Where(c => c.Findings.Contains(finding.Id)).ToList();
         var rules = together.Select(c => book.Combinations.First(r => r.Id == c.Id)).ToList();

@@ -112,6 +112,14 @@ public static class BookChecks
         {
             yield return $"limit {limit.Id}: wants a least, a most, or both in order";
         }
+        foreach (var fact in new[] { limit.Where, limit.Unless }.OfType<DecidingFact>())
+        {
+            var decision = book.FindDecision(fact.Decision);
+            if (decision is not { From: KnownFrom.Asked } || fact.Is.Count == 0 || fact.Is.Any(i => decision.Options.All(o => o.Key != i)))
+            {
+                yield return $"limit {limit.Id}: hangs on a question that is not asked, or on an answer that it has not";
+            }
+        }
         if (string.IsNullOrWhiteSpace(limit.Source) || string.IsNullOrWhiteSpace(limit.Why))
         {
             yield return $"limit {limit.Id}: wants a source and a reason";

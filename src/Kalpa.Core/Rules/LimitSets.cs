@@ -1,9 +1,12 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
-/// <summary>A limit and how it stands at a place.</summary>
-internal sealed record StandingLimit(Limit Limit, LimitStanding Standing, string Note);
+/// <summary>
+/// A limit and how it stands at a place. <paramref name="Open"/>: it hangs on this matter, whose fact nobody has recorded yet.
+/// </summary>
+internal sealed record StandingLimit(Limit Limit, LimitStanding Standing, string Note, Decision? Open = null);
 
 /// <summary>
 /// All limits on a quantity at a place: the jurisdiction's own value stands in the place of the one it overrides, and both are shown (methods, section 7).
@@ -22,6 +25,12 @@ internal static class LimitSets
             {
                 continue;
             }
+            if (NotSo(book, limit, place) is { } fact)
+            {
+                found.Add(new StandingLimit(limit, LimitStanding.Elsewhere, fact));
+                continue;
+            }
+            var open = limit.Where is { } where && place.AnswerTo(where.Decision) is null ? book.FindDecision(where.Decision) : null;
             if (place.Local?.Limits.LastOrDefault(l => l.LimitId == limit.Id) is { } own)
             {
                 var whose =
@@ -37,7 +46,8 @@ internal static class LimitSets
                             Source = own.Source.Length > 0 ? $"{whose}: {own.Source}" : whose,
                         },
                         LimitStanding.Binds,
-                        "What is asked here."
+                        "What is asked here.",
+                        limit.Where is { LocalShows: true } ? null : open
                     )
                 );
                 found.Add(new StandingLimit(limit, LimitStanding.Overridden, $"Replaced here by {whose}."));
@@ -48,7 +58,7 @@ internal static class LimitSets
                 found.Add(new StandingLimit(limit, LimitStanding.Elsewhere, why));
                 continue;
             }
-            found.Add(new StandingLimit(limit, limit.Binds ? LimitStanding.Binds : LimitStanding.Advises, ""));
+            found.Add(new StandingLimit(limit, limit.Binds ? LimitStanding.Binds : LimitStanding.Advises, "", open));
         }
         return found;
     }
@@ -66,6 +76,22 @@ internal static class LimitSets
             .OrderByDescending(l => l.Limit.Least ?? double.NegativeInfinity)
             .ThenBy(l => l.Limit.Most ?? double.PositiveInfinity)
             .ThenBy(l => l.Limit.Id, StringComparer.Ordinal);
+
+    /// <summary>Why a recorded fact takes the limit away here; null where it stands, or where nobody knows.</summary>
+    private static string? NotSo(RuleBook book, Limit limit, VerdictPlace place)
+    {
+        if (limit.Unless is { } unless && place.AnswerTo(unless.Decision) is { } shown && unless.Is.Contains(shown))
+        {
+            return $"Not asked here: {Answers(book, unless.Decision, [shown])}.";
+        }
+        return limit.Where is { } where && place.AnswerTo(where.Decision) is { } other && !where.Is.Contains(other)
+            ? $"Only where: {Answers(book, where.Decision, where.Is)}."
+            : null;
+    }
+
+    /// <summary>Answers to a decision's question, as they stand inside a sentence.</summary>
+    public static string Answers(RuleBook book, string decision, IReadOnlyList<string> options) =>
+        string.Join(" or ", book.FindDecision(decision)!.Options.Where(o => options.Contains(o.Key)).Select(o => Sentences.Lower(o.Words)));
 
     private static string? Elsewhere(Limit limit, VerdictPlace place)
     {

@@ -18,7 +18,8 @@ public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string 
 /// <summary>
 /// A bound on a quantity: at least, at most, or both, in the quantity's unit. <paramref name="Kinds"/> null: any covering; <paramref name="Codes"/> null:
 /// any family of codes. It speaks of slopes from <paramref name="PitchFrom"/> to under <paramref name="PitchBelow"/> (rise in 12). A reading may miss the bound by
-/// <paramref name="Tolerance"/> and still conform. <paramref name="Edition"/> is the edition of the source where it is one.
+/// <paramref name="Tolerance"/> and still conform. <paramref name="Edition"/> is the edition of the source where it is one. It holds only
+/// <paramref name="Where"/> a deciding fact says so, or everywhere <paramref name="Unless"/> one does: an exception stands from the day it is shown.
 /// </summary>
 public sealed record Limit(
     string Id,
@@ -33,7 +34,9 @@ public sealed record Limit(
     double? PitchFrom = null,
     double? PitchBelow = null,
     double Tolerance = 0,
-    string Edition = ""
+    string Edition = "",
+    DecidingFact? Where = null,
+    DecidingFact? Unless = null
 )
 {
     public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
@@ -41,6 +44,12 @@ public sealed record Limit(
     /// <summary>What is published or instructed binds; common practice and memory advise, and govern only where nothing binds.</summary>
     public bool Binds => SourceClass is SourceClass.Published or SourceClass.MakersInstruction;
 }
+
+/// <summary>
+/// A fact that a limit hangs on: one of these answers to a decision's question. <paramref name="LocalShows"/>: a jurisdiction with a value of its own shows
+/// that it is so.
+/// </summary>
+public sealed record DecidingFact(string Decision, IReadOnlyList<string> Is, bool LocalShows = false);
 
 /// <summary>How a limit stands to the others on the same quantity at one place.</summary>
 [JsonConverter(typeof(CamelCaseEnum<LimitStanding>))]
@@ -52,12 +61,23 @@ public enum LimitStanding
     /// <summary>The jurisdiction has a value of its own in its place.</summary>
     Overridden,
 
-    /// <summary>It belongs to the other family of codes, or to another pitch.</summary>
+    /// <summary>It belongs to the other family of codes, to another pitch, or to where another fact holds.</summary>
     Elsewhere,
 }
 
-/// <summary>Where something is measured: the covering, its pitch (rise in 12) and what the place asks; null where not known.</summary>
-public sealed record VerdictPlace(CoveringKind? Kind, double? RisePer12 = null, LocalProfileFact? Local = null);
+/// <summary>
+/// Where something is measured: the covering, its pitch (rise in 12), what the place asks and the deciding facts recorded; null where not known.
+/// </summary>
+public sealed record VerdictPlace(
+    CoveringKind? Kind,
+    double? RisePer12 = null,
+    LocalProfileFact? Local = null,
+    IReadOnlyList<DecidingAnswer>? Deciding = null
+)
+{
+    /// <summary>The answer recorded to a decision's question; null where nobody has.</summary>
+    public string? AnswerTo(string decision) => Deciding?.LastOrDefault(a => a.Decision == decision)?.Option;
+}
 
 /// <summary>
 /// One of the limits on a quantity beside a measure. <paramref name="Headline"/> is its own verdict; <paramref name="Note"/> how it stands to the others.

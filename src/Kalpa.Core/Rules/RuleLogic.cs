@@ -14,7 +14,7 @@ public static class RuleLogic
         var lines = new List<string> { Applies(condition) };
         if (condition.Quantity is { } id && book.FindQuantity(id) is { } quantity)
         {
-            lines.AddRange(book.LimitsOn(id).Select(l => Limit(quantity, l)));
+            lines.AddRange(book.LimitsOn(id).Select(l => Limit(book, quantity, l)));
             lines.Add(
                 quantity.Unit == QuantityUnit.Count
                     ? "A count is taken as it is."
@@ -44,6 +44,24 @@ public static class RuleLogic
                 .Select(c => $"With others it may mean: {Sentences.Lower(c.Name)}.")
         );
         return new LogicAnswer(condition.Code, condition.Name, lines);
+    }
+
+    public static LogicAnswer Of(RuleBook book, Limit limit)
+    {
+        var quantity = book.FindQuantity(limit.Quantity)!;
+        return new(
+            limit.Id,
+            quantity.Name,
+            [
+                Limit(book, quantity, limit),
+                limit.Binds
+                    ? "It binds: missed, it is a defect, whatever else is met."
+                    : "It advises: it governs only where nothing binds, and missing it alone is no defect.",
+                .. limit.Where is null
+                    ? Array.Empty<string>()
+                    : ["While that fact is not recorded a reading that misses it cannot be told: what settles it is asked."],
+            ]
+        );
     }
 
     public static LogicAnswer Of(RuleBook book, Combination combination) =>
@@ -86,7 +104,7 @@ public static class RuleLogic
         return $"{count}{string.Join(" or ", names)}{evidence}";
     }
 
-    private static string Limit(Quantity quantity, Limit limit)
+    private static string Limit(RuleBook book, Quantity quantity, Limit limit)
     {
         var where =
             limit.Codes is { Count: 0 } ? ", only where the jurisdiction asks it"
@@ -102,8 +120,16 @@ public static class RuleLogic
         };
         var slack = limit.Tolerance > 0 ? $", give or take {Verdicts.Text(quantity, limit.Tolerance)}" : "";
         var verb = limit.Binds ? "must be" : "should be";
-        return $"{Sentences.Upper(quantity.Name)} {verb} {Verdicts.LimitText(quantity, limit)}{slack}{pitch}{where} ({limit.Source}).";
+        return $"{Sentences.Upper(quantity.Name)} {verb} {Verdicts.LimitText(quantity, limit)}{slack}{pitch}{where}{Hangs(book, limit)} ({limit.Source}).";
     }
+
+    private static string Hangs(RuleBook book, Limit limit) =>
+        (limit.Where, limit.Unless) switch
+        {
+            ({ } where, _) => $", where it is {LimitSets.Answers(book, where.Decision, where.Is)}",
+            (_, { } unless) => $", unless it is {LimitSets.Answers(book, unless.Decision, unless.Is)}",
+            _ => "",
+        };
 
     private static string Applies(Condition condition) =>
         condition.Families is null

@@ -76,16 +76,18 @@ public static class Verdicts
         {
             return new Verdict(VerdictOutcome.NotApplicable, "No limit applies", $"No limit on {quantity.Name} is held for this covering.");
         }
-        Verdict Judge(Limit limit) =>
-            measure is null ? Unmeasured(quantity, limit) : Compare(quantity, limit, measure.Value, Error(quantity, measure));
+        Verdict Judge(StandingLimit standing) =>
+            measure is null
+                ? Unmeasured(quantity, standing.Limit)
+                : Hanging(book, standing, Compare(quantity, standing.Limit, measure.Value, Error(quantity, measure)));
         // The worst outcome governs; of equals the strictest. So a worse measure is never a better verdict.
-        var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l.Limit).Outcome))!;
-        var answers = all.Select(l => Beside(quantity, l, Judge(l.Limit), ReferenceEquals(l, governing), deciding.Count))
+        var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l).Outcome))!;
+        var answers = all.Select(l => Beside(quantity, l, Judge(l), ReferenceEquals(l, governing), deciding.Count))
             .OrderByDescending(a => a.Governs)
             .ThenBy(a => a.Standing)
             .ThenBy(a => a.Id, StringComparer.Ordinal)
             .ToList();
-        var verdict = Judge(governing.Limit);
+        var verdict = Judge(governing);
         var missed = answers
             .Where(a => a is { Standing: LimitStanding.Advises, Outcome: VerdictOutcome.Short or VerdictOutcome.Over })
             .ToList();
@@ -95,6 +97,20 @@ public static class Verdicts
                 : "";
         return verdict with { Limits = answers, Note = note };
     }
+
+    /// <summary>A limit that is missed, but holds only where a fact is so that nobody has recorded: it cannot be told before that is settled.</summary>
+    private static Verdict Hanging(RuleBook book, StandingLimit standing, Verdict own) =>
+        standing.Open is { } open && own.Outcome is VerdictOutcome.Short or VerdictOutcome.Over
+            ? own with
+            {
+                Outcome = VerdictOutcome.CannotTell,
+                Headline = "Cannot tell",
+                By = null,
+                Shortfall = 0,
+                ToSettle =
+                    $"{own.Headline} if it is {LimitSets.Answers(book, open.Key, standing.Limit.Where!.Is)}. {open.Ask} {open.Settle}",
+            }
+            : own;
 
     private static int Rank(VerdictOutcome outcome) =>
         outcome switch
@@ -106,7 +122,7 @@ public static class Verdicts
 
     private static LimitAnswer Beside(Quantity quantity, StandingLimit standing, Verdict own, bool governs, int deciding)
     {
-        var (limit, stands, note) = standing;
+        var (limit, stands, note, _) = standing;
         var words = !governs
             ? stands == LimitStanding.Advises && note.Length == 0
                 ? "Good practice beside what binds."

@@ -64,7 +64,7 @@ public class WholeCaseTests
                 UrgencyClass.BeforeNextRain
             },
             {
-                "The same boot, attic open below and dry: this season, it is on its way",
+                "The same boot over an open dry attic, where a drip would show: within the year",
                 CoveringKind.LaminatedShingle,
                 Beneath.OpenAttic,
                 "boot-collar-torn",
@@ -174,7 +174,7 @@ public class WholeCaseTests
                 UrgencyClass.MakeSafeNow
             },
             {
-                "Water dripping in at a nail, attic open: this season whatever it costs",
+                "Water dripping in at a nail: before it rains again",
                 CoveringKind.LaminatedShingle,
                 Beneath.OpenAttic,
                 "nail-exposed",

@@ -94,7 +94,8 @@ public class LimitBoundaryTests
         var own = limit.Codes is { Count: 0 } ? [new LocalLimit(limit.Id, limit.Least, limit.Most)] : Array.Empty<LocalLimit>();
         var code = limit.Codes?.Contains(CodeFamily.SmallCommercial) == true ? CodeFamily.SmallCommercial : CodeFamily.Residential;
         var local = new LocalProfileFact(Guid.CreateVersion7(), Guid.Empty, code, "Saltmere", "", own);
-        var place = new VerdictPlace(limit.Kinds?[0] ?? CoveringKind.LaminatedShingle, limit.PitchFrom, local);
+        var deciding = limit.Where is { } where ? new[] { new DecidingAnswer(where.Decision, where.Is[0]) } : null;
+        var place = new VerdictPlace(limit.Kinds?[0] ?? CoveringKind.LaminatedShingle, limit.PitchFrom, local, deciding);
         return (limit, Book.FindQuantity(limit.Quantity)!, place);
     }
 

@@ -15,6 +15,8 @@ public class PublishedValueTests
         {
             { "least-slope-asphalt", 2, null, "R905.2.2" },
             { "single-underlay-asphalt", 4, null, "R905.1.1" },
+            { "double-underlay-asphalt", 2, null, "R905.2.2" },
+            { "double-underlay-tile", 2.5, null, "R905.3.2" },
             { "least-slope-tile", 2.5, null, "R905.3.2" },
             { "single-underlay-tile", 4, null, "R905.3" },
             { "least-slope-slate", 4, null, "R905.6.2" },
@@ -57,10 +59,13 @@ public class PublishedValueTests
             { "ice-barrier-inside", 24, null, "R905.1.2" },
             { "ice-barrier-along", 36, null, "R905.1.2" },
             { "vent-ratio", null, 150, "R806.2" },
+            { "vent-ratio-balanced", null, 300, "R806.2" },
             { "vent-high-share", 40, 50, "R806.2" },
             { "air-gap", 1, null, "R806.3" },
             { "repaired-share", null, 25, "706.1.1" },
-            { "above-deck-r", 25, null, "C402.1.3" },
+            { "above-deck-r", 25, null, "C402.1.3" }, // zones 2–3
+            { "above-deck-r-4", 30, null, "C402.1.3" }, // zones 4–6
+            { "above-deck-r-7", 35, null, "C402.1.3" }, // zones 7–8
             { "wood-moisture", null, 20, "Wood Handbook" },
             { "anodic-normal", null, 250, "MIL-STD-889" },
         };

@@ -1593,6 +1593,11 @@ export interface components {
             decision: string;
             option: string;
         };
+        /** @description A fact that a limit hangs on: one of these answers to a decision's question. */
+        DecidingFact: {
+            decision: string;
+            is: string[];
+        };
         /**
          * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
          *     taken where the fact is not known and the firm has said nothing; Settle the test that settles it. Disputed: good
@@ -2293,7 +2298,8 @@ export interface components {
         /**
          * @description A bound on a quantity: at least, at most, or both, in the quantity's unit. Kinds null: any covering; Codes null:
          *     any family of codes. It speaks of slopes from PitchFrom to under PitchBelow (rise in 12). A reading may miss the bound by
-         *     Tolerance and still conform. Edition is the edition of the source where it is one.
+         *     Tolerance and still conform. Edition is the edition of the source where it is one. It holds only
+         *     Where a deciding fact says so, or everywhere Unless one does: an exception stands from the day it is shown.
          */
         Limit: {
             id: string;
@@ -2318,6 +2324,8 @@ export interface components {
             tolerance: number;
             /** @default  */
             edition: string;
+            where?: null | components["schemas"]["DecidingFact"];
+            unless?: null | components["schemas"]["DecidingFact"];
             /** @description What is published or instructed binds; common practice and memory advise, and govern only where nothing binds. */
             binds?: boolean;
         };
@@ -2368,6 +2376,7 @@ export interface components {
         };
         LogicRequest: {
             id: string;
+            kind?: null | components["schemas"]["RuleKind"];
         };
         /** @description A part that is one slope: its pitch and the way it falls, degrees from north towards east; its first corner lies on its eave. */
         LoneSlope: {
@@ -2867,7 +2876,7 @@ export interface components {
         };
         /**
          * @description Something the plan noticed by itself, as a finding it could become. Key names it and its place, so that a word on it holds when
-         *     the plan is measured again; Measure is null where seeing is the fault.
+         *     the plan is measured again; Measure is null where seeing is the fault; Deciding what the plan knows that decides it.
          */
         PlanNotice: {
             key: string;
@@ -2887,6 +2896,7 @@ export interface components {
             /** Format: int32 */
             nails: number;
             urgencyWords: string;
+            deciding?: null | components["schemas"]["DecidingAnswer"][];
         };
         /**
          * @description A part of the roof with an eave height of its own, inches above the ground. Its slopes rise from its edges, or it is one slope
@@ -3278,6 +3288,8 @@ export interface components {
             headline: string;
             due: components["schemas"]["WorkItem"][];
         };
+        /** @enum {unknown} */
+        RuleKind: "condition" | "combination" | "limit";
         /**
          * @description Corners counter-clockwise, inches; the first at the beginning of the first run where that already ran counter-clockwise.
          *     GapInches: how far the last run ends from the first; Closing: the run that would close it, in words.
@@ -3891,6 +3903,7 @@ export interface components {
             /** Format: double */
             risePer12?: null | number;
             local?: null | components["schemas"]["LocalProfileFact"];
+            deciding?: null | components["schemas"]["DecidingAnswer"][];
         };
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];

@@ -10,7 +10,7 @@ namespace Kalpa.Core.RoofPlans.Measuring;
 
 /// <summary>
 /// Something the plan noticed by itself, as a finding it could become. <paramref name="Key"/> names it and its place, so that a word on it holds when
-/// the plan is measured again; <paramref name="Measure"/> is null where seeing is the fault.
+/// the plan is measured again; <paramref name="Measure"/> is null where seeing is the fault; <paramref name="Deciding"/> what the plan knows that decides it.
 /// </summary>
 public sealed record PlanNotice(
     string Key,
@@ -26,7 +26,8 @@ public sealed record PlanNotice(
     Spot? Spot,
     UrgencyClass Urgency,
     int Nails,
-    string UrgencyWords
+    string UrgencyWords,
+    IReadOnlyList<DecidingAnswer>? Deciding = null
 );
 
 /// <summary>Asks what a plan notices, beside what was found already.</summary>
@@ -56,7 +57,8 @@ public static class PlanNotices
         string? Typed,
         Guid? SlopeId,
         Guid? DetailId,
-        RoofPoint? At
+        RoofPoint? At,
+        DecidingAnswer? Decided = null
     );
 
     public static NoticesAnswer Of(NoticesRequest request, RuleBook book)
@@ -236,6 +238,9 @@ public static class PlanNotices
         }
     }
 
+    /// <summary>A barrier that the plan says is asked here.</summary>
+    private static readonly DecidingAnswer BarrierAsked = new("ice-asked", "asked");
+
     private static IEnumerable<Found> ShortBarrier(Scene scene) =>
         from reach in scene.Answer.Ice
         let required = reach.RequiredInches ?? 0
@@ -252,7 +257,8 @@ public static class PlanNotices
             shortBy.ToTradeText(),
             reach.SlopeId,
             null,
-            null
+            null,
+            BarrierAsked
         );
 
     private static PlanNotice Judged(Found found, Scene scene)
@@ -260,7 +266,9 @@ public static class PlanNotices
         var condition = scene.Book.FindCondition(found.Condition)!;
         var slope = scene.Request.Slopes.FirstOrDefault(s => s.Id == found.SlopeId);
         var measure = MeasureOf(found, condition, scene.Book);
-        var verdict = Verdicts.Of(scene.Book, condition, found.SlopeId is { } id ? scene.Covering(id)?.Kind : null, measure);
+        var kind = found.SlopeId is { } id ? scene.Covering(id)?.Kind : null;
+        IReadOnlyList<DecidingAnswer>? deciding = found.Decided is null ? null : [found.Decided];
+        var verdict = Verdicts.Of(scene.Book, condition, new VerdictPlace(kind, Deciding: deciding), measure);
         var urgency = Urgencies.Of(
             scene.Book,
             condition,
@@ -291,7 +299,8 @@ public static class PlanNotices
             spot,
             urgency.Class,
             urgency.Nails,
-            urgency.Words
+            urgency.Words,
+            deciding
         );
     }
 

@@ -32,7 +32,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         <strong>Means:</strong> {condition.meaning}
       </Text>
       <TryValues book={book} condition={condition} />
-      <Logic id={condition.code} />
+      <Logic id={condition.code} kind="condition" />
       {condition.lookAlikes && (
         <Part title="Taken for it">
           <Lines of={condition.lookAlikes} />

@@ -1,7 +1,7 @@
 import { Box, Heading, Text } from '@chakra-ui/react'
 import { Children, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { BookAnswer } from '../../api/types'
+import type { BookAnswer, LogicRequest } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { useTouched } from '../../shared/queries'
 import { dayText } from '../../shared/words'
@@ -37,8 +37,8 @@ export function Lines({ of }: { of: ReactNode[] }) {
 }
 
 /** The logic of the engine in words. */
-export function Logic({ id }: { id: string }) {
-  const logic = useCore('logic', { id })
+export function Logic({ id, kind }: LogicRequest) {
+  const logic = useCore('logic', { id, kind })
   return <Part title="How it is judged">{logic ? <Lines of={logic.lines} /> : <Text>…</Text>}</Part>
 }
 

@@ -2,7 +2,7 @@ import { Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Limit } from '../../api/types'
 import { sourceClasses } from '../../shared/words'
-import { Lines, Part, Title, Touched } from './EntryParts'
+import { Lines, Logic, Part, Title, Touched } from './EntryParts'
 
 export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) {
   const quantity = book.quantities.find(({ id }) => id === limit.quantity)
@@ -18,10 +18,11 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
       <Text>
         <strong>For:</strong> {kinds.length > 0 ? kinds.join(', ') : 'any covering'}
       </Text>
-      <Text fontSize="sm" color="faint">
+      <Logic id={limit.id} kind="limit" />
+      <Text mt="2" fontSize="sm" color="faint">
         Published values were recorded from memory: the locally adopted code and the maker’s instructions govern.
       </Text>
-      <Part title="Judged by it, with the numbers and keys to try them">
+      <Part title="Judged by it, with keys to try values">
         <Lines
           of={conditions.map((condition) => (
             <Link key={condition.code} to={`/book/condition/${condition.code}`}>

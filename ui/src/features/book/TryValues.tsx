@@ -5,6 +5,7 @@ import type {
   CodeFamily,
   Condition,
   CoveringFact,
+  DecidingAnswer,
   FindingFact,
   MeasureFact,
   SlopeFact,
@@ -21,6 +22,14 @@ import { Part } from './EntryParts'
 const pitches = { '2': '2/12', '4': '4/12', '6': '6/12', '8': '8/12', '12': '12/12' } as const
 const nobody = '00000000-0000-0000-0000-000000000000'
 
+/** Questions whose answers say which of a condition's limits hold. */
+function hangingOn(book: BookAnswer, condition: Condition) {
+  const keys = book.limits
+    .filter((limit) => limit.quantity === condition.quantity)
+    .flatMap((limit) => [limit.where?.decision, limit.unless?.decision])
+  return book.decisions.filter((decision) => keys.includes(decision.key))
+}
+
 /** Values tried on a rule: nothing of it is kept. */
 export function TryValues({ book, condition }: { book: BookAnswer; condition: Condition }) {
   const coverings = book.coverings.filter(({ family }) => !condition.families || condition.families.includes(family))
@@ -33,10 +42,19 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
   const [evidence, setEvidence] = useState<FindingFact['evidence']>('noneSeen')
   const [extent, setExtent] = useState<FindingFact['extent']>('onePlace')
   const [beneath, setBeneath] = useState<SlopeFact['beneath']>('finishedRoom')
+  const [deciding, setDeciding] = useState<DecidingAnswer[]>([])
+  const asked = hangingOn(book, condition)
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
   const measure = quantity && parsed?.value != null ? { typed, value: parsed.value, how } : null
   const local = { id: nobody, propertyId: nobody, code, jurisdiction: '', edition: '', limits: [] }
-  const verdict = useCore('verdict', { condition: condition.code, covering, measure, risePer12: Number(rise), local })
+  const verdict = useCore('verdict', {
+    condition: condition.code,
+    covering,
+    measure,
+    risePer12: Number(rise),
+    local,
+    deciding,
+  })
   const urgency = useCore(
     'urgency',
     verdict && {
@@ -87,6 +105,20 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
           </label>
           <Choice label="Building" value={code} options={codeFamilies} onChange={setCode} />
         </Flex>
+        {asked.map((decision) => (
+          <Choice
+            key={decision.key}
+            label={decision.ask}
+            value={deciding.find((answer) => answer.decision === decision.key)?.option ?? null}
+            options={Object.fromEntries(decision.options.map(({ key, words }) => [key, words]))}
+            onChange={(option) =>
+              setDeciding((old) => [
+                ...old.filter((answer) => answer.decision !== decision.key),
+                { decision: decision.key, option },
+              ])
+            }
+          />
+        ))}
         <VerdictPanel verdict={verdict} />
         <Choice label="Signs of water" value={evidence} options={evidences} onChange={setEvidence} />
         <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />

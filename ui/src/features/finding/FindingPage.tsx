@@ -84,8 +84,9 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
       covering: draft.slopeId ? (coveringOn(coverings, draft.slopeId, asOf)?.kind ?? null) : null,
       risePer12: slopes.find(({ id }) => id === draft.slopeId)?.pitch.risePer12 ?? null,
       local,
+      deciding: draft.deciding ?? null,
     }),
-    [slopes, coverings, asOf, local, draft.slopeId],
+    [slopes, coverings, asOf, local, draft.slopeId, draft.deciding],
   )
   const verdict = useCore('verdict', condition ? { condition: condition.code, ...at, measure } : undefined)
   usePreparedVerdicts(condition, quantity, at, how)

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Condition, CoveringFact, LocalProfileFact, MeasureFact, Quantity } from '../../api/types'
+import type { Condition, CoveringFact, DecidingAnswer, LocalProfileFact, MeasureFact, Quantity } from '../../api/types'
 import { coreQuery } from '../../core/useCore'
 
 /** Where something is measured, as far as it is known. */
@@ -8,6 +8,7 @@ export type VerdictPlace = {
   covering: CoveringFact['kind'] | null
   risePer12: number | null
   local: LocalProfileFact | null
+  deciding: DecidingAnswer[] | null
 }
 
 /** Asks for the verdicts of the six keys before one is tapped, so that a tap only has to show. */

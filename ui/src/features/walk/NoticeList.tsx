@@ -80,6 +80,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
       earlier: null,
       spot: notice.spot ?? null,
       detailId: notice.detailId ?? null,
+      deciding: notice.deciding ?? null,
     }
     record.mutate([
       { kind: 'finding', fact: finding },
