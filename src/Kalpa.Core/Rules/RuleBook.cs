@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using System.Security.Cryptography;
 using Kalpa.Core.Facts;
 
@@ -9,17 +8,20 @@ public sealed class RuleBook
 {
     private static readonly Lazy<RuleBook> Packed = new(KnowledgeFiles.Load);
 
-    private readonly FrozenDictionary<string, Condition> conditionsByCode;
-    private readonly FrozenDictionary<string, Quantity> quantitiesById;
-    private readonly FrozenDictionary<CoveringKind, Covering> coveringsByKind;
-    private readonly FrozenDictionary<string, Limit[]> limitsByQuantity;
-    private readonly FrozenDictionary<string, Decision[]> decisionsByCondition;
-    private readonly FrozenDictionary<string, Condition[]> conditionsByStation;
+    private readonly Dictionary<string, Condition> conditionsByCode;
+    private readonly Dictionary<string, Quantity> quantitiesById;
+    private readonly Dictionary<CoveringKind, Covering> coveringsByKind;
+    private readonly Dictionary<string, Limit[]> limitsByQuantity;
+    private readonly Dictionary<string, Decision[]> decisionsByCondition;
+    private readonly Dictionary<string, Condition[]> conditionsByStation;
+
+    private readonly Lazy<string> hash;
 
     internal RuleBook(BookFile book, byte[] content)
     {
         Version = book.Version;
-        Hash = Convert.ToHexStringLower(SHA256.HashData(content))[..HashLength];
+        // Hashing takes the browser's interpreter as long as a hundred verdicts: nobody waits for it before the hash is asked for.
+        hash = new Lazy<string>(() => Convert.ToHexStringLower(SHA256.HashData(content))[..HashLength]);
         Stations = book.Stations;
         Conditions = book.Conditions;
         Quantities = book.Quantities;
@@ -31,20 +33,20 @@ public sealed class RuleBook
         Questions = book.Questions;
         Components = book.Components;
         Factors = book.Factors;
-        conditionsByCode = Conditions.ToFrozenDictionary(c => c.Code);
-        quantitiesById = Quantities.ToFrozenDictionary(q => q.Id);
+        conditionsByCode = Conditions.ToDictionary(c => c.Code);
+        quantitiesById = Quantities.ToDictionary(q => q.Id);
         Decisions = book.Decisions;
         Combinations = book.Combinations;
-        coveringsByKind = Coverings.ToFrozenDictionary(c => c.Kind);
-        limitsByQuantity = Limits.GroupBy(l => l.Quantity).ToFrozenDictionary(g => g.Key, g => g.ToArray());
+        coveringsByKind = Coverings.ToDictionary(c => c.Kind);
+        limitsByQuantity = Limits.GroupBy(l => l.Quantity).ToDictionary(g => g.Key, g => g.ToArray());
         decisionsByCondition = Decisions
             .SelectMany(d => d.Conditions.Select(code => (code, d)))
             .GroupBy(d => d.code)
-            .ToFrozenDictionary(g => g.Key, g => g.Select(d => d.d).ToArray());
+            .ToDictionary(g => g.Key, g => g.Select(d => d.d).ToArray());
         conditionsByStation = Conditions
             .SelectMany(c => c.Stations.Select(key => (key, c)))
             .GroupBy(c => c.key)
-            .ToFrozenDictionary(g => g.Key, g => g.Select(c => c.c).ToArray());
+            .ToDictionary(g => g.Key, g => g.Select(c => c.c).ToArray());
     }
 
     /// <summary>Digits of the content hash that are shown and stored: enough to tell any two editions apart.</summary>
@@ -54,7 +56,7 @@ public sealed class RuleBook
 
     public string Version { get; }
 
-    public string Hash { get; }
+    public string Hash => hash.Value;
 
     public IReadOnlyList<Station> Stations { get; }
 

@@ -125,6 +125,9 @@ function next() {
   }
 }
 
+/** Whether anybody has asked the core anything since the page was opened. */
+export const coreWasAsked = () => lastId > 0
+
 /** Reads the core's envelope: an answer, or the problem thrown. */
 export function readResult<T>(result: string): T {
   const { answer, problem } = JSON.parse(result) as {

@@ -39,7 +39,11 @@ export function Lines({ of }: { of: ReactNode[] }) {
 /** The logic of the engine in words. */
 export function Logic({ id, kind }: LogicRequest) {
   const logic = useCore('logic', { id, kind })
-  return <Part title="How it is judged">{logic ? <Lines of={logic.lines} /> : <Text>…</Text>}</Part>
+  return (
+    <Part title="How it is judged">
+      {logic ? <Lines of={logic.lines} /> : <Text color="faint">Reading the rules …</Text>}
+    </Part>
+  )
 }
 
 /** Findings on file that a rule touches. */

@@ -4,13 +4,18 @@ import type { BookAnswer, Limit } from '../../api/types'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
 
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
 export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) {
   const quantity = book.quantities.find(({ id }) => id === limit.quantity)
   const conditions = book.conditions.filter((condition) => condition.quantity === limit.quantity)
   const kinds = (limit.kinds ?? []).map((kind) => book.coverings.find((other) => other.kind === kind)?.name ?? kind)
   return (
     <>
-      <Title name={quantity?.name ?? limit.quantity} under={`${limit.source} · ${sourceClasses[limit.sourceClass]}`} />
+      <Title
+        name={sentence(quantity?.name ?? limit.quantity)}
+        under={`${limit.source} · ${sourceClasses[limit.sourceClass]}`}
+      />
       <Text mt="2">{limit.why}</Text>
       <Text>
         <strong>Measured:</strong> {quantity?.howToMeasure}
@@ -19,9 +24,11 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
         <strong>For:</strong> {kinds.length > 0 ? kinds.join(', ') : 'any covering'}
       </Text>
       <Logic id={limit.id} kind="limit" />
-      <Text mt="2" fontSize="sm" color="faint">
-        Published values were recorded from memory: the locally adopted code and the maker’s instructions govern.
-      </Text>
+      {limit.sourceClass === 'published' && (
+        <Text mt="2" fontSize="sm" color="faint">
+          Published values were recorded from memory: the locally adopted code and the maker’s instructions govern.
+        </Text>
+      )}
       <Part title="Judged by it, with keys to try values">
         <Lines
           of={conditions.map((condition) => (

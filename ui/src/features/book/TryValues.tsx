@@ -27,7 +27,7 @@ function hangingOn(book: BookAnswer, condition: Condition) {
   const keys = book.limits
     .filter((limit) => limit.quantity === condition.quantity)
     .flatMap((limit) => [limit.where?.decision, limit.unless?.decision])
-  return book.decisions.filter((decision) => keys.includes(decision.key))
+  return book.decisions.filter(({ key, conditions }) => keys.includes(key) && conditions.includes(condition.code))
 }
 
 /** Values tried on a rule: nothing of it is kept. */

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useCallback, useEffect, useState } from 'react'
 import { ApiError, api, dataOf, setAntiForgeryToken } from '../../api/client'
 import type { SessionAnswer } from '../../api/types'
+import { warmUp } from '../../core/warmUp'
 import { device } from '../../offline/database'
 import { setOutbox } from '../../offline/outbox'
 import { useSending } from '../../offline/sending'
@@ -12,6 +13,9 @@ import { SignIn } from './SignIn'
 import { inTurn, signedOut } from './turns'
 
 const kept = 'session'
+
+/** The first screen is drawn and filled before the core takes its share of the machine. */
+const warmUpAfterMs = 300
 
 const staysOnSignOut = new Set<unknown>([keys.session[0], keys.demoPeople[0]])
 
@@ -63,6 +67,10 @@ function SignedIn({
   const queries = useQueryClient()
   useSending(session.person?.id ?? '', queries)
   useTakeAlong(session.person?.id ?? '', queries)
+  useEffect(() => {
+    const waiting = setTimeout(() => void warmUp().catch(() => undefined), warmUpAfterMs)
+    return () => clearTimeout(waiting)
+  }, [])
   useEffect(() => {
     if (expired) setOutbox({ halted: 'signIn' })
   }, [expired])

@@ -1,5 +1,5 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import type { AssessInput } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { useBook, useVisit } from '../../shared/queries'
@@ -24,6 +24,7 @@ const tabs = [
 /** A visit: its judgement comes from the browser core, live; until that has started, from the server. */
 export function VisitLayout() {
   const { visitId = '' } = useParams()
+  const { pathname } = useLocation()
   const visit = useVisit(visitId)
   const book = useBook()
   const live = useCore('assess', visit.data?.facts as AssessInput | undefined)
@@ -61,7 +62,13 @@ export function VisitLayout() {
       </Flex>
       <Flex as="nav" aria-label="Visit" className="k-tabs" mb="3">
         {shown.map(([path, name]) => (
-          <NavLink key={path} to={`/visits/${visitId}/${path}`} className="k-tab">
+          <NavLink
+            key={path}
+            to={`/visits/${visitId}/${path}`}
+            className="k-tab"
+            // A finding belongs to the walk.
+            data-within={(path === 'walk' && pathname.includes('/findings/')) || undefined}
+          >
             {name}
             {path === 'tray' && writeUps > 0 && (
               <span className="k-count">
