@@ -23,6 +23,8 @@ public static class Assessor
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
 
+    internal const double ReroofWithinYears = 1;
+
     public static Assessment Assess(AssessInput input, RuleBook book)
     {
         var problems = new List<FactProblem>();
@@ -135,6 +137,10 @@ public static class Assessor
         }
         return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
     }
+
+    /// <summary>Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown.</summary>
+    internal static bool ReroofDue(SlopeAssessment slope) =>
+        slope.Fitness?.State == FitnessState.Unfit || slope is { FiguresCovered: false, Life.Stated.Likely: <= ReroofWithinYears };
 
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };

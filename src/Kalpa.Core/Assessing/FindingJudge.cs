@@ -71,7 +71,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 effect.Weight,
                 rules.Max(r => r.Likelihood),
                 Worst(rules),
-                finding.Moved
+                finding.Moved,
+                slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s))
             )
         );
         var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm));

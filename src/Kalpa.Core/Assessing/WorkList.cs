@@ -11,7 +11,12 @@ internal static class WorkList
     /// <summary>A re-roof is listed when the likely life is at most this: time to plan and save for it.</summary>
     private const double PlanReroofYears = 5;
 
-    private const double ReroofWithinYears = 1;
+    /// <summary>Common practice: low to high, one detail at a time.</summary>
+    private static readonly string[] TraceSteps =
+    [
+        "What was measured here conforms, so the water has another way in",
+        "Wet one detail at a time, from low to high, and watch below",
+    ];
 
     private const string AnotherTrade = "another trade";
 
@@ -25,7 +30,8 @@ internal static class WorkList
         var facts = input.Findings.ToDictionary(f => f.Id);
         var items = findings
             .Where(f =>
-                f.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted)
+                f.Verdict.Outcome != VerdictOutcome.Noted
+                && (f.Verdict.Outcome != VerdictOutcome.Conforms || WaterShows(facts[f.FindingId]))
                 && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
@@ -40,6 +46,9 @@ internal static class WorkList
         var urgencies = findings.ToDictionary(f => f.FindingId, f => f.Urgency);
         return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies) })];
     }
+
+    /// <summary>Water was seen: then a measure that conforms only says that the water has another way in.</summary>
+    private static bool WaterShows(FindingFact finding) => finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained;
 
     private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies)
     {
@@ -61,17 +70,18 @@ internal static class WorkList
     {
         var condition = book.FindCondition(fact.Condition)!;
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
+        var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms;
         return new WorkItem(
             0,
             WorkKind.Repair,
-            Title(condition, judged, fact.Outcome),
+            elsewhere ? "Find where the water comes in" : Title(condition, judged, fact.Outcome),
             Words.Place(fact, slope).TrimStart(',', ' '),
             judged.Urgency.Class,
             judged.Urgency.Nails,
             judged.Urgency.Words,
             string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
-            judged.RemedySteps,
-            condition.Remedy.NotARepair,
+            elsewhere ? TraceSteps : judged.RemedySteps,
+            elsewhere ? "" : condition.Remedy.NotARepair,
             judged.Urgency.LossLow,
             judged.Urgency.LossHigh,
             fact.Id,
@@ -116,7 +126,7 @@ internal static class WorkList
         {
             return null;
         }
-        var soon = left.Likely <= ReroofWithinYears;
+        var soon = Assessor.ReroofDue(slope);
         return Slope(
             slope,
             WorkKind.Reroof,
@@ -141,7 +151,7 @@ internal static class WorkList
                 continue;
             }
             var first = slope.Life!.Stated is not { } left || asOf.Year + left.Likely > due.Likely;
-            var soon = part.Left!.Likely <= ReroofWithinYears;
+            var soon = part.Left!.Likely <= Assessor.ReroofWithinYears;
             yield return Slope(
                 slope,
                 WorkKind.Renew,

@@ -53,7 +53,11 @@ public static class Coverages
                     break;
                 default:
                     looked++;
-                    if (look.State == LookState.Looked && !findings.Any(f => f.Station == station.Key && f.SlopeId == slope?.Id))
+                    if (
+                        look.State == LookState.Looked
+                        && !station.Asks
+                        && !findings.Any(f => f.Station == station.Key && f.SlopeId == slope?.Id)
+                    )
                     {
                         nothing.Add((station, slope?.Letter));
                     }

@@ -47,9 +47,18 @@ public enum Likelihood
 
 /// <summary>
 /// A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.
-/// <paramref name="Minutes"/> are what one place of it takes (common practice), for the agenda.
+/// <paramref name="Minutes"/> are what one place of it takes (common practice), for the agenda. <paramref name="Asks"/>: people are asked there, and nothing is
+/// looked at.
 /// </summary>
-public sealed record Station(string Key, string Name, bool PerSlope, string LookFor, string Caution = "", double Minutes = 5);
+public sealed record Station(
+    string Key,
+    string Name,
+    bool PerSlope,
+    string LookFor,
+    string Caution = "",
+    double Minutes = 5,
+    bool Asks = false
+);
 
 /// <summary>
 /// A walk order: stations in the order practitioners take them; <c>*</c> stands for those of the order that suits the covering.

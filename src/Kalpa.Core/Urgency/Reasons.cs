@@ -40,9 +40,13 @@ public static class Reasons
         {
             why.Add(condition.Progression == Progression.Fast ? "It worsens fast." : "It worsens steadily.");
         }
-        if (chosen == UrgencyClass.WithReroof && facts.NearEnd)
+        if (chosen == UrgencyClass.WithReroof && (facts.NearEnd || facts.ReroofDue))
         {
-            why.Add("The slope is near its end; it goes with the re-roof.");
+            why.Add(
+                facts.ReroofDue
+                    ? "The slope itself is due within the year; it goes with that."
+                    : "The slope is near its end; it goes with the re-roof."
+            );
         }
         if (moved is not null)
         {

@@ -19,7 +19,7 @@ public enum UrgencyClass
 /// <summary>
 /// Everything an urgency is judged from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
 /// above it the water gathers, along the slope; <paramref name="Weight"/>: what the deciding facts do to its chance; the least likelihood and consequence come from
-/// combinations; <paramref name="Moved"/> is the inspector's own class.
+/// combinations; <paramref name="Moved"/> is the inspector's own class; <paramref name="ReroofDue"/>: the slope is to be re-roofed or rebuilt within the year.
 /// </summary>
 public sealed record UrgencyFacts(
     string Condition,
@@ -36,7 +36,8 @@ public sealed record UrgencyFacts(
     double Weight = 1,
     Likelihood? LeastLikelihood = null,
     Consequence? LeastConsequence = null,
-    MovedUrgency? Moved = null
+    MovedUrgency? Moved = null,
+    bool ReroofDue = false
 );
 
 /// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be hurt.</summary>
@@ -117,9 +118,17 @@ public static class Urgencies
             : likely >= WithinYearFrom ? UrgencyClass.WithinYear
             : facts.NearEnd ? UrgencyClass.WithReroof
             : UrgencyClass.Watch;
+        if (byLoss == UrgencyClass.WithinYear && GoesWithReroof(condition, facts))
+        {
+            return UrgencyClass.WithReroof;
+        }
         var leaks = facts.Evidence == WaterEvidence.Active && Chances.ByWater(consequence);
         return leaks && byLoss < LeastWhileActive ? LeastWhileActive : byLoss;
     }
+
+    /// <summary>What may wait a year is not paid for twice on a slope that is stripped within it, unless water shows or it worsens fast.</summary>
+    internal static bool GoesWithReroof(Condition condition, UrgencyFacts facts) =>
+        facts.ReroofDue && condition.Progression != Progression.Fast && facts.Evidence is WaterEvidence.NoneSeen or WaterEvidence.Suspected;
 
     /// <summary>Life safety goes first when both the hazard and someone beneath it are plausible.</summary>
     private static bool Dangerous(Condition condition, Consequence consequence, UrgencyFacts facts) =>

@@ -44,7 +44,7 @@ public static class Words
             own.Observed.Length > 0 ? own.Observed
             : facts.Firm?.Voice == Voice.Technical ? technical
             : plain;
-        var composed = phrase is { Length: > 0 } ? phrase : Means(condition, facts.Verdict, facts.Decisions);
+        var composed = phrase is { Length: > 0 } ? phrase : Means(condition, facts.Verdict, facts.Decisions, finding.Evidence);
         var by =
             own.Observed.Length > 0 || own.Means.Length > 0 ? WordsBy.Inspector
             : phrase is { Length: > 0 } ? WordsBy.Firm
@@ -109,8 +109,14 @@ public static class Words
     public static string Means(Condition condition) => $"{condition.Meaning} {condition.Remedy.Title}.";
 
     /// <summary>The same with what the deciding facts make of it: a defect, a note, or both branches while nobody knows.</summary>
-    public static string Means(Condition condition, Verdict verdict, IReadOnlyList<DecisionAnswer> decisions)
+    public static string Means(Condition condition, Verdict verdict, IReadOnlyList<DecisionAnswer> decisions, WaterEvidence evidence)
     {
+        if (verdict.Outcome == VerdictOutcome.Conforms)
+        {
+            return evidence is WaterEvidence.Active or WaterEvidence.Stained
+                ? "Its measure is within the limit: the water has another way in, which is still to be found."
+                : "Its measure is within the limit: no defect by itself.";
+        }
         if (verdict.Outcome == VerdictOutcome.Noted)
         {
             return $"Recorded as it is; no defect by itself. {condition.Meaning}";

@@ -337,6 +337,29 @@ public class WholeCaseTests
         tile.Urgency.LossHigh.ShouldBeGreaterThan(sheet.Urgency.LossHigh);
     }
 
+    // Common practice: a chimney of 28 in needs no cricket; the report says no more than that.
+    [Fact]
+    public void A_narrow_chimney_without_a_cricket_is_no_defect_and_no_work()
+    {
+        var narrow = F("cricket-missing", measure: "28");
+        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.OpenAttic, narrow);
+        First(judged, narrow).Means.ShouldBe("Its measure is within the limit: no defect by itself.");
+        judged.Work.ShouldNotContain(w => w.FindingId == narrow.Id);
+    }
+
+    // Common practice: where it drips and the measure is right, the water has another way in, and that is looked for.
+    [Fact]
+    public void A_leak_at_a_detail_that_measures_right_is_traced_and_never_dropped()
+    {
+        var dripping = F("step-flashing-short", Active, measure: "5");
+        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, dripping);
+        First(judged, dripping).Verdict.Outcome.ShouldBe(VerdictOutcome.Conforms);
+        First(judged, dripping).Means.ShouldContain("another way in");
+        var work = judged.Work.Single(w => w.FindingId == dripping.Id);
+        work.Title.ShouldBe("Find where the water comes in");
+        (work.Urgency >= UrgencyClass.ThisSeason).ShouldBeTrue();
+    }
+
     // Common practice: life safety stands before any damage, and says so.
     [Fact]
     public void Danger_stands_before_the_dearest_damage_and_says_why()

@@ -24,6 +24,7 @@ public class UrgencyTests
         from rise in Gen.Choose(0, 18)
         from weight in Gen.Elements(0.5, 1, 1.5)
         from least in Gen.Elements<Likelihood?>(null, Likelihood.Possible, Likelihood.NearlySure)
+        from reroof in Gen.Elements(true, false)
         from harsh in Gen.Elements(Exposure.Ordinary, Exposure.HotOrHail)
         select new UrgencyFacts(condition, evidence, extent, beneath, people, outcome, shortfall / 100.0, nearEnd)
         {
@@ -32,6 +33,7 @@ public class UrgencyTests
             Weight = weight,
             LeastLikelihood = least,
             Exposure = harsh,
+            ReroofDue = reroof,
         };
 
     [Property]
@@ -146,6 +148,24 @@ public class UrgencyTests
         );
         Of(facts).Class.ShouldBe(UrgencyClass.WithReroof);
         Of(facts with { NearEnd = false }).Class.ShouldBe(UrgencyClass.Watch);
+    }
+
+    // Common practice: nobody remakes the laps of a slope that is stripped within the year; a stain or a danger does not wait for it.
+    [Theory]
+    [InlineData("drip-edge-lap-short", WaterEvidence.NoneSeen, false, UrgencyClass.WithReroof)]
+    [InlineData("tab-unsealed", WaterEvidence.NoneSeen, false, UrgencyClass.WithReroof)]
+    [InlineData("drip-edge-lap-short", WaterEvidence.Stained, false, UrgencyClass.ThisSeason)]
+    [InlineData("boot-collar-torn", WaterEvidence.Stained, false, UrgencyClass.BeforeNextRain)]
+    [InlineData("tile-slipped", WaterEvidence.NoneSeen, true, UrgencyClass.MakeSafeNow)]
+    public void What_may_wait_a_year_goes_with_a_re_roof_due_within_it(
+        string condition,
+        WaterEvidence evidence,
+        bool people,
+        UrgencyClass expected
+    )
+    {
+        var facts = new UrgencyFacts(condition, evidence, Extent.Scattered, Beneath.OpenAttic, people, VerdictOutcome.Seen, 0, true);
+        Of(facts with { ReroofDue = true }).Class.ShouldBe(expected);
     }
 
     [Fact]

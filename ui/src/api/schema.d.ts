@@ -1593,10 +1593,15 @@ export interface components {
             decision: string;
             option: string;
         };
-        /** @description A fact that a limit hangs on: one of these answers to a decision's question. */
+        /**
+         * @description A fact that a limit hangs on: one of these answers to a decision's question. LocalShows: a jurisdiction with a value of its own shows
+         *     that it is so.
+         */
         DecidingFact: {
             decision: string;
             is: string[];
+            /** @default false */
+            localShows: boolean;
         };
         /**
          * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
@@ -3657,7 +3662,8 @@ export interface components {
         };
         /**
          * @description A stop on the walk. Stations per slope are looked at on each slope; the others once for the roof.
-         *     Minutes are what one place of it takes (common practice), for the agenda.
+         *     Minutes are what one place of it takes (common practice), for the agenda. Asks: people are asked there, and nothing is
+         *     looked at.
          */
         Station: {
             key: string;
@@ -3671,6 +3677,8 @@ export interface components {
              * @default 5
              */
             minutes: number;
+            /** @default false */
+            asks: boolean;
         };
         /** @description Yearly clear-sky beam dose of each plane in kWh/m², and relative to the mean of all. */
         SunAnswer: {
@@ -3843,7 +3851,7 @@ export interface components {
         /**
          * @description Everything an urgency is judged from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
          *     above it the water gathers, along the slope; Weight: what the deciding facts do to its chance; the least likelihood and consequence come from
-         *     combinations; Moved is the inspector's own class.
+         *     combinations; Moved is the inspector's own class; ReroofDue: the slope is to be re-roofed or rebuilt within the year.
          */
         UrgencyFacts: {
             condition: string;
@@ -3868,6 +3876,8 @@ export interface components {
             leastLikelihood?: null | components["schemas"]["Likelihood"];
             leastConsequence?: null | components["schemas"]["Consequence"];
             moved?: null | components["schemas"]["MovedUrgency"];
+            /** @default false */
+            reroofDue: boolean;
         };
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.

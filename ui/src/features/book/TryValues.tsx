@@ -66,6 +66,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
       outcome: verdict.outcome,
       shortfall: verdict.shortfall,
       nearEnd: false,
+      reroofDue: false,
       risePer12: Number(rise),
       weight: 1,
     },

@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import type { LookFact, Station } from '../../api/types'
 import { lookAt, stateOf } from './looks'
 
-const station: Station = { key: 'attic', name: 'Attic', perSlope: false, lookFor: '', caution: '', minutes: 5 }
+const station: Station = {
+  key: 'attic',
+  name: 'Attic',
+  perSlope: false,
+  lookFor: '',
+  caution: '',
+  minutes: 5,
+  asks: false,
+}
 const look = (fields: Partial<LookFact>): LookFact => ({
   id: '1',
   visitId: 'v',
