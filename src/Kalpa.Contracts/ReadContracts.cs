@@ -88,7 +88,8 @@ public sealed record BookAnswer(
     IReadOnlyList<WearFactor> Factors,
     IReadOnlyList<Limit> Limits,
     IReadOnlyList<Decision> Decisions,
-    IReadOnlyList<Combination> Combinations
+    IReadOnlyList<Combination> Combinations,
+    IReadOnlyDictionary<string, string> LimitTexts
 );
 
 /// <summary>A finding on file of a condition of the rule book, for whoever asks what a rule touches.</summary>

@@ -142,7 +142,7 @@ internal static class LifeDepths
         var seen = parts.Any(p => p.Weights is not null);
         foreach (var factor in book.Factors.Where(f => f.Families.Contains(family) && !known.Contains(f.Key) && !(f.HeldByStage && seen)))
         {
-            if (book.FindQuestion(factor.Key) is not { } question)
+            if (book.FindQuestion(factor.Key) is null)
             {
                 continue;
             }
@@ -154,7 +154,7 @@ internal static class LifeDepths
             var worst = Likely(factor.Options.MinBy(o => o.Value)!);
             if (best is { } most && worst is { } least)
             {
-                yield return new Narrowing($"Record it: {LifeWords.LowerFirst(question.Text)}", Quantise.Years(most - least), false);
+                yield return new Narrowing(factor.Find, Quantise.Years(most - least), false);
             }
         }
     }

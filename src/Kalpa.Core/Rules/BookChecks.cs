@@ -23,6 +23,7 @@ public static class BookChecks
             .. book.Limits.SelectMany(l => Limit(book, l)),
             .. book.Decisions.SelectMany(d => Decision(book, d)),
             .. book.Combinations.SelectMany(c => Combination(book, c)),
+            .. book.Factors.Where(f => string.IsNullOrWhiteSpace(f.Find)).Select(f => $"factor {f.Key}: wants how it is found out"),
         ];
 
     private static IEnumerable<string> Once(string what, IEnumerable<string> keys) =>

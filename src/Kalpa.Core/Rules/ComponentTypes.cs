@@ -55,7 +55,8 @@ public sealed record ComponentKind(
 
 /// <summary>
 /// A factor of ISO 15686-8 that a recorded fact decides. An answer to the question of the same key picks the option; without one the worst option that a
-/// finding implies. <paramref name="HeldByStage"/>: the effect shows in the stage, so that it is no factor as well once a stage is recorded.
+/// finding implies. <paramref name="HeldByStage"/>: the effect shows in the stage, so that it is no factor as well once a stage is recorded;
+/// <paramref name="Find"/> how it is found out.
 /// </summary>
 public sealed record WearFactor(
     string Key,
@@ -65,7 +66,8 @@ public sealed record WearFactor(
     IReadOnlyList<WearOption> Options,
     bool HeldByStage,
     IReadOnlyList<ImpliedWear> Implied,
-    SourceClass SourceClass
+    SourceClass SourceClass,
+    string Find
 );
 
 public sealed record WearOption(string Key, double Value, string Reason);

@@ -1179,6 +1179,9 @@ export interface components {
             limits: components["schemas"]["Limit"][];
             decisions: components["schemas"]["Decision"][];
             combinations: components["schemas"]["Combination"][];
+            limitTexts: {
+                [key: string]: string;
+            };
         };
         /** @description What follows from an answer that is not known yet. */
         Branch: {
@@ -4000,7 +4003,8 @@ export interface components {
         };
         /**
          * @description A factor of ISO 15686-8 that a recorded fact decides. An answer to the question of the same key picks the option; without one the worst option that a
-         *     finding implies. HeldByStage: the effect shows in the stage, so that it is no factor as well once a stage is recorded.
+         *     finding implies. HeldByStage: the effect shows in the stage, so that it is no factor as well once a stage is recorded;
+         *     Find how it is found out.
          */
         WearFactor: {
             key: string;
@@ -4011,6 +4015,7 @@ export interface components {
             heldByStage: boolean;
             implied: components["schemas"]["ImpliedWear"][];
             sourceClass: components["schemas"]["SourceClass"];
+            find: string;
         };
         WearOption: {
             key: string;

@@ -44,7 +44,8 @@ public static class BookEndpoints
                 book.Factors,
                 book.Limits,
                 book.Decisions,
-                book.Combinations
+                book.Combinations,
+                book.Limits.ToDictionary(l => l.Id, l => Verdicts.LimitText(book.FindQuantity(l.Quantity)!, l))
             )
         );
 }

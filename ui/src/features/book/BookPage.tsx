@@ -107,11 +107,11 @@ function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
         {found.length} {found.length === 1 ? 'entry' : 'entries'}
       </Text>
       <Box as="ul" className="k-entries" aria-label="Entries">
-        {found.map(({ kind, id, name }) => (
+        {found.map(({ kind, id, name, note }) => (
           <li key={`${kind}/${id}`}>
             <Link to={`/book/${kind}/${id}`} data-on={`${kind}/${id}` === chosen || undefined}>
               {name}
-              {kind !== 'condition' && <span> {kinds[kind].toLowerCase()}</span>}
+              {note && <span> {note}</span>}
             </Link>
           </li>
         ))}

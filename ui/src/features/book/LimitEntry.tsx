@@ -13,7 +13,7 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
   return (
     <>
       <Title
-        name={sentence(quantity?.name ?? limit.quantity)}
+        name={sentence(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`)}
         under={`${limit.source} · ${sourceClasses[limit.sourceClass]}`}
       />
       <Text mt="2">{limit.why}</Text>

@@ -14,6 +14,7 @@ const book = {
   quantities: read('quantities.json'),
   combinations: read('combinations.json'),
   decisions: read('decisions.json'),
+  limitTexts: {} as Record<string, string>,
 } as BookAnswer
 const index = indexOf(book)
 const all: BookFilter = { text: '', kind: null, station: null, family: null }

@@ -7,6 +7,8 @@ export type BookEntry = {
   kind: EntryKind
   id: string
   name: string
+  /** What it is, where the name alone does not tell. */
+  note: string
   stations: string[]
   families: string[] | null
 }
@@ -25,6 +27,8 @@ const split = (text: string) =>
     .split(/[^\p{L}\p{N}½¼⅜⅝¾]+/u)
     .filter(Boolean)
 
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
 /** Made once for a book; searching it is a walk over a few hundred short lists. */
 export function indexOf(book: BookAnswer): BookIndex {
   const names = new Map(book.conditions.map(({ code, name }) => [code, name]))
@@ -38,21 +42,21 @@ export function indexOf(book: BookAnswer): BookIndex {
   return [
     ...book.conditions.map((c) =>
       indexed(
-        { kind: 'condition', id: c.code, name: c.name, stations: c.stations, families: c.families ?? null },
+        { kind: 'condition', id: c.code, name: c.name, note: '', stations: c.stations, families: c.families ?? null },
         c.words,
         [c.sees, c.check, c.meaning, c.remedy.title, ...(c.lookAlikes ?? []), ...(c.causes ?? [])].join(' '),
       ),
     ),
     ...book.combinations.map((c) =>
       indexed(
-        { kind: 'combination', id: c.id, name: c.name, stations: [], families: null },
+        { kind: 'combination', id: c.id, name: c.name, note: 'means something together', stations: [], families: null },
         [],
         [c.means, ...c.needs.flatMap((need) => (need.seen ?? []).map((code) => names.get(code) ?? ''))].join(' '),
       ),
     ),
     ...book.decisions.map((d) =>
       indexed(
-        { kind: 'decision', id: d.key, name: d.matter, stations: [], families: null },
+        { kind: 'decision', id: d.key, name: d.matter, note: 'people differ', stations: [], families: null },
         [],
         [d.ask, ...d.views.map(({ words }) => words)].join(' '),
       ),
@@ -63,7 +67,8 @@ export function indexOf(book: BookAnswer): BookIndex {
         {
           kind: 'limit',
           id: limit.id,
-          name: `${quantity?.name ?? limit.quantity}, ${limit.source}`,
+          name: sentence(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`),
+          note: limit.source,
           stations: [],
           families: null,
         },

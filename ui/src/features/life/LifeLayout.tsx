@@ -1,6 +1,7 @@
 import { Flex } from '@chakra-ui/react'
-import { NavLink, Outlet } from 'react-router'
+import { NavLink, Outlet, useLocation } from 'react-router'
 import { Empty } from '../../shared/States'
+import { useCurrentInSight } from '../../shared/useCurrentInSight'
 import { useVisitContext } from '../../shared/visitContext'
 
 const parts = [
@@ -15,11 +16,12 @@ const parts = [
 export function LifeLayout() {
   const context = useVisitContext()
   const { visit, assessment } = context
+  const row = useCurrentInSight(useLocation().pathname)
   if (assessment.slopes.length === 0)
     return <Empty title="No slopes yet">Letter the slopes of this roof on its property’s page.</Empty>
   return (
     <>
-      <Flex as="nav" aria-label="Life" className="k-subtabs" mb="3">
+      <Flex as="nav" ref={row} aria-label="Life" className="k-subtabs" mb="3">
         {parts.map(([path, name]) => (
           <NavLink key={path} to={`/visits/${visit.visit.id}/life${path && `/${path}`}`} end className="k-subtab">
             {name}

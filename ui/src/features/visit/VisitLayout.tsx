@@ -5,6 +5,7 @@ import { useCore } from '../../core/useCore'
 import { useBook, useVisit } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
+import { useCurrentInSight } from '../../shared/useCurrentInSight'
 import type { VisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
 import { Clashes } from './Clashes'
@@ -25,6 +26,7 @@ const tabs = [
 export function VisitLayout() {
   const { visitId = '' } = useParams()
   const { pathname } = useLocation()
+  const row = useCurrentInSight(pathname)
   const visit = useVisit(visitId)
   const book = useBook()
   const live = useCore('assess', visit.data?.facts as AssessInput | undefined)
@@ -60,7 +62,7 @@ export function VisitLayout() {
           </Text>
         )}
       </Flex>
-      <Flex as="nav" aria-label="Visit" className="k-tabs" mb="3">
+      <Flex as="nav" ref={row} aria-label="Visit" className="k-tabs" mb="3">
         {shown.map(([path, name]) => (
           <NavLink
             key={path}
