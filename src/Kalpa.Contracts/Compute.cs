@@ -151,7 +151,7 @@ public static class Compute
             return Bad(problem);
         }
         var family = request.Covering is { } kind ? book.Covering(kind).Family : (CoveringFamily?)null;
-        var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm);
+        var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm, request.Covering);
         var decisions = Decisions.Of(book, request.Finding, facts);
         var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local, request.Finding.Deciding);
         var verdict = Decisions.Settled(

@@ -40,7 +40,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 slope?.Beneath,
                 slope?.Facing,
                 input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition,
-                input.Firm
+                input.Firm,
+                kind
             )
         );
         var effect = Decisions.Effect(book, decisions);

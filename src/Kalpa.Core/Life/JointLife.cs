@@ -4,9 +4,17 @@ namespace Kalpa.Core.Life;
 /// Years until the first of several components ends, by each school. One component is its own; several share their exposure. What a stage of one says of
 /// the exposure, it says of all.
 /// </summary>
-internal sealed class JointLife(IReadOnlyList<PartLife> parts)
+internal sealed class JointLife
 {
-    private readonly double cellYears = parts.Min(p => p.GridYears) / PartLife.Cells;
+    private readonly IReadOnlyList<PartLife> parts;
+    private readonly double cellYears;
+
+    public JointLife(IReadOnlyList<PartLife> of)
+    {
+        var points = of.Max(p => p.Ages);
+        parts = [.. of.Select(p => p.AgedAt(points))];
+        cellYears = parts.Min(p => p.GridYears) / PartLife.Cells;
+    }
 
     /// <summary>The life's law cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
     public RemainingYears? AgeTable() => First([.. parts.Where(p => p.HasAge)], _ => NoStage, Way.Age);
@@ -56,7 +64,7 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
             var weight = combination.Aggregate(1.0, (product, c) => product * c.Weight) / slices;
             for (var slice = 0; slice < slices; slice++)
             {
-                sum.Mix(Earliest(taken, combination, way, (double)slice / slices), weight);
+                sum.Mix(Earliest(taken, combination, way, slice), weight);
             }
         }
         return sum;
@@ -66,7 +74,7 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
     /// The first of several by age alone, joined by the copula of Cuadras and Augé (1981): S = min(Sᵢ)^α · Π Sᵢ^(1−α). Hazards then only add, so that an
     /// older slope never has longer; under a common normal factor one that has stood long would count as tough.
     /// </summary>
-    private RemainingYears EarliestByAge(IReadOnlyList<PartLife> taken, double slice)
+    private RemainingYears EarliestByAge(IReadOnlyList<PartLife> taken, int slice)
     {
         var tail = new double[PartLife.Cells + 1];
         Array.Fill(tail, 1);
@@ -90,7 +98,7 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
         return RemainingYears.FromTail(cellYears, tail, 1);
     }
 
-    private RemainingYears Earliest(IReadOnlyList<PartLife> taken, IReadOnlyList<(int? Stage, double Weight)> stages, Way way, double slice)
+    private RemainingYears Earliest(IReadOnlyList<PartLife> taken, IReadOnlyList<(int? Stage, double Weight)> stages, Way way, int slice)
     {
         if (taken.Count == 1)
         {
@@ -103,10 +111,10 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
         var tail = new double[PartLife.Cells + 1];
         var product = new double[PartLife.Cells + 1];
         double total = 0;
-        foreach (var z in SharedExposure.Scores)
+        foreach (var (z, weight) in SharedExposure.Points)
         {
-            double evidence = 1;
-            Array.Fill(product, 1);
+            var evidence = weight;
+            Array.Fill(product, weight);
             for (var i = 0; i < taken.Count; i++)
             {
                 var (its, sum) = Given(taken[i], stages[i].Stage, way, slice, z);
@@ -126,9 +134,9 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
     }
 
     /// <summary>A component's tail given the shared exposure: asked for again with every combination of the others' stages.</summary>
-    private (double[] Tail, double Total) Given(PartLife part, int? stage, Way way, double slice, double z)
+    private (double[] Tail, double Total) Given(PartLife part, int? stage, Way way, int slice, double z)
     {
-        var age = way == Way.Look || !part.HasAge ? -1 : (int)(slice * part.Ages);
+        var age = way == Way.Look || !part.HasAge ? -1 : slice;
         var key = (part, stage, way, age, z);
         if (tails.TryGetValue(key, out var made))
         {
@@ -145,10 +153,8 @@ internal sealed class JointLife(IReadOnlyList<PartLife> parts)
     private readonly Dictionary<(PartLife, int?, Way, int, double), (double[] Tail, double Total)> tails = [];
 
     /// <summary>The ages of all parts run together: the early slices of each range with the early ones of the others.</summary>
-    private RemainingYears One(PartLife part, int? stage, Way way, double slice) =>
-        way == Way.Look || !part.HasAge
-            ? part.ByLook(cellYears, stage!.Value, null)
-            : part.At(cellYears, (int)(slice * part.Ages), stage, way == Way.Both);
+    private RemainingYears One(PartLife part, int? stage, Way way, int slice) =>
+        way == Way.Look || !part.HasAge ? part.ByLook(cellYears, stage!.Value, null) : part.At(cellYears, slice, stage, way == Way.Both);
 
     /// <summary>An age beyond the grid: nothing of the law is left to live.</summary>
     private RemainingYears OrOver(RemainingYears years)

@@ -43,6 +43,21 @@ internal sealed class PartLife(
     /// <summary>The same component at other ages.</summary>
     public PartLife Aged(IReadOnlyList<double> others) => new(law, stages, others, weights, earlier);
 
+    /// <summary>The same range of ages at so many points of equal weight, so that parts whose ranges differ in width run together.</summary>
+    public PartLife AgedAt(int points)
+    {
+        if (ages.Count < 2 || ages.Count == points)
+        {
+            return this;
+        }
+        double At(double place)
+        {
+            var from = Math.Clamp((int)Math.Floor(place), 0, ages.Count - 2);
+            return Math.Max(0, ages[from] + (place - from) * (ages[from + 1] - ages[from]));
+        }
+        return Aged([.. Enumerable.Range(0, points).Select(i => At((i + 0.5) / points * ages.Count - 0.5))]);
+    }
+
     public double GridYears => law.Quantile(GridShare);
 
     /// <summary>Whether it was rated on this visit or an earlier one.</summary>
@@ -69,18 +84,19 @@ internal sealed class PartLife(
     {
         var grid = GridAt(cellYears, ageIndex, stage, rated);
         var tail = new double[Cells + 1];
-        var (of, likelihoods) = (z is null ? grid.Shares : grid.Scores, grid.Likelihoods);
+        var (shares, likelihoods) = (grid.Edges.Shares(z), grid.Likelihoods);
         double above = 1;
         for (var i = Cells - 1; i >= 0; i--)
         {
-            var from = z is { } common ? SharedExposure.GivenScore(of[i], common) : of[i];
+            var from = shares[i];
             tail[i] = tail[i + 1] + (above > from ? (above - from) * likelihoods[i] : 0);
             above = from;
         }
         var (total, before) = (tail[0], 0.0);
+        var expired = grid.Edges.Expired(z);
         for (var i = 0; i < grid.ExpiredLikelihoods.Count; i++)
         {
-            var after = grid.ExpiredShare(i, z);
+            var after = expired[i];
             total += (after - before) * grid.ExpiredLikelihoods[i];
             before = after;
         }
@@ -96,50 +112,87 @@ internal sealed class PartLife(
             return made;
         }
         var age = ages[ageIndex];
-        var shares = new double[Cells + 1];
         var likelihoods = new double[Cells];
-        for (var i = 0; i <= Cells; i++)
-        {
-            shares[i] = law.Cdf(age + i * cellYears);
-        }
         for (var i = 0; i < Cells; i++)
         {
             likelihoods[i] = Likelihood(stage, rated, age, age + (i + 0.5) * cellYears, cellYears);
         }
-        List<double> expired = [];
         List<double> expiredLikelihoods = [];
         if (stage is not null)
         {
-            for (var life = cellYears; life < age + cellYears; life += cellYears)
-            {
-                var to = Math.Min(life, age);
-                expired.Add(law.Cdf(to));
-                expiredLikelihoods.Add(Likelihood(stage, rated, age, to - cellYears / 2, cellYears));
-            }
+            expiredLikelihoods.AddRange(
+                ExpiredEdges(cellYears, age).Select(to => Likelihood(stage, rated, age, to - cellYears / 2, cellYears))
+            );
         }
-        return grids[key] = new Grid(shares, likelihoods, expired, expiredLikelihoods);
+        return grids[key] = new Grid(EdgesAt(cellYears, ageIndex), likelihoods, expiredLikelihoods);
     }
+
+    /// <summary>Upper edges of the cells of lives that have ended before the age.</summary>
+    private static IEnumerable<double> ExpiredEdges(double cellYears, double age)
+    {
+        for (var life = cellYears; life < age + cellYears; life += cellYears)
+        {
+            yield return Math.Min(life, age);
+        }
+    }
+
+    /// <summary>The law on the cells of one age: the same for every stage.</summary>
+    private Edges EdgesAt(double cellYears, int ageIndex)
+    {
+        if (edges.TryGetValue((cellYears, ageIndex), out var made))
+        {
+            return made;
+        }
+        var age = ages[ageIndex];
+        return edges[(cellYears, ageIndex)] = new Edges(
+            [.. Enumerable.Range(0, Cells + 1).Select(i => law.Cdf(age + i * cellYears))],
+            [.. ExpiredEdges(cellYears, age).Select(law.Cdf)]
+        );
+    }
+
+    private readonly Dictionary<(double, int), Edges> edges = [];
 
     private readonly Dictionary<(double, int, int?, bool), Grid> grids = [];
 
-    /// <summary>Shares of the law at the edges of the cells, and the chance of the evidence within each; normal scores are made when first asked for.</summary>
-    private sealed class Grid(double[] shares, double[] likelihoods, List<double> expired, List<double> expiredLikelihoods)
+    /// <summary>The chance of the evidence within each cell, beside the law at the cells' edges.</summary>
+    private sealed record Grid(Edges Edges, double[] Likelihoods, List<double> ExpiredLikelihoods);
+
+    /// <summary>
+    /// Shares of the law at the edges of the cells, of lives that go on and of those that have ended; given a shared exposure they are made when first asked
+    /// for, and serve every stage.
+    /// </summary>
+    private sealed class Edges(double[] shares, double[] expired)
     {
+        private readonly Dictionary<double, (double[] Shares, double[] Expired)> given = [];
         private double[]? scores;
         private double[]? expiredScores;
 
-        public double[] Likelihoods => likelihoods;
+        public double[] Shares(double? z) => z is { } common ? Given(common).Shares : shares;
 
-        public List<double> ExpiredLikelihoods => expiredLikelihoods;
+        public double[] Expired(double? z) => z is { } common ? Given(common).Expired : expired;
 
-        public double[] Shares => shares;
+        private (double[] Shares, double[] Expired) Given(double z)
+        {
+            if (given.TryGetValue(z, out var made))
+            {
+                return made;
+            }
+            scores ??= ScoresOf(shares);
+            expiredScores ??= ScoresOf(expired);
+            return given[z] = (Given(scores, z), Given(expiredScores, z));
+        }
 
-        public double[] Scores => scores ??= ScoresOf(shares);
+        private static double[] Given(double[] of, double z)
+        {
+            var at = new double[of.Length];
+            for (var i = 0; i < of.Length; i++)
+            {
+                at[i] = SharedExposure.GivenScore(of[i], z);
+            }
+            return at;
+        }
 
-        public double ExpiredShare(int edge, double? z) =>
-            z is { } common ? SharedExposure.GivenScore((expiredScores ??= ScoresOf(expired))[edge], common) : expired[edge];
-
-        private static double[] ScoresOf(IReadOnlyList<double> of) => [.. of.Select(SharedExposure.ScoreOf)];
+        private static double[] ScoresOf(double[] of) => [.. of.Select(SharedExposure.ScoreOf)];
     }
 
     /// <summary>The look alone: T from the law and u from the stage, one not knowing of the other; left = T (1 − u).</summary>

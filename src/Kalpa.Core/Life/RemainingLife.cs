@@ -12,9 +12,6 @@ public static class RemainingLife
 {
     private static readonly int[] ChanceYears = [1, 2, 3, 5, 8, 10, 15, 20];
 
-    /// <summary>Surer than this to outlast another component, a component is left out of the reckoning.</summary>
-    private const double SureShare = 0.001;
-
     public static LifeAnswer Of(RuleBook book, LifeFacts facts) => Of(book, facts, ChanceYearsOf(facts));
 
     /// <summary>With the chance of lasting each of some years.</summary>
@@ -118,17 +115,12 @@ public static class RemainingLife
         return aged is null ? null : new JointLife([aged.Life!.Aged(aged.Laid.Ages)]).AgeTable();
     }
 
-    /// <summary>Components that may be the first to end.</summary>
-    private static List<PartLife> Reckoned(IReadOnlyList<AssemblyPart> parts, Dictionary<AssemblyPart, RemainingYears?> alone)
-    {
-        var governs = parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).ToList();
-        if (governs.Count == 0)
-        {
-            return [];
-        }
-        var soonest = governs.Min(p => alone[p]!.Quantile(1 - SureShare));
-        return [.. governs.Where(p => governs.Count == 1 || alone[p]!.Quantile(SureShare) <= soonest).Select(p => p.Life!)];
-    }
+    /// <summary>
+    /// Every component that may be the first to end. None is left out however sure it is to outlast the others: its leaving, when another wears more, would
+    /// itself move the figure.
+    /// </summary>
+    private static List<PartLife> Reckoned(IReadOnlyList<AssemblyPart> parts, Dictionary<AssemblyPart, RemainingYears?> alone) =>
+        [.. parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).Select(p => p.Life!)];
 
     /// <summary>The inspector's choice, else the firm's, else age and look together; the next that has an answer where that one has none.</summary>
     private static (SchoolAnswer? Stated, string Why) Chosen(IReadOnlyList<SchoolAnswer> schools, LifeFacts facts)

@@ -9,15 +9,20 @@ internal static class SharedExposure
     /// <summary>Correlation of the normal scores of two lives on one roof. From memory: a planning figure.</summary>
     public const double Correlation = 0.5;
 
-    /// <summary>Slices of equal chance of the common factor.</summary>
-    public const int Slices = 12;
+    /// <summary>
+    /// Step and reach of the points at which z is taken. The trapezoidal rule is all but exact on a bell curve, also where a component has stood far longer
+    /// than its law lets one expect: slices of equal chance know no such z, and would then call it spent.
+    /// </summary>
+    private const double Step = 0.75;
+
+    private const int Reach = 7;
 
     private static readonly double Root = Math.Sqrt(Correlation);
     private static readonly double OwnRoot = Math.Sqrt(1 - Correlation);
     private static readonly double PerOwnRoot = 1 / OwnRoot;
 
-    /// <summary>Middles of the slices, as normal scores.</summary>
-    public static IReadOnlyList<double> Scores { get; } = ScoresOf(Slices);
+    /// <summary>Points of z, each with its weight; the weights sum to one.</summary>
+    public static IReadOnlyList<(double Z, double Weight)> Points { get; } = PointsOf();
 
     /// <summary>Finer, for what is cheap to reckon.</summary>
     private static readonly double[] FineScores = ScoresOf(120);
@@ -45,6 +50,16 @@ internal static class SharedExposure
             sum += chances.Aggregate(1.0, (product, chance) => product * (1 - Given(1 - chance, z)));
         }
         return sum / FineScores.Length;
+    }
+
+    private static (double Z, double Weight)[] PointsOf()
+    {
+        var bells = Enumerable
+            .Range(-Reach, 2 * Reach + 1)
+            .Select(i => (Z: i * Step, Weight: Math.Exp(-0.5 * i * Step * i * Step)))
+            .ToList();
+        var sum = bells.Sum(b => b.Weight);
+        return [.. bells.Select(b => (b.Z, b.Weight / sum))];
     }
 
     private static double[] ScoresOf(int slices) => [.. Enumerable.Range(0, slices).Select(i => Normal.Score((i + 0.5) / slices))];

@@ -116,7 +116,11 @@ public static class BookChecks
         foreach (var fact in new[] { limit.Where, limit.Unless }.OfType<DecidingFact>())
         {
             var decision = book.FindDecision(fact.Decision);
-            if (decision is not { From: KnownFrom.Asked } || fact.Is.Count == 0 || fact.Is.Any(i => decision.Options.All(o => o.Key != i)))
+            if (
+                decision is not { From: KnownFrom.Asked, Kinds: null }
+                || fact.Is.Count == 0
+                || fact.Is.Any(i => decision.Options.All(o => o.Key != i))
+            )
             {
                 yield return $"limit {limit.Id}: hangs on a question that is not asked, or on an answer that it has not";
             }
@@ -138,6 +142,13 @@ public static class BookChecks
         if (!views.Contains(decision.Firm) || decision.By.Any(r => !views.Contains(r.View) || r.Is.Any(i => !options.Contains(i))))
         {
             yield return $"decision {decision.Key}: a rule names a view or an answer that is not there";
+        }
+        if (
+            decision.Kinds?.Any(a => !options.Contains(a.Option)) == true
+            || (decision.StainsSay.Length > 0 && !options.Contains(decision.StainsSay))
+        )
+        {
+            yield return $"decision {decision.Key}: the covering or stains give an answer that is not there";
         }
         if (decision.By.Count < 2 || !decision.Settle.EndsWith('.') || string.IsNullOrWhiteSpace(decision.Ask))
         {

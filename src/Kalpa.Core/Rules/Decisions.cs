@@ -28,13 +28,17 @@ public sealed record DecisionView(
     IReadOnlyList<string>? Steps = null
 );
 
+/// <summary>On these coverings the covering itself gives this answer; on others it is not offered.</summary>
+public sealed record KindAnswer(string Option, IReadOnlyList<CoveringKind> Kinds);
+
 /// <summary>With these answers the fact decides for that view.</summary>
 public sealed record DecisionRule(IReadOnlyList<string> Is, string View);
 
 /// <summary>
 /// A matter with the fact that decides it: asked on the <paramref name="Conditions"/> it bears on, or known from elsewhere. <paramref name="Firm"/> is the view
 /// taken where the fact is not known and the firm has said nothing; <paramref name="Settle"/> the test that settles it. <paramref name="Disputed"/>: good
-/// people differ on it.
+/// people differ on it. <paramref name="Kinds"/> are answers that the covering gives; <paramref name="StainsSay"/> is the answer that stains or running water
+/// recorded on the finding give where nobody has answered.
 /// </summary>
 public sealed record Decision(
     string Key,
@@ -48,7 +52,9 @@ public sealed record Decision(
     string Settle,
     SourceClass SourceClass = SourceClass.CommonPractice,
     KnownFrom From = KnownFrom.Asked,
-    bool Disputed = true
+    bool Disputed = true,
+    IReadOnlyList<KindAnswer>? Kinds = null,
+    string StainsSay = ""
 )
 {
     public DecisionView View(string key) => Views.First(v => v.Key == key);
@@ -96,7 +102,8 @@ public sealed record DecisionFacts(
     Beneath? Beneath = null,
     Facing? Facing = null,
     CommissionPurpose? Purpose = null,
-    FirmRulesFact? Firm = null
+    FirmRulesFact? Firm = null,
+    CoveringKind? Kind = null
 );
 
 /// <summary>What all matters together do to a finding.</summary>
@@ -113,8 +120,10 @@ public static class Decisions
 
     public static DecisionAnswer Of(Decision decision, FindingFact finding, DecisionFacts facts)
     {
-        var asked = decision.From == KnownFrom.Asked;
-        var chosen = asked ? finding.Deciding?.LastOrDefault(a => a.Decision == decision.Key)?.Option : Known(decision.From, facts);
+        var byKind = decision.Kinds?.FirstOrDefault(a => facts.Kind is { } kind && a.Kinds.Contains(kind))?.Option;
+        var asked = decision.From == KnownFrom.Asked && byKind is null;
+        var chosen = asked ? Answered(decision, finding) : byKind ?? Known(decision.From, facts);
+        var offered = Offered(decision, facts.Kind);
         var known = decision.Options.FirstOrDefault(o => o.Key == chosen);
         var rule = decision.RuleFor(known?.Key);
         var own = finding.Views?.LastOrDefault(v => v.Decision == decision.Key)?.View;
@@ -132,7 +141,7 @@ public static class Decisions
             decision.Key,
             decision.Matter,
             decision.Ask,
-            decision.Options,
+            offered,
             known?.Key,
             asked,
             view,
@@ -141,7 +150,9 @@ public static class Decisions
             why,
             known is null,
             [.. decision.Views.Where(v => v.Key != view)],
-            known is null ? [.. decision.By.Select(r => Branch(decision, r))] : [],
+            known is null
+                ? [.. decision.By.Where(r => offered.Any(o => r.Is.Contains(o.Key))).Select(r => Branch(decision, r, offered))]
+                : [],
             decision.Settle,
             decision.Disputed,
             !decision.Disputed || decision.Views.Any(v => v.NoDefect)
@@ -187,9 +198,19 @@ public static class Decisions
         return verdict with { Outcome = VerdictOutcome.Noted, Headline = "Noted, no defect", Why = why };
     }
 
-    private static Branch Branch(Decision decision, DecisionRule rule)
+    private static string? Answered(Decision decision, FindingFact finding) =>
+        finding.Deciding?.LastOrDefault(a => a.Decision == decision.Key)?.Option
+        ?? (decision.StainsSay.Length > 0 && finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained ? decision.StainsSay : null);
+
+    /// <summary>The answers that this covering can have; all of them where it is not known.</summary>
+    private static IReadOnlyList<QuestionOption> Offered(Decision decision, CoveringKind? kind) =>
+        decision.Kinds is not { } kinds || kind is null
+            ? decision.Options
+            : [.. decision.Options.Where(o => kinds.All(a => a.Option != o.Key || a.Kinds.Contains(kind.Value)))];
+
+    private static Branch Branch(Decision decision, DecisionRule rule, IReadOnlyList<QuestionOption> offered)
     {
-        var options = decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words));
+        var options = offered.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words));
         return new Branch(string.Join(" or ", options), decision.View(rule.View).Words);
     }
 

@@ -124,6 +124,29 @@ public class RemainingLifeTests
             }
         );
 
+    // Inputs that once broke the property: components far older than their law lets one expect, ranges of ages of unlike width, and a component that was
+    // left out of the reckoning until another wore more.
+    [Theory]
+    [InlineData(63541, 0, 2, 17)]
+    [InlineData(22204, 0, 1, 11)]
+    [InlineData(57763, 0, 2, 22)]
+    [InlineData(35504, 0, 1, 42)]
+    [InlineData(35222, 0, 2, 96)]
+    public void More_wear_did_lengthen_life_here(int seed, int stage, int worse, int percent)
+    {
+        var facts = new VisitGenerator(seed).Life() with { Overruled = null };
+        var before = RemainingLife.Of(Book, facts with { Shares = [new StageShare(stage, 100)] });
+        var after = RemainingLife.Of(
+            Book,
+            facts with
+            {
+                Shares = [new StageShare(stage, 100 - percent), new StageShare(stage + worse, percent)],
+            }
+        );
+        NotLonger(after, before, Core.Life.School.Combined).ShouldBeTrue();
+        NotLonger(after, before, Core.Life.School.WhatIsSeen).ShouldBeTrue();
+    }
+
     [Property(MaxTest = 150)]
     public Property Older_never_means_longer_by_the_age_table() =>
         Prop.ForAll(

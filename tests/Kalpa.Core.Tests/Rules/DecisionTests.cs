@@ -85,6 +85,39 @@ public class DecisionTests
         Decisions.Of(decision, Finding(decision, option), new DecisionFacts()).View.ShouldBe(view);
     }
 
+    // Common practice: EPDM is taped, TPO and PVC are welded; nobody is asked what the covering itself says.
+    [Fact]
+    public void What_the_covering_says_is_not_asked_and_what_it_cannot_be_is_not_offered()
+    {
+        var sheet = Book.FindDecision("sheet-kind")!;
+        var epdm = Decisions.Of(sheet, Finding(sheet), new DecisionFacts(Kind: CoveringKind.Epdm));
+        epdm.Asked.ShouldBeFalse();
+        epdm.View.ShouldBe("primer");
+        var tpo = Decisions.Of(sheet, Finding(sheet), new DecisionFacts(Kind: CoveringKind.Tpo));
+        tpo.Asked.ShouldBeTrue();
+        tpo.Options.ShouldNotContain(o => o.Key == "tape");
+        tpo.Branches.ShouldAllBe(b => !b.If.Contains("EPDM"));
+        var sealant = Book.FindDecision("clear-sealant")!;
+        Decisions.Of(sealant, Finding(sealant), new DecisionFacts(Kind: CoveringKind.ClayTile)).View.ShouldBe("fine");
+        Decisions.Of(sealant, Finding(sealant), new DecisionFacts(Kind: CoveringKind.LaminatedShingle)).View.ShouldBe("never");
+    }
+
+    // Common practice: a missing kick-out over a stained wall is a fault, whether or not somebody is asked about the stain twice.
+    [Theory]
+    [InlineData(WaterEvidence.Active, "fault", false)]
+    [InlineData(WaterEvidence.Stained, "fault", false)]
+    [InlineData(WaterEvidence.Suspected, "fault", true)] // the firm's way while nobody knows
+    [InlineData(WaterEvidence.NoneSeen, "fault", true)]
+    public void Stains_recorded_on_the_finding_answer_for_themselves(WaterEvidence evidence, string view, bool open)
+    {
+        var kickout = Book.FindDecision("kickout")!;
+        var answer = Decisions.Of(kickout, Finding(kickout) with { Evidence = evidence }, new DecisionFacts());
+        answer.View.ShouldBe(view);
+        answer.Open.ShouldBe(open);
+        var said = Finding(kickout, "none") with { Evidence = evidence };
+        Decisions.Of(kickout, said, new DecisionFacts()).View.ShouldBe("note"); // what was said goes first
+    }
+
     [Fact]
     public void What_is_recorded_elsewhere_is_not_asked_again()
     {

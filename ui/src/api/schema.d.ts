@@ -1609,7 +1609,8 @@ export interface components {
         /**
          * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
          *     taken where the fact is not known and the firm has said nothing; Settle the test that settles it. Disputed: good
-         *     people differ on it.
+         *     people differ on it. Kinds are answers that the covering gives; StainsSay is the answer that stains or running water
+         *     recorded on the finding give where nobody has answered.
          */
         Decision: {
             key: string;
@@ -1625,6 +1626,9 @@ export interface components {
             from?: components["schemas"]["KnownFrom"];
             /** @default true */
             disputed: boolean;
+            kinds?: null | components["schemas"]["KindAnswer"][];
+            /** @default  */
+            stainsSay: string;
         };
         /** @description A matter as it stands on one finding. Decisive: the answer says whether it is a defect at all, or nearly so. Open: the deciding fact is not known, so every branch is told with the test that settles it. */
         DecisionAnswer: {
@@ -2126,6 +2130,11 @@ export interface components {
             looked: number;
         };
         JsonElement: unknown;
+        /** @description On these coverings the covering itself gives this answer; on others it is not offered. */
+        KindAnswer: {
+            option: string;
+            kinds: components["schemas"]["CoveringKind"][];
+        };
         /**
          * @description Facts recorded elsewhere that may decide a matter without asking.
          * @default asked
