@@ -122,6 +122,35 @@ test('the firm’s way is set where people differ, and takes until the fact is k
   expect(report).toContain('Others hold')
 })
 
+test('a limit that hangs on a fact cannot be told until the fact is recorded, and is told at once then', async ({
+  page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Low House', [shingle('A', 'south')])
+  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=field&slope=${ids.slopes[0]}`)
+  await page.getByRole('textbox').first().fill('low slope')
+  await page.getByRole('button', { name: 'Shingles on a low slope' }).click()
+  await page.getByRole('button', { name: '3/12', exact: true }).click()
+  await expect(verdict(page)).toContainText('Short by 1:12 if it is one layer')
+  await chooseKey(page, 'What lies under the shingles here?', 'One layer')
+  await expect(verdict(page)).toContainText('Short by 1:12 – the limit is at least 4:12')
+  await chooseKey(page, 'What lies under the shingles here?', 'Two layers')
+  await expect(verdict(page)).toContainText('Noted, no defect')
+  await expect(verdict(page)).toContainText('Only where: one layer.')
+  await page.getByRole('button', { name: 'Keep without a photo' }).click()
+  await allSent(page)
+  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await expect(page.getByRole('heading', { name: 'Low House' })).toBeVisible()
+  await expect(page.getByText('Double or full underlayment, or a membrane')).toHaveCount(0)
+  // The rule itself is tried in the book, with the same question.
+  await page.goto(`${address()}/book/limit/single-underlay-asphalt`)
+  await expect(page.getByText(/must be at least 4:12, where it is one layer/)).toBeVisible()
+  await page.getByRole('region', { name: /^Judged by it/ }).getByRole('link', { name: 'Shingles on a low slope' }).click()
+  await page.getByRole('button', { name: '3/12', exact: true }).click()
+  await chooseKey(page, 'What lies under the shingles here?', 'Two layers')
+  await expect(verdict(page)).toContainText('Conforms')
+})
+
 test('a place’s own value overrides the book’s on the finding, and both are shown, offline too', async ({
   browser,
 }) => {

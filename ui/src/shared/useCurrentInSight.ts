@@ -6,7 +6,10 @@ export function useCurrentInSight(current: string) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the current tab is read from the page once the address has changed
   useEffect(() => {
     const tab = row?.querySelector('[aria-current="page"], [data-within]')
-    tab?.scrollIntoView({ block: 'nearest', inline: 'center' })
+    if (!row || !tab) return
+    // Sideways only: a page that has scrolled to its own place stays there.
+    const [frame, at] = [row.getBoundingClientRect(), tab.getBoundingClientRect()]
+    row.scrollLeft += at.left + at.width / 2 - (frame.left + frame.width / 2)
   }, [row, current])
   return setRow
 }

@@ -21,11 +21,8 @@ export type BookFilter = { text: string; kind: EntryKind | null; station: string
 
 const points = { nameStart: 8, nameWord: 5, word: 3, text: 1 } as const
 
-const split = (text: string) =>
-  text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}½¼⅜⅝¾]+/u)
-    .filter(Boolean)
+/** Words and numbers; the section of a code is one word, dots and all. */
+const split = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}½¼⅜⅝¾]+(?:\.\p{N}+)*/gu) ?? []
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 

@@ -6,6 +6,8 @@ import { PlanPicker } from '../../shared/roofPlan/PlanPicker'
 import { sceneOfVisit } from '../../shared/roofPlan/scenes'
 import { useVisitContext } from '../../shared/visitContext'
 
+const bringIntoSight = (board: HTMLElement | null) => board?.scrollIntoView({ block: 'nearest' })
+
 /** The plan at hand on the walk: a tap on a slope or a detail begins a finding there; pins open theirs. */
 export function StationPlan({ station }: { station: Station }) {
   const { visit, assessment } = useVisitContext()
@@ -19,7 +21,7 @@ export function StationPlan({ station }: { station: Station }) {
         {open ? 'Put the plan away' : 'Show the plan'}
       </Button>
       {open && (
-        <Box mt="2">
+        <Box mt="2" ref={bringIntoSight}>
           <PlanPicker
             scene={sceneOfVisit(visit, assessment)}
             height="clamp(16rem, 42vh, 30rem)"
