@@ -145,7 +145,10 @@ test('a limit that hangs on a fact cannot be told until the fact is recorded, an
   // The rule itself is tried in the book, with the same question.
   await page.goto(`${address()}/book/limit/single-underlay-asphalt`)
   await expect(page.getByText(/must be at least 4:12, where it is one layer/)).toBeVisible()
-  await page.getByRole('region', { name: /^Judged by it/ }).getByRole('link', { name: 'Shingles on a low slope' }).click()
+  await page
+    .getByRole('region', { name: /^Judged by it/ })
+    .getByRole('link', { name: 'Shingles on a low slope' })
+    .click()
   await page.getByRole('button', { name: '3/12', exact: true }).click()
   await chooseKey(page, 'What lies under the shingles here?', 'Two layers')
   await expect(verdict(page)).toContainText('Conforms')

@@ -48,7 +48,7 @@ export function FindingPage() {
 type FormProps = { start: FindingFact; isNew: boolean; tray: PhotoFact | undefined }
 
 function FindingForm({ start: given, isNew, tray }: FormProps) {
-  const { visit, records, book } = useVisitContext()
+  const { visit, records, book, assessment } = useVisitContext()
   const navigate = useNavigate()
   // What was tapped on a new finding before the page went away is still there.
   const [start] = useState(() => (isNew ? (keptDraft(given) ?? given) : given))
@@ -73,10 +73,10 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
   }
   // The whole visit is judged again with this finding in it: verdict and urgency are the ones the report will state.
   const others = visit.facts.findings.filter((other) => other.id !== finding.id)
-  const judged = useCore(
-    'assess',
-    condition ? { ...visit.facts, findings: [...others, finding] } : undefined,
-  )?.findings.find((other) => other.findingId === finding.id)
+  const live = useCore('assess', condition ? { ...visit.facts, findings: [...others, finding] } : undefined)
+  // Until the browser's core has started, what was kept is shown as the visit was judged.
+  const asKept = draft === start && typed === (start.measure?.typed ?? '') && how === (start.measure?.how ?? 'tape')
+  const judged = (live ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
   const { slopes, coverings, asOf, local = null } = visit.facts
   const at = useMemo(
