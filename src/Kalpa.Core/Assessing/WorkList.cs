@@ -70,7 +70,8 @@ internal static class WorkList
     {
         var condition = book.FindCondition(fact.Condition)!;
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
-        var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms;
+        // What the inspector has given to somebody else stays with them.
+        var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && fact.Outcome == FindingOutcome.Mend;
         return new WorkItem(
             0,
             WorkKind.Repair,

@@ -358,6 +358,10 @@ public class WholeCaseTests
         var work = judged.Work.Single(w => w.FindingId == dripping.Id);
         work.Title.ShouldBe("Find where the water comes in");
         (work.Urgency >= UrgencyClass.ThisSeason).ShouldBeTrue();
+        var given = dripping with { Outcome = FindingOutcome.HaveJudged };
+        Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, given)
+            .Work.Single(w => w.FindingId == given.Id)
+            .Title.ShouldStartWith("Have judged by a specialist");
     }
 
     // Common practice: life safety stands before any damage, and says so.
