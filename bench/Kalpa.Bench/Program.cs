@@ -36,7 +36,7 @@ BookBench.Run(root, Print);
 await LifeBench.Run(root, framework, work.Path, Print);
 await PlanBench.Run(root, framework, work.Path, Print);
 await PhotoBench.Run(work.Path, Path.Combine(root, "demo/photos/boot-torn.jpg"), Print);
-await ReportBench.Run(Path.Combine(root, "demo/photos"), work.Path, Print);
+await ReportBench.Run(Path.Combine(root, "demo/photos"), Print);
 await StartBench.Run(root, work.Path, Print);
 return 0;
 

@@ -18,9 +18,9 @@ internal static class ReportBench
     private const int Findings = 20;
     private const int Photos = 40;
 
-    public static async Task Run(string photoFolder, string folder, Action<string, string, string, string, string> print)
+    public static async Task Run(string photoFolder, Action<string, string, string, string, string> print)
     {
-        var sources = Directory.GetFiles(photoFolder, "*.jpg").Order().Select(file => DataAddress(file, folder)).ToList();
+        var sources = Directory.GetFiles(photoFolder, "*.jpg").Order().Select(file => DataAddress(file)).ToList();
         var visit = new VisitGenerator(7).Visit(4, Findings);
         var photos = Enumerable
             .Range(0, Photos)
@@ -44,11 +44,10 @@ internal static class ReportBench
         print("its size", $"{pdf.Length / 1e6:0.0} MB", "", "", "< 8 MB");
     }
 
-    private static string DataAddress(string file, string folder)
+    private static string DataAddress(string file)
     {
-        string Target(Rendition r) => Path.Combine(folder, $"{Path.GetFileName(file)}-{r}.jpg");
-        Pictures.WriteRenditions(file, Target);
-        return $"data:image/jpeg;base64,{Convert.ToBase64String(File.ReadAllBytes(Target(Rendition.Report)))}";
+        var report = Pictures.Renditions(file).First(r => r.Rendition == Rendition.Report);
+        return $"data:image/jpeg;base64,{Convert.ToBase64String(report.Jpeg)}";
     }
 
     private static VisitDossier Dossier(AssessInput facts, IReadOnlyList<PhotoFact> photos) =>
@@ -66,6 +65,7 @@ internal static class ReportBench
             [],
             [],
             Assessor.Assess(facts, RuleBook.Current),
-            null
+            null,
+            []
         );
 }

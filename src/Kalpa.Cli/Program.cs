@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Kalpa.Cli;
 using Kalpa.Contracts;
 using Kalpa.Core.Rules;
 
@@ -16,10 +17,14 @@ if (args is ["check-book"])
     }
     return faults.Count == 0 ? Ok : BadInput;
 }
+if (await UpkeepCommands.Run(args, Console.Out, Console.Error) is { } exitCode)
+{
+    return exitCode;
+}
 if (args is not ["compute", var method])
 {
     await Console.Error.WriteLineAsync(
-        $"usage: kalpa compute METHOD < input.json | check-book    METHOD: {string.Join(", ", Compute.Methods)}"
+        $"usage: kalpa compute METHOD < input.json | {UpkeepCommands.Usage} | check-book    METHOD: {string.Join(", ", Compute.Methods)}"
     );
     return BadUse;
 }

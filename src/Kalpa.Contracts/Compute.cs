@@ -64,48 +64,102 @@ public static class Compute
     public static ComputeResult Run(string method, string json, RuleBook book) =>
         method switch
         {
-            "assess" => Answer(json, KalpaJson.Default.AssessInput, KalpaJson.Default.Assessment, input => Assess(input, book)),
-            "verdict" => Answer(json, KalpaJson.Default.VerdictRequest, KalpaJson.Default.Verdict, request => Verdict(request, book)),
-            "life" => Answer(json, KalpaJson.Default.LifeFacts, KalpaJson.Default.LifeAnswer, facts => Life(facts, book)),
-            "urgency" => Answer(json, KalpaJson.Default.UrgencyFacts, KalpaJson.Default.UrgencyAnswer, facts => Urgency(facts, book)),
-            "parse-measure" => Answer(json, KalpaJson.Default.ParseMeasureRequest, KalpaJson.Default.ParsedMeasure, Parse),
-            "interval" => Answer(json, KalpaJson.Default.IntervalRequest, KalpaJson.Default.Share, Interval),
-            "ladder" => Answer(json, KalpaJson.Default.LadderRequest, KalpaJson.Default.LadderAnswer, Ladder),
-            "going" => Answer(json, KalpaJson.Default.GoingRequest, KalpaJson.Default.GoingAnswer, request => Going(request)),
-            "picks" => Answer(json, KalpaJson.Default.PicksRequest, KalpaJson.Default.PicksAnswer, Picks),
+            "assess" => Answer(json, book, KalpaJson.Default.AssessInput, KalpaJson.Default.Assessment, input => Assess(input, book)),
+            "verdict" => Answer(json, book, KalpaJson.Default.VerdictRequest, KalpaJson.Default.Verdict, request => Verdict(request, book)),
+            "life" => Answer(json, book, KalpaJson.Default.LifeFacts, KalpaJson.Default.LifeAnswer, facts => Life(facts, book)),
+            "urgency" => Answer(json, book, KalpaJson.Default.UrgencyFacts, KalpaJson.Default.UrgencyAnswer, facts => Urgency(facts, book)),
+            "parse-measure" => Answer(json, book, KalpaJson.Default.ParseMeasureRequest, KalpaJson.Default.ParsedMeasure, Parse),
+            "interval" => Answer(json, book, KalpaJson.Default.IntervalRequest, KalpaJson.Default.Share, Interval),
+            "ladder" => Answer(json, book, KalpaJson.Default.LadderRequest, KalpaJson.Default.LadderAnswer, Ladder),
+            "going" => Answer(json, book, KalpaJson.Default.GoingRequest, KalpaJson.Default.GoingAnswer, request => Going(request)),
+            "picks" => Answer(json, book, KalpaJson.Default.PicksRequest, KalpaJson.Default.PicksAnswer, Picks),
             "skeleton" => Answer(
                 json,
+                book,
                 KalpaJson.Default.SkeletonRequest,
                 KalpaJson.Default.SkeletonAnswer,
                 r => StraightSkeleton.Of(r.Corners)
             ),
-            "classify" => Answer(json, KalpaJson.Default.ClassifyRequest, KalpaJson.Default.ClassifyAnswer, Classify),
-            "takeoff" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.TakeOff, r => PlanMeasures.Of(r, book).TakeOff),
-            "ice" => Answer(json, KalpaJson.Default.IceRequest, KalpaJson.Default.IceAnswer, Ice),
-            "plan" => Answer(json, KalpaJson.Default.PlanRequest, KalpaJson.Default.PlanAnswer, r => PlanMeasures.Of(r, book)),
-            "plan-draft" => Answer(json, KalpaJson.Default.DraftRequest, KalpaJson.Default.DraftAnswer, r => Draft(r.Plan)),
-            "plan-edit" => Answer(json, KalpaJson.Default.PlanEditRequest, KalpaJson.Default.PlanEditAnswer, r => PlanEdits.Of(r)),
-            "plan-slopes" => Answer(json, KalpaJson.Default.PlanSlopesRequest, KalpaJson.Default.PlanSlopesAnswer, r => PlanSlopes.Of(r)),
-            "plan-spots" => Answer(json, KalpaJson.Default.PlanSpotsRequest, KalpaJson.Default.PlanSpotsAnswer, r => PlanSpots.Of(r)),
-            "plan-spot" => Answer(json, KalpaJson.Default.SpotRequest, KalpaJson.Default.SpotAnswer, PlanSpot),
-            "plan-runs" => Answer(json, KalpaJson.Default.RunsRequest, KalpaJson.Default.RunsAnswer, r => PlanRuns.Of(r)),
-            "plan-starter" => Answer(json, KalpaJson.Default.StarterRequest, KalpaJson.Default.StarterAnswer, r => PlanStarters.Of(r)),
-            "plan-import" => Answer(json, KalpaJson.Default.ImportRequest, KalpaJson.Default.ImportAnswer, r => OutlineReader.Read(r)),
-            "plan-export" => Answer(json, KalpaJson.Default.PlanExportRequest, KalpaJson.Default.PlanTextAnswer, r => GeoJson(r, book)),
-            "notices" => Answer(json, KalpaJson.Default.NoticesRequest, KalpaJson.Default.NoticesAnswer, r => PlanNotices.Of(r, book)),
-            "assembly" => Answer(json, KalpaJson.Default.LifeFacts, KalpaJson.Default.AssemblyAnswer, facts => OfAssembly(facts, book)),
-            "sun" => Answer(json, KalpaJson.Default.SunRequest, KalpaJson.Default.SunAnswer, Sun),
-            "combinations" => Answer(json, KalpaJson.Default.AssessInput, KalpaJson.Default.CombinationsAnswer, i => Combined(i, book)),
-            "wording" => Answer(json, KalpaJson.Default.WordingRequest, KalpaJson.Default.FindingWords, r => Wording(r, book)),
-            "order" => Answer(json, KalpaJson.Default.OrderRequest, KalpaJson.Default.OrderAnswer, r => Order(r, book)),
-            "galvanic" => Answer(json, KalpaJson.Default.GalvanicRequest, KalpaJson.Default.GalvanicAnswer, r => Galvanic.Of(r.A, r.B)),
-            "logic" => Answer(json, KalpaJson.Default.LogicRequest, KalpaJson.Default.LogicAnswer, r => Logic(r, book)),
-            "last-n-years" => Answer(json, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
+            "classify" => Answer(json, book, KalpaJson.Default.ClassifyRequest, KalpaJson.Default.ClassifyAnswer, Classify),
+            "takeoff" => Answer(
+                json,
+                book,
+                KalpaJson.Default.PlanRequest,
+                KalpaJson.Default.TakeOff,
+                r => PlanMeasures.Of(r, book).TakeOff
+            ),
+            "ice" => Answer(json, book, KalpaJson.Default.IceRequest, KalpaJson.Default.IceAnswer, Ice),
+            "plan" => Answer(json, book, KalpaJson.Default.PlanRequest, KalpaJson.Default.PlanAnswer, r => PlanMeasures.Of(r, book)),
+            "plan-draft" => Answer(json, book, KalpaJson.Default.DraftRequest, KalpaJson.Default.DraftAnswer, r => Draft(r.Plan)),
+            "plan-edit" => Answer(json, book, KalpaJson.Default.PlanEditRequest, KalpaJson.Default.PlanEditAnswer, r => PlanEdits.Of(r)),
+            "plan-slopes" => Answer(
+                json,
+                book,
+                KalpaJson.Default.PlanSlopesRequest,
+                KalpaJson.Default.PlanSlopesAnswer,
+                r => PlanSlopes.Of(r)
+            ),
+            "plan-spots" => Answer(json, book, KalpaJson.Default.PlanSpotsRequest, KalpaJson.Default.PlanSpotsAnswer, r => PlanSpots.Of(r)),
+            "plan-spot" => Answer(json, book, KalpaJson.Default.SpotRequest, KalpaJson.Default.SpotAnswer, PlanSpot),
+            "plan-runs" => Answer(json, book, KalpaJson.Default.RunsRequest, KalpaJson.Default.RunsAnswer, r => PlanRuns.Of(r)),
+            "plan-starter" => Answer(
+                json,
+                book,
+                KalpaJson.Default.StarterRequest,
+                KalpaJson.Default.StarterAnswer,
+                r => PlanStarters.Of(r)
+            ),
+            "plan-import" => Answer(
+                json,
+                book,
+                KalpaJson.Default.ImportRequest,
+                KalpaJson.Default.ImportAnswer,
+                r => OutlineReader.Read(r)
+            ),
+            "plan-export" => Answer(
+                json,
+                book,
+                KalpaJson.Default.PlanExportRequest,
+                KalpaJson.Default.PlanTextAnswer,
+                r => GeoJson(r, book)
+            ),
+            "notices" => Answer(
+                json,
+                book,
+                KalpaJson.Default.NoticesRequest,
+                KalpaJson.Default.NoticesAnswer,
+                r => PlanNotices.Of(r, book)
+            ),
+            "assembly" => Answer(
+                json,
+                book,
+                KalpaJson.Default.LifeFacts,
+                KalpaJson.Default.AssemblyAnswer,
+                facts => OfAssembly(facts, book)
+            ),
+            "sun" => Answer(json, book, KalpaJson.Default.SunRequest, KalpaJson.Default.SunAnswer, Sun),
+            "combinations" => Answer(
+                json,
+                book,
+                KalpaJson.Default.AssessInput,
+                KalpaJson.Default.CombinationsAnswer,
+                i => Combined(i, book)
+            ),
+            "wording" => Answer(json, book, KalpaJson.Default.WordingRequest, KalpaJson.Default.FindingWords, r => Wording(r, book)),
+            "order" => Answer(json, book, KalpaJson.Default.OrderRequest, KalpaJson.Default.OrderAnswer, r => Order(r, book)),
+            "galvanic" => Answer(
+                json,
+                book,
+                KalpaJson.Default.GalvanicRequest,
+                KalpaJson.Default.GalvanicAnswer,
+                r => Galvanic.Of(r.A, r.B)
+            ),
+            "logic" => Answer(json, book, KalpaJson.Default.LogicRequest, KalpaJson.Default.LogicAnswer, r => Logic(r, book)),
+            "last-n-years" => Answer(json, book, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
 
-    private static Outcome<Assessment> Assess(AssessInput input, RuleBook book) =>
-        FactChecks.Of(input, book) is [var problem, ..] ? Bad(problem) : Assessor.Assess(input, book);
+    private static Outcome<Assessment> Assess(AssessInput input, RuleBook book) => Assessor.Assess(input, book);
 
     private static Outcome<Verdict> Verdict(VerdictRequest request, RuleBook book) =>
         book.FindCondition(request.Condition) is { } condition
@@ -117,38 +171,25 @@ public static class Compute
             )
             : UnknownCondition(request.Condition);
 
-    private static Outcome<LifeAnswer> Life(LifeFacts facts, RuleBook book) =>
-        FactChecks.Of(facts, book) is [var problem, ..] ? Bad(problem) : RemainingLife.Of(book, facts);
+    private static Outcome<LifeAnswer> Life(LifeFacts facts, RuleBook book) => RemainingLife.Of(book, facts);
 
-    private static Outcome<AssemblyAnswer> OfAssembly(LifeFacts facts, RuleBook book) =>
-        FactChecks.Of(facts, book) is [var problem, ..] ? Bad(problem) : AssemblyAnswer.Of(RemainingLife.Of(book, facts));
+    private static Outcome<AssemblyAnswer> OfAssembly(LifeFacts facts, RuleBook book) => AssemblyAnswer.Of(RemainingLife.Of(book, facts));
 
-    private static Outcome<SunAnswer> Sun(SunRequest request) =>
-        !(Math.Abs(request.Latitude) <= 90)
-            ? new ComputeProblem("sun.bad-latitude", "$.latitude", "A latitude lies between −90 and 90 degrees.")
-            : SunAnswers.Of(request);
+    private static Outcome<SunAnswer> Sun(SunRequest request) => SunAnswers.Of(request);
 
-    private static Outcome<LastingAnswer> Last(LastingRequest request, RuleBook book) =>
-        request.Years is < 1 or > Lasting.MostYears
-            ? new ComputeProblem("lasting.bad-years", "$.years", $"Ask for 1 to {Lasting.MostYears} years.")
-        : request.Slopes.SelectMany(s => FactChecks.Of(s.Facts, book)).FirstOrDefault() is { } problem ? Bad(problem)
-        : Lasting.Of(book, request);
+    private static Outcome<LastingAnswer> Last(LastingRequest request, RuleBook book) => Lasting.Of(book, request);
 
     private static Outcome<UrgencyAnswer> Urgency(UrgencyFacts facts, RuleBook book) =>
         book.FindCondition(facts.Condition) is { } condition ? Urgencies.Of(book, condition, facts) : UnknownCondition(facts.Condition);
 
     private static Outcome<CombinationsAnswer> Combined(AssessInput input, RuleBook book) =>
-        FactChecks.Of(input, book) is [var problem, ..] ? Bad(problem) : new CombinationsAnswer(Assessor.Combined(input, book));
+        new CombinationsAnswer(Assessor.Combined(input, book));
 
     private static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
         if (book.FindCondition(request.Finding.Condition) is not { } condition)
         {
             return UnknownCondition(request.Finding.Condition);
-        }
-        if (FactChecks.Of(request.Finding, book) is [var problem, ..])
-        {
-            return Bad(problem);
         }
         var family = request.Covering is { } kind ? book.Covering(kind).Family : (CoveringFamily?)null;
         var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm, request.Covering);
@@ -203,10 +244,7 @@ public static class Compute
 
     private static bool Asks(LogicRequest request, RuleKind kind) => request.Kind is null || request.Kind == kind;
 
-    private static Outcome<Share> Interval(IntervalRequest request) =>
-        request.Looked < 1 || request.Wrong < 0 || request.Wrong > request.Looked
-            ? new ComputeProblem("interval.bad-counts", "$.wrong", "Give 0 to all wrong of at least 1 looked at.")
-            : BinomialInterval.Of(request.Wrong, request.Looked);
+    private static Outcome<Share> Interval(IntervalRequest request) => BinomialInterval.Of(request.Wrong, request.Looked);
 
     private static Outcome<LadderAnswer> Ladder(LadderRequest request) =>
         Ladders.For(request.LandingFeet) is { } answer
@@ -316,11 +354,9 @@ public static class Compute
     private static ComputeProblem UnknownCondition(string code) =>
         new("compute.unknown-condition", "$.condition", $"The rule book has no condition \"{code}\".");
 
-    private static ComputeProblem Bad(FactProblem problem) =>
-        new(problem.Code, problem.FactId == Guid.Empty ? null : problem.FactId.ToString(), problem.Text);
-
     private static ComputeResult Answer<TIn, TOut>(
         string json,
+        RuleBook book,
         JsonTypeInfo<TIn> input,
         JsonTypeInfo<TOut> output,
         Func<TIn, Outcome<TOut>> run
@@ -339,6 +375,10 @@ public static class Compute
         if (facts is null)
         {
             return Refused("compute.bad-json", "$", "Send a JSON object, not null.");
+        }
+        if (ComputeChecks.Of(facts, book) is { } fault)
+        {
+            return new ComputeResult(null, fault);
         }
         var outcome = run(facts);
         return outcome.Value is null

@@ -6,7 +6,17 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
 
-public sealed record SessionAnswer(PersonAnswer? Person, string AntiForgeryToken, bool DemoMode, bool NeedsSetUp);
+/// <summary>Who is signed in. <paramref name="Notices"/>: what is wrong with the server's disk or database, for those who are.</summary>
+public sealed record SessionAnswer(
+    PersonAnswer? Person,
+    string AntiForgeryToken,
+    bool DemoMode,
+    bool NeedsSetUp,
+    IReadOnlyList<string> Notices
+);
+
+/// <summary>A device on which this person is signed in; <paramref name="Here"/>: the one that asks.</summary>
+public sealed record SignInAnswer(Guid Id, string Device, DateTimeOffset BeganAt, DateTimeOffset SeenAt, bool Here);
 
 public sealed record PersonAnswer(Guid Id, string Name, string Email, string FirmName);
 
@@ -44,8 +54,12 @@ public sealed record PropertyDossier(
     IReadOnlyList<DetailFact> Details,
     IReadOnlyList<FactHead> Heads,
     IReadOnlyList<ComponentFact> Components,
-    LocalProfileFact? Local
+    LocalProfileFact? Local,
+    IReadOnlyList<SetAsideFact> SetAside
 );
+
+/// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>
+public sealed record SetAsideFact(Guid FactId, FactKind Kind, string Text);
 
 /// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
 public sealed record VisitDossier(
@@ -59,7 +73,8 @@ public sealed record VisitDossier(
     IReadOnlyList<SlopeFact> RetiredSlopes,
     IReadOnlyList<FactHead> Heads,
     Assessment Assessment,
-    LifeProfileFact? LifeProfile
+    LifeProfileFact? LifeProfile,
+    IReadOnlyList<SetAsideFact> SetAside
 );
 
 /// <summary>What the intake found out about a picture's bytes.</summary>

@@ -26,6 +26,7 @@ public sealed record FactChange(
     public const int CurrentContractVersion = 1;
 }
 
+/// <summary>A batch. Each change gets its own receipt, in the order sent; none holds back another.</summary>
 public sealed record FactChanges(IReadOnlyList<FactChange> Changes);
 
 [JsonConverter(typeof(CamelCaseEnum<ChangeOutcome>))]
@@ -44,6 +45,9 @@ public enum ChangeOutcome
 
     /// <summary>Not kept; the problems say why.</summary>
     Refused,
+
+    /// <summary>Kept as sent, but it could not be taken in: it is tried again when the server is next started, and shows then.</summary>
+    SetAside,
 }
 
 public sealed record ChangeReceipt(Guid RequestId, ChangeOutcome Outcome, Guid? Revision, IReadOnlyList<FactProblem> Problems);

@@ -5,8 +5,11 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Reports;
 
-/// <summary>Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256.</summary>
-public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook Book, Func<string, string> PhotoSource)
+/// <summary>
+/// Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256; null where the
+/// picture is not to be had.
+/// </summary>
+public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook Book, Func<string, string?> PhotoSource)
 {
     private VisitRecords Records => Visit.Facts.Records ?? VisitRecords.None;
 

@@ -15,12 +15,15 @@ using Kalpa.Server.Features.Properties;
 using Kalpa.Server.Features.Punch;
 using Kalpa.Server.Features.Reports;
 using Kalpa.Server.Features.Session;
+using Kalpa.Server.Features.Upkeep;
 using Kalpa.Server.Features.Visits;
 using Kalpa.Server.Features.Weather;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Kalpa.Store.Model;
-using Microsoft.EntityFrameworkCore;
+using Kalpa.Store.Upkeep;
+using Kalpa.Store.Writing;
+using Microsoft.AspNetCore.HttpOverrides;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -63,14 +66,30 @@ builder.Services.ConfigureHttpJsonOptions(options =>
 // A body that cannot be read goes through the one place that words refusals, and names its field.
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.AddKalpaOpenApi();
+if (!makingDocument)
+{
+    builder.Services.AddHostedService<UpkeepService>();
+}
 
+// Behind a proxy on this machine the address and the https of whoever asks are the proxy's word.
+builder.Services.Configure<ForwardedHeadersOptions>(options =>
+    options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto
+);
+
+if (!makingDocument)
+{
+    DurableFiles.OwnerOnly();
+    // Made by the container, so that it gives the folder back when it goes.
+    builder.Services.AddSingleton(_ => DataLock.Take(folder));
+}
 var app = builder.Build();
 
 if (!makingDocument)
 {
-    Directory.CreateDirectory(folder.Path);
+    // Taken before anything in the folder is touched.
+    _ = app.Services.GetRequiredService<DataLock>();
     await using var scope = app.Services.CreateAsyncScope();
-    await scope.ServiceProvider.GetRequiredService<KalpaDb>().Database.MigrateAsync();
+    await StoreSetUp.BringForward(scope.ServiceProvider.GetRequiredService<KalpaDb>(), folder);
     if (settings.Demo)
     {
         scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = DemoWorld.FirmId;
@@ -78,6 +97,7 @@ if (!makingDocument)
     }
 }
 
+app.UseForwardedHeaders();
 app.UsePageSecurity();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
@@ -113,7 +133,7 @@ api.MapPlans();
 api.MapPunchLinks();
 app.MapCrew();
 api.MapFallback(() => Problems.NotFound("address")).ExcludeFromDescription();
-app.MapGet("/health", () => "ok").AllowAnonymous().ExcludeFromDescription();
+app.MapHealth();
 app.MapFrontEndPage(settings);
 
 await app.RunAsync();

@@ -1,4 +1,5 @@
 using Kalpa.Store.Model;
+using Kalpa.Store.Writing;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -6,7 +7,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Kalpa.Store;
 
 /// <summary>The database. Rows of another firm are filtered here and nowhere else.</summary>
-public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
+public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope, WriteGate? gate = null)
     : IdentityDbContext<Person, IdentityRole<Guid>, Guid>(options)
 {
     /// <summary>Read by the query filters at each query.</summary>
@@ -28,6 +29,33 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<RecordRow> Records => Set<RecordRow>();
     public DbSet<PunchLink> PunchLinks => Set<PunchLink>();
+    public DbSet<SetAsideChange> SetAsideChanges => Set<SetAsideChange>();
+    public DbSet<SignIn> SignIns => Set<SignIn>();
+
+    /// <summary>Begins a write transaction when it is this context's turn; whoever else writes waits.</summary>
+    public async Task<WriteTransaction> BeginWrite(CancellationToken cancel)
+    {
+        var turn = gate is null ? null : await gate.Enter(cancel);
+        try
+        {
+            return new WriteTransaction(await Database.BeginTransactionAsync(cancel), turn);
+        }
+        catch
+        {
+            turn?.Dispose();
+            throw;
+        }
+    }
+
+    public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        if (gate is null || Database.CurrentTransaction is not null || !ChangeTracker.HasChanges())
+        {
+            return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        }
+        using var turn = await gate.Enter(cancellationToken);
+        return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
 
     protected override void OnModelCreating(ModelBuilder builder)
     {
@@ -45,6 +73,7 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope)
         Filter<PhotoRow>(builder);
         Filter<RecordRow>(builder);
         builder.Entity<PunchLink>().HasQueryFilter(row => row.FirmId == FirmId);
+        builder.Entity<SetAsideChange>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Revision>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<WaitingFact>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Blob>().HasQueryFilter(row => row.FirmId == FirmId);

@@ -3,6 +3,8 @@ using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
+using Kalpa.Store.Upkeep;
+using Kalpa.Store.Writing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -24,13 +26,49 @@ public static class StoreSetUp
     public static IServiceCollection AddKalpaStore(this IServiceCollection services, DataFolder folder)
     {
         services.AddSingleton(folder);
+        services.AddSingleton<WriteGate>();
+        services.AddSingleton<DiskSpace>(StoreHealth.OfDrive);
+        services.AddSingleton<StoreHealth>();
+        services.AddScoped<Verification>();
         services.AddDbContext<KalpaDb>(options => options.UseKalpaSqlite(folder.Database));
         services.AddScoped<FactLog>();
         services.AddScoped<DossierReader>();
         services.AddScoped<TouchedReader>();
         services.AddScoped<PhotoIntake>();
         services.AddSingleton<PhotoFiles>();
+        services.AddSingleton<PhotoLocks>();
         return services;
+    }
+
+    /// <summary>Brings the database to today's form. One that is damaged stops the start with what to do.</summary>
+    public static async Task BringForward(KalpaDb db, DataFolder folder)
+    {
+        try
+        {
+            await db.Database.MigrateAsync();
+        }
+        catch (Exception exception) when (StoreException.Of(exception) is { Failure: StoreFailure.Damaged })
+        {
+            throw new InvalidOperationException(
+                $"The database {folder.Database} is damaged and cannot be opened. Move it away and restore the last backup: ./kalpa restore FOLDER.",
+                exception
+            );
+        }
+        DurableFiles.CloseToOthers(folder.Path);
+    }
+
+    /// <summary>Puts everything that stands in the write-ahead log into the database file itself: a stopped server leaves one file that is whole.</summary>
+    public static void Checkpoint(DataFolder folder)
+    {
+        if (!File.Exists(folder.Database))
+        {
+            return;
+        }
+        using var connection = new SqliteConnection($"Data Source={folder.Database};Mode=ReadWrite;Pooling=False;Default Timeout=10");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA optimize; PRAGMA wal_checkpoint(TRUNCATE)";
+        command.ExecuteNonQuery();
     }
 
     public static DbContextOptionsBuilder UseKalpaSqlite(this DbContextOptionsBuilder options, string database) =>

@@ -120,17 +120,24 @@ public sealed class SignInTests
     }
 
     [Fact]
-    public async Task Five_wrong_passwords_lock_the_door_even_for_the_right_one()
+    public async Task Five_wrong_passwords_shut_the_door_even_for_the_right_one_but_not_where_one_has_signed_in_before()
     {
         await using var server = new TestServer();
-        await server.FirstInspector();
+        var tess = await server.FirstInspector();
         var visitor = await server.Visitor();
         for (var i = 0; i < 5; i++)
         {
             await visitor.Post("/api/session", new SignInRequest("tess@example.test", "wrong"));
         }
         var response = await visitor.Post("/api/session", new SignInRequest("tess@example.test", Inspector.Password));
-        (await response.Code()).ShouldBe("session.locked-out");
+        response.StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
+        (await response.Code()).ShouldBe("session.too-many");
+        int.Parse(response.Headers.GetValues("Retry-After").Single()).ShouldBeInRange(1, 900);
+        await tess.Http.DeleteAsync("/api/session");
+        await tess.Refresh();
+        (await tess.Post("/api/session", new SignInRequest("tess@example.test", Inspector.Password))).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
     }
 
     [Fact]

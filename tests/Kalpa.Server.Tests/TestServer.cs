@@ -3,20 +3,27 @@ using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
 using Kalpa.Samples;
+using Kalpa.Store;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Kalpa.Server.Tests;
 
 /// <summary>The whole server on a data folder of its own; demo mode or not.</summary>
 public sealed class TestServer : WebApplicationFactory<Program>
 {
-    private readonly string data = Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
+    private readonly string data;
     private readonly bool demo;
+    private readonly bool leave;
 
-    public TestServer(bool demo = false)
+    /// <summary>On a folder of its own that goes with it, or on a given one that stays.</summary>
+    public TestServer(bool demo = false, string? on = null)
     {
         this.demo = demo;
+        leave = on is not null;
+        data = on ?? Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
         // Read by the program before the host is built, so they cannot come later.
         Environment.SetEnvironmentVariable("Kalpa__DataFolder", data);
         Environment.SetEnvironmentVariable("Kalpa__Demo", demo ? "true" : "false");
@@ -26,6 +33,15 @@ public sealed class TestServer : WebApplicationFactory<Program>
     }
 
     public string DataFolder => data;
+
+    /// <summary>Looks into the store as the one firm there is.</summary>
+    public async Task InStore(Func<IServiceProvider, KalpaDb, Task> look)
+    {
+        using var scope = Services.CreateScope();
+        var db = scope.ServiceProvider.GetRequiredService<KalpaDb>();
+        scope.ServiceProvider.GetRequiredService<SetUp.CurrentFirm>().FirmId = await db.Firms.Select(f => f.Id).FirstOrDefaultAsync();
+        await look(scope.ServiceProvider, db);
+    }
 
     /// <summary>Somebody new in a firm of their own; only the first can be set up by the front door, so the others are hired in the store.</summary>
     public async Task<Inspector> FirstInspector()
@@ -57,7 +73,7 @@ public sealed class TestServer : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing && Directory.Exists(data))
+        if (disposing && !leave && Directory.Exists(data))
         {
             Directory.Delete(data, true);
         }

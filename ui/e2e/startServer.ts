@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
 const root = resolve(import.meta.dirname, '../..')
-const patience = { startMs: 60_000 } as const
+const progress = { everyMs: 10_000 } as const
 
 /** A server of its own for this run: demo data in a throw-away folder, on a port that the system picks. */
 export default async function startServer() {
@@ -35,16 +35,24 @@ export default async function startServer() {
 function addressOf(server: ChildProcess): Promise<string> {
   return new Promise((found, failed) => {
     let said = ''
-    const timer = setTimeout(() => failed(new Error(`The server did not start:\n${said}`)), patience.startMs)
+    const began = Date.now()
+    // A busy machine needs its time: as long as the process lives, it may still come.
+    const timer = setInterval(
+      () => console.log(`  the server is starting (${Math.round((Date.now() - began) / 1000)} s) …`),
+      progress.everyMs,
+    )
     const read = (chunk: Buffer) => {
       said += chunk
       const address = /Now listening on: "?(http:\/\/127\.0\.0\.1:\d+)/.exec(said)?.[1]
       if (!address) return
-      clearTimeout(timer)
+      clearInterval(timer)
       found(address)
     }
     server.stdout?.on('data', read)
     server.stderr?.on('data', read)
-    server.on('exit', (code) => failed(new Error(`The server ended with ${code}:\n${said}`)))
+    server.on('exit', (code) => {
+      clearInterval(timer)
+      failed(new Error(`The server ended with ${code}:\n${said}`))
+    })
   })
 }

@@ -17,6 +17,13 @@ public static class FactChecks
     private const int MostLayers = 5;
     private const int LongestText = 4_000;
     private const int LongestName = 200;
+    private const int EarliestDay = 1900;
+
+    /// <summary>Five stages, each with and without a cause of its own, and then some.</summary>
+    private const int MostShares = 20;
+
+    private const int MostWords = 30;
+    private const int MostEarlier = 200;
 
     /// <summary>Shares are typed in whole percent and may miss a hundred by rounding.</summary>
     private const double ShareSlackPercent = 1;
@@ -52,6 +59,7 @@ public static class FactChecks
                 Covering(covering, found);
                 break;
             case VisitFact visit:
+                found.Day(visit.On, visit.Commission?.DueOn);
                 found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
                 found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
                 found.If(
@@ -71,7 +79,8 @@ public static class FactChecks
                 break;
             case PhotoFact photo:
                 found.If(!IsSha256(photo.Sha256), "photo.bad-hash", "The photo's bytes must be named by their SHA-256.");
-                found.Text(photo.Caption);
+                found.Text(photo.Caption, photo.Station ?? "");
+                PlanChecks.Spot(photo.Spot, found);
                 break;
             default:
                 RecordChecks.Of(fact, book, found);
@@ -123,6 +132,7 @@ public static class FactChecks
             "A slope is called by one to three capital letters."
         );
         found.Text(slope.Name);
+        found.Day(slope.RetiredOn);
         var pitch = PitchText.Parse(slope.Pitch.Typed);
         found.If(pitch.Problem is not null, "slope.bad-pitch", pitch.Problem?.Text ?? "");
         found.If(
@@ -157,6 +167,7 @@ public static class FactChecks
 
     private static void Covering(CoveringFact covering, Found found)
     {
+        found.Day(covering.EndedOn);
         Years(covering.LaidFrom, covering.LaidTo, found);
         Evidence(covering.Evidence, found);
         Layers(covering.Layers, found);
@@ -164,6 +175,7 @@ public static class FactChecks
 
     internal static void Evidence(IReadOnlyList<YearEvidence>? evidence, Found found)
     {
+        found.Count(evidence, MostWords);
         foreach (var word in evidence ?? [])
         {
             Years(word.From, word.To, found);
@@ -201,6 +213,7 @@ public static class FactChecks
 
     internal static void Shares(IReadOnlyList<StageShare> shares, Found found)
     {
+        found.Count(shares, MostShares);
         found.If(shares.Any(s => s.Stage is < 0 or > StageModel.LastStage), "stage.bad-stage", "A stage is 0, 1, 2, 3 or 4.");
         found.If(
             shares.Any(s => !(s.Percent is > 0 and <= 100)),
@@ -226,6 +239,10 @@ public static class FactChecks
             "finding.no-reason",
             "Say why the view changed: the earlier one is kept with it."
         );
+        PlanChecks.Spot(finding.Spot, found);
+        found.Count(finding.Earlier, MostEarlier);
+        found.Count(finding.Cause?.Proofs, MostWords);
+        found.Text([.. (finding.Earlier ?? []).SelectMany(e => new[] { e.Condition, e.Measured, e.Reason })]);
         if (finding.Measure is { } measure && condition?.Quantity is not null)
         {
             Measure(measure, book.FindQuantity(condition.Quantity)!, found);
@@ -267,6 +284,17 @@ public static class FactChecks
             If(string.IsNullOrWhiteSpace(name), code, text);
             If(name.Length > LongestName, "text.too-long", $"Keep it under {LongestName} characters.");
         }
+
+        /// <summary>Days are counted on from: beyond these years that ends outside the calendar.</summary>
+        public void Day(params DateOnly?[] days) =>
+            If(
+                days.Any(d => d is { } day && day.Year is < EarliestDay or > LatestYear),
+                "fact.bad-day",
+                $"A day lies between {EarliestDay} and {LatestYear}."
+            );
+
+        public void Count<T>(IReadOnlyList<T>? list, int most) =>
+            If(list?.Count > most, "fact.too-many", $"A list here has at most {most} entries.");
 
         public void Text(params string[] texts) =>
             If(texts.Any(t => t.Length > LongestText), "text.too-long", $"Keep it under {LongestText} characters.");

@@ -5,6 +5,11 @@ namespace Kalpa.Core.Facts;
 /// <summary>Whether opinions, local rules, the firm's ways and what decides a finding can be kept at all.</summary>
 internal static class JudgementChecks
 {
+    private const int MostBranches = 20;
+    private const int MostEarlier = 200;
+    private const int MostLimits = 500;
+    private const double LargestLimit = 1e6;
+
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
         switch (fact)
@@ -52,6 +57,9 @@ internal static class JudgementChecks
 
     private static void Opinion(OpinionFact opinion, FactChecks.Found found)
     {
+        found.Day(opinion.ByDay);
+        found.Count(opinion.Branches, MostBranches);
+        found.Count(opinion.Earlier, MostEarlier);
         found.If(string.IsNullOrWhiteSpace(opinion.Because), "opinion.no-reason", "Say what the opinion rests on.");
         found.If(
             opinion.Action == OpinionAction.HaveJudged && string.IsNullOrWhiteSpace(opinion.Who),
@@ -73,6 +81,12 @@ internal static class JudgementChecks
             local.Limits.Count > 0 && string.IsNullOrWhiteSpace(local.Jurisdiction),
             "local.no-jurisdiction",
             "Name the jurisdiction whose values these are."
+        );
+        found.Count(local.Limits, MostLimits);
+        found.If(
+            local.Limits.Any(l => l.Least > LargestLimit || l.Most > LargestLimit),
+            "local.too-large",
+            $"A limit is at most {LargestLimit:0}."
         );
         found.Text([local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
         foreach (var own in local.Limits)

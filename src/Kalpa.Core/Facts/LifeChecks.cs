@@ -7,6 +7,12 @@ namespace Kalpa.Core.Facts;
 internal static class LifeChecks
 {
     private const double MostYears = 200;
+
+    /// <summary>No assembly has more layers; the work grows as a power of those rated in several stages.</summary>
+    private const int MostComponents = 12;
+
+    private const int MostLooks = 100;
+    private const int MostWear = 100;
     private const int MostReadings = 500;
     private const double MostPrice = 1e9;
     private const double MostRatePercent = 50;
@@ -22,6 +28,7 @@ internal static class LifeChecks
                     "component.unknown-kind",
                     $"The rule book has no component \"{component.Kind}\"."
                 );
+                found.Day(component.EndedOn);
                 found.If(component.Order < 1, "component.bad-order", "Components are counted away from the covering, from 1.");
                 FactChecks.Years(component.LaidFrom, component.LaidTo, found);
                 FactChecks.Evidence(component.Evidence, found);
@@ -53,6 +60,10 @@ internal static class LifeChecks
     public static void Of(LifeFacts facts, RuleBook book, FactChecks.Found found)
     {
         FactChecks.Evidence(facts.Evidence, found);
+        found.Count(facts.Components, MostComponents);
+        found.Count(facts.Earlier, MostLooks);
+        found.Count(facts.Wear, MostWear);
+        found.Count(facts.Without, MostWear);
         if (facts.CoveringShares is not null)
         {
             FactChecks.Shares(facts.CoveringShares, found);

@@ -1,3 +1,4 @@
+using Kalpa.Core.Measures;
 using Kalpa.Core.RoofPlans.Skeletons;
 
 namespace Kalpa.Core.Facts;
@@ -8,8 +9,14 @@ namespace Kalpa.Core.Facts;
 /// </summary>
 internal static class PlanChecks
 {
-    private const int MostParts = 200;
-    private const int MostZones = 100;
+    /// <summary>More than any house or small commercial building has; the work grows with the square of it.</summary>
+    private const int MostParts = 40;
+    private const int MostZones = 60;
+    private const int MostZoneCorners = 60;
+    private const int MostCorners = 400;
+
+    /// <summary>A plan lies within eight miles of its origin: what is farther was typed or converted wrong.</summary>
+    private const double FarthestInches = 500_000;
     private const double LargestDetailInches = 1_200;
     private const double HighestInches = 12_000;
 
@@ -40,6 +47,24 @@ internal static class PlanChecks
             $"A part has 3 to {StraightSkeleton.MostCorners} corners."
         );
         found.If(
+            plan.Parts.Sum(p => p.Corners.Count) > MostCorners,
+            "plan.too-many-corners",
+            $"All parts together have at most {MostCorners} corners."
+        );
+        found.If(
+            plan.Zones.Any(z => z.Corners.Count is < 3 or > MostZoneCorners || z.Corners.Any(c => !(Near(c.X) && Near(c.Y)))),
+            "plan.bad-zone",
+            $"A place with something else under it has 3 to {MostZoneCorners} corners, each with its place."
+        );
+        found.If(
+            plan.Parts.Any(p =>
+                p.Alone is { } alone
+                && !(alone.RisePer12 is >= 0 and <= Pitch.SteepestRisePer12 && Math.Abs(alone.AzimuthDegrees) <= LargestTurnDegrees)
+            ),
+            "plan.bad-lone-slope",
+            "A single slope needs a pitch from 0 to 24 in 12 and the way it falls."
+        );
+        found.If(
             plan.Parts.Any(p => p.Corners.Any(c => !Sound(c))),
             "plan.no-number",
             "Every corner needs a place, a pitch and an overhang in numbers."
@@ -49,7 +74,12 @@ internal static class PlanChecks
             "plan.bad-height",
             $"An eave height lies within {HighestInches / 12:0} ft of the ground."
         );
-        var ids = plan.Parts.SelectMany(p => p.Corners).Select(c => c.Id).Concat(plan.Parts.Select(p => p.Id)).ToList();
+        var ids = plan
+            .Parts.SelectMany(p => p.Corners)
+            .Select(c => c.Id)
+            .Concat(plan.Parts.Select(p => p.Id))
+            .Concat(plan.Zones.Select(z => z.Id))
+            .ToList();
         found.If(ids.Count != ids.Distinct().Count(), "plan.same-id", "Two things on the plan have the same id.");
         var slopes = plan.Parts.SelectMany(p => p.Alone is { } alone ? [alone.SlopeId] : p.Corners.Select(c => c.SlopeId)).ToList();
         found.If(slopes.Count != slopes.Distinct().Count(), "plan.same-slope", "Two edges carry the same slope.");
@@ -63,19 +93,29 @@ internal static class PlanChecks
     }
 
     private static bool Sound(PlanCorner corner) =>
-        double.IsFinite(corner.X)
-        && double.IsFinite(corner.Y)
-        && double.IsFinite(corner.RisePer12)
+        Near(corner.X)
+        && Near(corner.Y)
+        && Math.Abs(corner.RisePer12) <= LargestRise
         && corner.OverhangInches is >= 0 and <= LargestDetailInches
         && corner.ParapetInches is >= 0 and <= LargestDetailInches;
 
+    /// <summary>Typed before it is put right; what cannot be built is told where the plan is measured.</summary>
+    private const double LargestRise = 1_000;
+
+    private const double LargestTurnDegrees = 720;
+
+    private static bool Near(double inches) => Math.Abs(inches) <= FarthestInches;
+
+    internal static void Spot(Spot? spot, FactChecks.Found found) =>
+        found.If(
+            spot is not null && !(Near(spot.Along) && Near(spot.Up)),
+            "spot.no-place",
+            "A place on a slope needs its distances along and up."
+        );
+
     private static void Detail(DetailFact detail, FactChecks.Found found)
     {
-        found.If(
-            !double.IsFinite(detail.Spot.Along) || !double.IsFinite(detail.Spot.Up),
-            "detail.no-place",
-            "A detail needs its place on a slope."
-        );
+        found.If(!(Near(detail.Spot.Along) && Near(detail.Spot.Up)), "detail.no-place", "A detail needs its place on a slope.");
         foreach (var size in new[] { detail.WidthInches, detail.LengthInches, detail.HeightInches })
         {
             found.If(

@@ -7,6 +7,8 @@ namespace Kalpa.Core.Facts;
 internal static class RecordChecks
 {
     private const int MostNails = 10_000;
+    private const int MostChosen = 50;
+    private const double LargestWeather = 10_000;
 
     /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
     private const double LongestClipSeconds = 61;
@@ -44,6 +46,7 @@ internal static class RecordChecks
                 break;
             case ProtectionFact protection:
                 found.Name(protection.What, "protection.empty", "Say what was covered or plugged.");
+                found.Day(protection.GoodUntil);
                 found.Name(protection.ByWhom, "protection.no-name", "Say who covered it.");
                 break;
             case ClipFact clip:
@@ -63,6 +66,7 @@ internal static class RecordChecks
             case PunchItemFact item:
                 found.Name(item.What, "punch.empty", "Say what is wrong.");
                 found.Text(item.Fix, item.Crew);
+                found.Day(item.DueOn);
                 break;
             case PunchReplyFact reply:
                 found.If(!FactChecks.IsSha256(reply.Sha256), "punch.no-photo", "A fixed item needs its photo.");
@@ -107,6 +111,7 @@ internal static class RecordChecks
             "That answer is not one of the question's."
         );
         found.Text(answer.Typed);
+        found.Count(answer.Chosen, MostChosen);
     }
 
     private static void Sample(SampleFact sample, FactChecks.Found found)
@@ -155,7 +160,7 @@ internal static class RecordChecks
             limits.WaitHeatF,
             limits.NoGoHeatF,
         ];
-        found.If(!all.All(double.IsFinite), "weather.bad-limit", "Give every limit as a number.");
+        found.If(!all.All(l => Math.Abs(l) <= LargestWeather), "weather.bad-limit", "Give every limit as a number.");
         found.If(!(limits.WaitGustMph <= limits.NoGoGustMph), "weather.gusts-swapped", "Waiting begins at or below the gust that forbids.");
         found.If(!(limits.WaitHeatF <= limits.NoGoHeatF), "weather.heat-swapped", "Waiting begins at or below the heat that forbids.");
         found.If(!(limits.IceBelowF < limits.WaitHeatF), "weather.ice-over-heat", "The limit for ice lies below the one for heat.");

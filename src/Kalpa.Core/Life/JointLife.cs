@@ -55,6 +55,7 @@ internal sealed class JointLife
         var slices = Math.Max(1, way == Way.Look ? 1 : taken.Max(p => p.Ages));
         foreach (var combination in Combinations([.. taken.Select(stagesOf)]))
         {
+            WorkBudget.Check();
             if (combination.Any(c => c.Stage == StageModel.LastStage))
             {
                 sum.Add(0, combination.Aggregate(1.0, (product, c) => product * c.Weight));

@@ -37,7 +37,7 @@ public static class MeasureReading
         {
             return Parsed<double>.Failed(MeasureProblem.Empty("25"));
         }
-        var text = typed.Trim().TrimEnd('%').TrimEnd().Replace(',', '.');
+        var text = NumberText.PlainDigits(typed).Trim().TrimEnd('%').TrimEnd().Replace(',', '.');
         if (!double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var share))
         {
             return Parsed<double>.Failed(MeasureProblem.NotUnderstood(typed, "25"));
@@ -51,7 +51,7 @@ public static class MeasureReading
         {
             return Parsed<double>.Failed(MeasureProblem.Empty("4"));
         }
-        if (!int.TryParse(typed.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count))
+        if (!int.TryParse(NumberText.PlainDigits(typed).Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var count))
         {
             return Parsed<double>.Failed(MeasureProblem.NotUnderstood(typed, "4"));
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text;
 using System.Text.RegularExpressions;
 
 namespace Kalpa.Core.Measures;
@@ -7,7 +8,7 @@ namespace Kalpa.Core.Measures;
 internal static partial class NumberText
 {
     /// <summary>A number, a fraction, or a whole number with a fraction behind a blank or a hyphen.</summary>
-    public const string Pattern = @"(?:\d+[ -]+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)";
+    public const string Pattern = @"(?:[0-9]+[ -]+[0-9]+/[0-9]+|[0-9]+/[0-9]+|[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)";
 
     private static readonly (char Sign, string Fraction)[] Signs =
     [
@@ -22,10 +23,47 @@ internal static partial class NumberText
         ('⅔', "2/3"),
     ];
 
-    /// <summary>Lower case, straight quotes, spelled-out fraction signs (a blank goes before one that follows a digit), single blanks.</summary>
+    /// <summary>The full-width forms U+FF01 to U+FF5E are the printable ASCII characters, this far up.</summary>
+    private const int FullWidthOffset = 0xFEE0;
+
+    private const int FirstFullWidth = 0xFF01;
+    private const int LastFullWidth = 0xFF5E;
+    private const char ArabicDecimalSeparator = '\u066B';
+
+    /// <summary>
+    /// Decimal digits of any script as 0 to 9, full-width signs as their plain ones, the Arabic decimal separator as a point: some keyboards write
+    /// these. Everything else is left as typed.
+    /// </summary>
+    public static string PlainDigits(string typed)
+    {
+        if (typed.All(char.IsAscii))
+        {
+            return typed;
+        }
+        var text = new StringBuilder(typed.Length);
+        foreach (var rune in typed.EnumerateRunes())
+        {
+            var digit = Rune.GetUnicodeCategory(rune) == UnicodeCategory.DecimalDigitNumber ? (int)Rune.GetNumericValue(rune) : -1;
+            if (digit >= 0)
+            {
+                text.Append((char)('0' + digit));
+            }
+            else if (rune.Value is >= FirstFullWidth and <= LastFullWidth)
+            {
+                text.Append((char)(rune.Value - FullWidthOffset));
+            }
+            else
+            {
+                text.Append(rune.Value == ArabicDecimalSeparator ? "." : rune.ToString());
+            }
+        }
+        return text.ToString();
+    }
+
+    /// <summary>Lower case, plain digits, straight quotes, spelled-out fraction signs (a blank goes before one that follows a digit), single blanks.</summary>
     public static string Normalise(string typed)
     {
-        var text = typed.Trim().ToLowerInvariant();
+        var text = PlainDigits(typed).Trim().ToLowerInvariant();
         foreach (var (sign, fraction) in Signs)
         {
             text = text.Replace(sign.ToString(), " " + fraction + " ", StringComparison.Ordinal);

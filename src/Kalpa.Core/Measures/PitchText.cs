@@ -78,6 +78,6 @@ public static partial class PitchText
     [GeneratedRegex(@"^(?:rise )?(?<rise>.+?) ?(?::|/| in | over |, ?run | run )(?: ?)(?<run>[^/:]+)$")]
     private static partial Regex RiseOverRun();
 
-    [GeneratedRegex(@"^(?<number>\d+[ -]+\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)$")]
+    [GeneratedRegex(@"^(?<number>[0-9]+[ -]+[0-9]+/[0-9]+|[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)$")]
     private static partial Regex Bare();
 }

@@ -29,6 +29,7 @@ public static class BinomialInterval
     /// <summary>P(X ≥ k) of a binomial; summed from the logarithms so that no term overflows.</summary>
     private static double AtLeast(int k, int n, double p)
     {
+        WorkBudget.Check();
         if (p <= 0)
         {
             return k == 0 ? 1 : 0;

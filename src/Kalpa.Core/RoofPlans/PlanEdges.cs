@@ -21,6 +21,7 @@ public static class PlanEdges
         var edges = new List<PlanEdge>();
         for (var i = 0; i < shape.Facets.Count; i++)
         {
+            WorkBudget.Check();
             var near = scene.Near(i);
             var facets = near.ConvertAll(n => shape.Facets[n]);
             foreach (var side in scene.Sides[i])

@@ -14,6 +14,7 @@ internal static class StandingParts
         var kept = new List<PlanFacet>();
         foreach (var facet in facets)
         {
+            WorkBudget.Check();
             var part = plan.Parts.First(p => p.Id == facet.PartId);
             if (part.OnSlope is not { } hostId)
             {

@@ -20,6 +20,14 @@ public sealed class KalpaSettings
     /// <summary>Folder of the demo's photos.</summary>
     public string DemoPhotos { get; set; } = "";
 
+    /// <summary>A second folder, best on another disk, for a daily backup; empty: none.</summary>
+    public string BackupFolder { get; set; } = "";
+
+    /// <summary>The firm's time zone, as in <c>America/Halifax</c>: its days are those of reports and screens. Empty: the machine's.</summary>
+    public string TimeZone { get; set; } = "";
+
+    public TimeZoneInfo Zone => TimeZone.Length == 0 ? TimeZoneInfo.Local : TimeZoneInfo.FindSystemTimeZoneById(TimeZone);
+
     /// <summary>A fixed day for judgement, as yyyy-MM-dd: the demo's pictures do not change by themselves.</summary>
     public DateOnly? Today { get; set; }
 
@@ -34,6 +42,12 @@ public sealed class KalpaSettings
         {
             throw new InvalidOperationException("The setting Kalpa:DemoPhotos is missing: demo mode needs the folder of its photos.");
         }
+        if (settings.TimeZone.Length > 0 && !TimeZoneInfo.TryFindSystemTimeZoneById(settings.TimeZone, out _))
+        {
+            throw new InvalidOperationException(
+                $"The setting Kalpa:TimeZone names no time zone of this machine: \"{settings.TimeZone}\". Write it as in America/Halifax."
+            );
+        }
         return settings;
     }
 }
@@ -41,5 +55,5 @@ public sealed class KalpaSettings
 /// <summary>The day that judgement is made for.</summary>
 public sealed class Today(KalpaSettings settings, TimeProvider clock)
 {
-    public DateOnly Day => settings.Today ?? DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Day => settings.Today ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), settings.Zone).DateTime);
 }

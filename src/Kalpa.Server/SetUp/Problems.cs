@@ -1,5 +1,7 @@
+using Kalpa.Core;
 using Kalpa.Reports.Printing;
 using Kalpa.Store.Photos;
+using Kalpa.Store.Writing;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -60,7 +62,7 @@ internal sealed class KnownFailures : IExceptionHandler
         var answer = exception switch
         {
             PhotoException photo => Problems.Of(
-                StatusCodes.Status422UnprocessableEntity,
+                photo.Code == PhotoException.BusyCode ? StatusCodes.Status503ServiceUnavailable : StatusCodes.Status422UnprocessableEntity,
                 photo.Code,
                 "The photo was not taken in",
                 photo.Message
@@ -71,6 +73,13 @@ internal sealed class KnownFailures : IExceptionHandler
                 "The PDF was not printed",
                 printing.Message
             ),
+            WorkStoppedException stopped => Problems.Of(
+                StatusCodes.Status503ServiceUnavailable,
+                "compute.too-long",
+                "The work was stopped",
+                stopped.Message
+            ),
+            _ when StoreException.Of(exception) is { } store => Of(http, store),
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => Problems.Of(
                 StatusCodes.Status413PayloadTooLarge,
                 "request.too-large",
@@ -90,5 +99,33 @@ internal sealed class KnownFailures : IExceptionHandler
         }
         await answer.ExecuteAsync(http);
         return true;
+    }
+
+    /// <summary>How long a client waits before it asks a busy store again, seconds.</summary>
+    private const int RetryAfterSeconds = 2;
+
+    private static ProblemHttpResult Of(HttpContext http, StoreException store)
+    {
+        if (store.Failure == StoreFailure.Busy)
+        {
+            http.Response.Headers.RetryAfter = $"{RetryAfterSeconds}";
+        }
+        return store.Failure switch
+        {
+            StoreFailure.Busy => Problems.Of(
+                StatusCodes.Status503ServiceUnavailable,
+                "store.busy",
+                "The server is busy saving",
+                store.Message
+            ),
+            StoreFailure.Full => Problems.Of(
+                StatusCodes.Status507InsufficientStorage,
+                "store.full",
+                "The server's disk is full",
+                store.Message
+            ),
+            StoreFailure.Shut => Problems.Of(StatusCodes.Status503ServiceUnavailable, "store.shut", "Saving is stopped", store.Message),
+            _ => Problems.Of(StatusCodes.Status503ServiceUnavailable, "store.damaged", "The server's database fails", store.Message),
+        };
     }
 }

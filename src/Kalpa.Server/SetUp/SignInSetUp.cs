@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using Kalpa.Server.Features.Session;
 using Kalpa.Store;
 using Kalpa.Store.Model;
 using Microsoft.AspNetCore.Antiforgery;
@@ -10,13 +11,11 @@ using Microsoft.Extensions.Options;
 
 namespace Kalpa.Server.SetUp;
 
-/// <summary>Cookie sign-in with lock-out, and anti-forgery on everything that changes something.</summary>
+/// <summary>Sign-in by cookie with the sessions kept on the server, and anti-forgery on everything that changes something.</summary>
 public static class SignInSetUp
 {
     public const string AntiForgeryHeader = "X-Kalpa-Token";
 
-    private const int AttemptsBeforeLockOut = 5;
-    private static readonly TimeSpan LockOut = TimeSpan.FromMinutes(15);
     private static readonly TimeSpan SignInLasts = TimeSpan.FromDays(14);
 
     public static void AddKalpaSignIn(this IServiceCollection services, DataFolder folder)
@@ -25,23 +24,25 @@ public static class SignInSetUp
             .AddIdentityCore<Person>(options =>
             {
                 options.User.RequireUniqueEmail = true;
-                options.Password.RequiredLength = 10;
+                options.Password.RequiredLength = PasswordRules.LeastLength;
                 options.Password.RequireNonAlphanumeric = false;
                 options.Password.RequireUppercase = false;
                 options.Password.RequireDigit = false;
-                options.Lockout.MaxFailedAccessAttempts = AttemptsBeforeLockOut;
-                options.Lockout.DefaultLockoutTimeSpan = LockOut;
             })
             .AddEntityFrameworkStores<KalpaDb>()
+            .AddPasswordValidator<PasswordRules>()
             .AddClaimsPrincipalFactory<PersonClaims>()
             .AddSignInManager();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, SetCookie);
+        services.AddScoped<SignInSessions>();
+        services.AddSingleton<SignInLimits>();
         services.AddAuthorization();
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("Kalpa");
         services.AddAntiforgery(options =>
         {
             options.HeaderName = AntiForgeryHeader;
             options.Cookie.Name = "kalpa-forgery";
+            options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
             options.Cookie.SameSite = SameSiteMode.Strict;
             options.SuppressXFrameOptionsHeader = true;
         });
@@ -55,9 +56,20 @@ public static class SignInSetUp
         options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         options.ExpireTimeSpan = SignInLasts;
         options.SlidingExpiration = true;
+        options.Events.OnValidatePrincipal = Validate;
         // The front end shows the sign-in itself: an answer, never a redirect.
         options.Events.OnRedirectToLogin = context => Answer(context, StatusCodes.Status401Unauthorized);
         options.Events.OnRedirectToAccessDenied = context => Answer(context, StatusCodes.Status403Forbidden);
+    }
+
+    /// <summary>A cookie counts only while its sign-in stands on the server.</summary>
+    private static async Task Validate(CookieValidatePrincipalContext context)
+    {
+        var sessions = context.HttpContext.RequestServices.GetRequiredService<SignInSessions>();
+        if (context.Principal is null || !await sessions.Stands(context.Principal, context.HttpContext.RequestAborted))
+        {
+            context.RejectPrincipal();
+        }
     }
 
     private static Task Answer(RedirectContext<CookieAuthenticationOptions> context, int status)

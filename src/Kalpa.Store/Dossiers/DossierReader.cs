@@ -1,4 +1,6 @@
+using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
@@ -11,6 +13,9 @@ namespace Kalpa.Store.Dossiers;
 /// <summary>Facts gathered for a screen, a report or the phone. An id that is unknown, deleted or another firm's gives null.</summary>
 public sealed class DossierReader(KalpaDb db, RuleBook book)
 {
+    /// <summary>Facts met since this reader was made that cannot be used: they stand in the log and are told, not judged.</summary>
+    private readonly List<SetAsideFact> aside = [];
+
     /// <summary>Work that is due on the home screen: from "within a year" up.</summary>
     private const int DueNails = 3;
 
@@ -75,7 +80,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             await Under<DetailFact>(FactKind.Detail, roofIds, heads, cancel),
             heads,
             await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
-            await Local(row.Id, heads, cancel)
+            await Local(row.Id, heads, cancel),
+            aside
         );
     }
 
@@ -108,10 +114,20 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             await Under<DetailFact>(FactKind.Detail, [row.RoofId], heads, cancel),
             InLetterOrder(all.Where(s => !standing.Contains(s.Id))),
             heads,
-            Assessor.Assess(facts, book),
-            await LifeProfile(heads, cancel)
+            Assess(facts),
+            await LifeProfile(heads, cancel),
+            aside
         );
     }
+
+    private Assessment Assess(AssessInput facts)
+    {
+        using var budget = WorkBudget.Begin(TimeBudget.Within(LongestAssessment));
+        return Assessor.Assess(facts, book);
+    }
+
+    /// <summary>A roof as large as the bounds of facts allow takes a fraction of this.</summary>
+    private static readonly TimeSpan LongestAssessment = TimeSpan.FromSeconds(20);
 
     private async Task<RoofSummary> Row(PropertyFact property, RoofFact roof, DateOnly today, CancellationToken cancel)
     {
@@ -124,7 +140,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var facts = latest is null
             ? await FactsOfRoof(roof.Id, property, today, [], cancel)
             : await FactsOfVisit(latest, property, [], cancel);
-        var judged = Assessor.Assess(facts.SeenFrom(today), book);
+        var judged = Assess(facts.SeenFrom(today));
         return new RoofSummary(
             property.Id,
             property.Name,
@@ -161,7 +177,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var rows = await db.Records.AsNoTracking().Where(r => r.VisitId == visit.Id && !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
         heads.AddRange(rows.Select(Head));
         List<T> Of<T>(FactKind kind)
-            where T : class, IFact => [.. rows.Where(r => r.Kind == kind).Select(r => Shelves.Read<T>(kind, r.Payload))];
+            where T : class, IFact => Sound<T>(kind, rows.Where(r => r.Kind == kind));
         return new VisitRecords(
             photos,
             Of<AnswerFact>(FactKind.Answer),
@@ -195,7 +211,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .OrderBy(r => r.Id)
             .ToListAsync(cancel);
         heads.AddRange(rows.Select(Head));
-        return [.. rows.Select(r => Shelves.Read<T>(kind, r.Payload))];
+        return Sound<T>(kind, rows);
     }
 
     /// <summary>Every earlier visit of the same roof with what bears on its years.</summary>
@@ -220,8 +236,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .OrderBy(r => r.Id)
             .ToListAsync(cancel);
         List<T> Of<T>(FactKind kind, Guid id)
-            where T : class, IFact =>
-            [.. records.Where(r => r.Kind == kind && r.VisitId == id).Select(r => Shelves.Read<T>(kind, r.Payload))];
+            where T : class, IFact => Sound<T>(kind, records.Where(r => r.Kind == kind && r.VisitId == id));
         return
         [
             .. rows.Select(r => new PastVisit(
@@ -349,18 +364,57 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         where TRow : FactRow
         where TFact : class, IFact => Load<TRow, TFact>(kind, db.Set<TRow>(), [], cancel);
 
-    private static async Task<List<TFact>> Load<TRow, TFact>(
-        FactKind kind,
-        IQueryable<TRow> rows,
-        List<FactHead> heads,
-        CancellationToken cancel
-    )
+    private async Task<List<TFact>> Load<TRow, TFact>(FactKind kind, IQueryable<TRow> rows, List<FactHead> heads, CancellationToken cancel)
         where TRow : FactRow
         where TFact : class, IFact
     {
         var loaded = await rows.AsNoTracking().Where(r => !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
         heads.AddRange(loaded.Select(Head));
-        return [.. loaded.Select(r => Shelves.Read<TFact>(kind, r.Payload))];
+        return Sound<TFact>(kind, loaded);
+    }
+
+    /// <summary>
+    /// The facts of rows that can be used. One that an earlier version let in and that would break what is made of it (a zone without corners, an id
+    /// used twice) is left out and told; an unknown word of the rule book is no such fault.
+    /// </summary>
+    private List<T> Sound<T>(FactKind kind, IEnumerable<FactRow> rows)
+        where T : class, IFact
+    {
+        var sound = new List<T>();
+        foreach (var row in rows)
+        {
+            if (Fault(kind, row.Payload, out T? fact) is { } fault)
+            {
+                if (aside.All(a => a.FactId != row.Id))
+                {
+                    aside.Add(new SetAsideFact(row.Id, kind, fault));
+                }
+            }
+            else
+            {
+                sound.Add(fact!);
+            }
+        }
+        return sound;
+    }
+
+    private string? Fault<T>(FactKind kind, string payload, out T? fact)
+        where T : class, IFact
+    {
+        fact = null;
+        if (JsonBounds.Find(payload) is { } bound)
+        {
+            return $"{bound.Text} (at {bound.Path})";
+        }
+        try
+        {
+            fact = Shelves.Read<T>(kind, payload);
+        }
+        catch (JsonException exception)
+        {
+            return $"It cannot be read at {exception.Path}.";
+        }
+        return FactChecks.Of(fact, book).FirstOrDefault(p => !p.Code.Contains("unknown", StringComparison.Ordinal))?.Text;
     }
 
     private static FactHead Head(FactRow row) => new(row.Id, row.RevisionId, row.Clash);

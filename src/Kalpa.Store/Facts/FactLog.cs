@@ -1,10 +1,14 @@
+using System.Diagnostics;
 using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Store.Model;
+using Kalpa.Store.Writing;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
+using Microsoft.Extensions.Logging;
 
 namespace Kalpa.Store.Facts;
 
@@ -15,24 +19,131 @@ public sealed record Sender(Guid FirmId, Guid PersonId, DateTimeOffset Now);
 /// The append-only log of facts and the projections made from it, written in one transaction. The same request twice counts once; a stale base
 /// keeps both versions; a fact whose parent has not arrived waits.
 /// </summary>
-public sealed class FactLog(KalpaDb db)
+public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
 {
+    /// <summary>
+    /// A batch is written in slices of about this long: each has its own commit, and between two of them others get their turn. Half of the tenth of a
+    /// second that nobody should wait for, as the last fact of a slice and the commit itself come on top.
+    /// </summary>
+    private static readonly TimeSpan SliceLasts = TimeSpan.FromMilliseconds(50);
+
+    /// <summary>A plan of the largest size takes a tenth of this.</summary>
+    private const int LongestPayload = 1_000_000;
+
+    private const int LongestDevice = 200;
+
+    private const string BeforeOne = "before_one";
+
+    /// <summary>Takes changes in, each on its own: the receipts come in the order of the changes.</summary>
     public async Task<ChangeReceipts> Accept(FactChanges changes, Sender sender, RuleBook book, CancellationToken cancel)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var receipts = new List<ChangeReceipt>();
-        foreach (var change in changes.Changes)
+        var receipts = new List<ChangeReceipt>(changes.Changes.Count);
+        while (receipts.Count < changes.Changes.Count)
         {
-            receipts.Add(await AcceptOne(change, sender, book, cancel));
+            await AcceptSlice(changes.Changes, receipts, sender, book, cancel);
         }
-        await transaction.CommitAsync(cancel);
         return new ChangeReceipts(receipts);
+    }
+
+    /// <summary>Tries again what was set aside, firm by firm; gives how many were taken in. <paramref name="enter"/> makes a firm the one whose rows are seen.</summary>
+    public async Task<int> RetrySetAside(Action<Guid> enter, RuleBook book, CancellationToken cancel)
+    {
+        var shown = 0;
+        foreach (
+            var aside in await db.SetAsideChanges.IgnoreQueryFilters().AsNoTracking().OrderBy(a => a.ReceivedAtTicks).ToListAsync(cancel)
+        )
+        {
+            var change = JsonSerializer.Deserialize(aside.Change, KalpaJson.Default.FactChange)!;
+            enter(aside.FirmId);
+            var sender = new Sender(aside.FirmId, aside.AuthorId, new DateTimeOffset(aside.ReceivedAtTicks, TimeSpan.Zero));
+            var receipts = await Accept(new FactChanges([change]), sender, book, cancel);
+            if (receipts.Receipts[0].Outcome is not (ChangeOutcome.SetAside or ChangeOutcome.Refused))
+            {
+                await db.SetAsideChanges.IgnoreQueryFilters().Where(a => a.Id == aside.Id).ExecuteDeleteAsync(cancel);
+                shown++;
+            }
+        }
+        return shown;
+    }
+
+    private async Task AcceptSlice(
+        IReadOnlyList<FactChange> changes,
+        List<ChangeReceipt> receipts,
+        Sender sender,
+        RuleBook book,
+        CancellationToken cancel
+    )
+    {
+        await using var write = await db.BeginWrite(cancel);
+        var began = Stopwatch.GetTimestamp();
+        do
+        {
+            receipts.Add(await AcceptOrSetAside(changes[receipts.Count], sender, book, write.Transaction, cancel));
+        } while (receipts.Count < changes.Count && Stopwatch.GetElapsedTime(began) < SliceLasts);
+        await write.Commit(cancel);
+        db.ChangeTracker.Clear();
+    }
+
+    /// <summary>A change that breaks something nobody foresaw is kept as sent and holds back no other.</summary>
+    private async Task<ChangeReceipt> AcceptOrSetAside(
+        FactChange change,
+        Sender sender,
+        RuleBook book,
+        IDbContextTransaction transaction,
+        CancellationToken cancel
+    )
+    {
+        await transaction.CreateSavepointAsync(BeforeOne, cancel);
+        ChangeReceipt receipt;
+        try
+        {
+            receipt = await AcceptOne(change, sender, book, cancel);
+        }
+        catch (Exception exception) when (exception is not OperationCanceledException && StoreException.Of(exception) is null)
+        {
+            log?.LogError(
+                exception,
+                "The change {RequestId} of {Kind} {FactId} was set aside",
+                change.RequestId,
+                change.Kind,
+                change.FactId
+            );
+            await transaction.RollbackToSavepointAsync(BeforeOne, cancel);
+            db.ChangeTracker.Clear();
+            receipt = await SetAside(change, sender, exception, cancel);
+        }
+        await transaction.ReleaseSavepointAsync(BeforeOne, cancel);
+        return receipt;
+    }
+
+    private async Task<ChangeReceipt> SetAside(FactChange change, Sender sender, Exception exception, CancellationToken cancel)
+    {
+        if (!await db.SetAsideChanges.IgnoreQueryFilters().AnyAsync(a => a.Id == change.RequestId, cancel))
+        {
+            db.SetAsideChanges.Add(
+                new SetAsideChange
+                {
+                    Id = change.RequestId,
+                    FirmId = sender.FirmId,
+                    AuthorId = sender.PersonId,
+                    FactId = change.FactId,
+                    Kind = change.Kind,
+                    ReceivedAtTicks = sender.Now.UtcTicks,
+                    Reason = exception.GetType().Name,
+                    Change = JsonSerializer.Serialize(change, KalpaJson.Default.FactChange),
+                }
+            );
+            await db.SaveChangesAsync(cancel);
+        }
+        const string text =
+            "The server could not take this in and has set it aside as sent. Nothing is lost; it is tried again at the next start.";
+        return new ChangeReceipt(change.RequestId, ChangeOutcome.SetAside, null, [Problem(change, "fact.set-aside", text)]);
     }
 
     /// <summary>Makes every projection again from the log.</summary>
     public async Task Rebuild(CancellationToken cancel)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        await using var write = await db.BeginWrite(cancel);
         foreach (var shelf in Shelves.ChildrenFirst)
         {
             await shelf.Clear(db, cancel);
@@ -49,7 +160,7 @@ public sealed class FactLog(KalpaDb db)
             line.Add(revision);
             await Show(line, cancel);
         }
-        await transaction.CommitAsync(cancel);
+        await write.Commit(cancel);
     }
 
     /// <summary>The versions of a fact that stand against each other, the one that shows first; null when the firm holds no such fact.</summary>
@@ -82,7 +193,7 @@ public sealed class FactLog(KalpaDb db)
 
     private async Task<ChangeReceipt> AcceptOne(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
     {
-        var known = await db.Revisions.FirstOrDefaultAsync(r => r.RequestId == change.RequestId, cancel);
+        var known = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.RequestId == change.RequestId, cancel);
         if (known is not null)
         {
             return new ChangeReceipt(change.RequestId, ChangeOutcome.AlreadyKnown, known.Id, []);
@@ -105,7 +216,7 @@ public sealed class FactLog(KalpaDb db)
     }
 
     private Task<List<Revision>> LineOf(Guid factId, CancellationToken cancel) =>
-        db.Revisions.Where(r => r.FactId == factId).OrderBy(r => r.Sequence).ToListAsync(cancel);
+        db.Revisions.AsNoTracking().Where(r => r.FactId == factId).OrderBy(r => r.Sequence).ToListAsync(cancel);
 
     private static Version AsVersion(Revision revision) =>
         new(
@@ -136,11 +247,24 @@ public sealed class FactLog(KalpaDb db)
                 ),
             ];
         }
-        if (await db.Revisions.IgnoreQueryFilters().AnyAsync(r => r.Id == change.RequestId || r.RequestId == change.RequestId, cancel))
+        // A revision's id is its request's; one look-up by the unique index, not a walk through the log.
+        if (await db.Revisions.IgnoreQueryFilters().AnyAsync(r => r.Id == change.RequestId, cancel))
         {
             return [Problem(change, "fact.request-used", "This request's id was used before. Send the change with a new one.")];
         }
-        var elsewhere = await db.Revisions.IgnoreQueryFilters().FirstOrDefaultAsync(r => r.FactId == change.FactId, cancel);
+        if (change.RequestId == Guid.Empty)
+        {
+            return [Problem(change, "fact.no-request-id", "The change needs a request id of its own.")];
+        }
+        if (change.Payload.GetRawText().Length > LongestPayload || change.Device.Length > LongestDevice)
+        {
+            return [Problem(change, "fact.too-large", "This is larger than anything that is recorded. Divide it.")];
+        }
+        if (JsonBounds.Find(change.Payload.GetRawText()) is { } fault)
+        {
+            return [Problem(change, "fact.out-of-bounds", $"{fault.Text} (at {fault.Path})")];
+        }
+        var elsewhere = await db.Revisions.IgnoreQueryFilters().AsNoTracking().FirstOrDefaultAsync(r => r.FactId == change.FactId, cancel);
         if (elsewhere is not null && (elsewhere.FirmId != sender.FirmId || elsewhere.Kind != change.Kind))
         {
             return [Problem(change, "fact.not-found", "There is no such fact to change.")];

@@ -28,6 +28,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<long>("Bytes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Damaged")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Height")
                         .HasColumnType("INTEGER");
 
@@ -405,6 +408,15 @@ namespace Kalpa.Store.Migrations
                     b.Property<Guid>("MadeById")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("PhotoBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Photos")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Replies")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Revoked")
                         .HasColumnType("INTEGER");
 
@@ -567,6 +579,70 @@ namespace Kalpa.Store.Migrations
                     b.HasIndex("FirmId");
 
                     b.ToTable("Roofs", (string)null);
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.SetAsideChange", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AuthorId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Change")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("FactId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ReceivedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FirmId");
+
+                    b.ToTable("SetAsideChanges", (string)null);
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.SignIn", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("BeganAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Device")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SeenAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("SignIns", (string)null);
                 });
 
             modelBuilder.Entity("Kalpa.Store.Model.SlopeRow", b =>
@@ -916,6 +992,15 @@ namespace Kalpa.Store.Migrations
                         .WithMany()
                         .HasForeignKey("BuildingId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.SignIn", b =>
+                {
+                    b.HasOne("Kalpa.Store.Model.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

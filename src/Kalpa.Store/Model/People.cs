@@ -30,3 +30,16 @@ public sealed class FixedFirm(Guid firmId) : IFirmScope
 {
     public Guid FirmId { get; } = firmId;
 }
+
+/// <summary>One signing-in on one device. Ended here, its cookie is worth nothing from the next request on.</summary>
+public sealed class SignIn
+{
+    public Guid Id { get; set; }
+    public Guid PersonId { get; set; }
+    public long BeganAtTicks { get; set; }
+    public long SeenAtTicks { get; set; }
+    public long? EndedAtTicks { get; set; }
+
+    /// <summary>What the browser says of itself, shortened: by it a person knows the device again.</summary>
+    public string Device { get; set; } = "";
+}

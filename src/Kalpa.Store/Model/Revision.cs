@@ -52,6 +52,26 @@ public sealed class Blob
 
     /// <summary>False while only the report-size picture is here: the original trickles after.</summary>
     public bool OriginalHeld { get; set; } = true;
+
+    /// <summary>The original was here and was found damaged or gone: it is asked for again from whatever device has it.</summary>
+    public bool Damaged { get; set; }
+}
+
+/// <summary>A change that could not be taken in though nothing is known to be wrong with it: kept as sent, and tried again at the next start.</summary>
+public sealed class SetAsideChange
+{
+    /// <summary>The change's request id.</summary>
+    public Guid Id { get; set; }
+
+    public Guid FirmId { get; set; }
+    public Guid AuthorId { get; set; }
+    public Guid FactId { get; set; }
+    public FactKind Kind { get; set; }
+    public long ReceivedAtTicks { get; set; }
+    public string Reason { get; set; } = "";
+
+    /// <summary>The whole change as sent.</summary>
+    public string Change { get; set; } = "";
 }
 
 /// <summary>A crew's link to its punch list: the secret is kept as a hash only.</summary>
@@ -65,4 +85,9 @@ public sealed class PunchLink
     public string SecretHash { get; set; } = "";
     public long ExpiresAtTicks { get; set; }
     public bool Revoked { get; set; }
+
+    /// <summary>What came by this link so far; it is bounded, as whoever holds the link may send.</summary>
+    public int Replies { get; set; }
+    public int Photos { get; set; }
+    public long PhotoBytes { get; set; }
 }

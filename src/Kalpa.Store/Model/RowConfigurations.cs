@@ -197,3 +197,27 @@ internal sealed class PersonConfiguration : IEntityTypeConfiguration<Person>
     public void Configure(EntityTypeBuilder<Person> builder) =>
         builder.HasOne<Firm>().WithMany().HasForeignKey(person => person.FirmId).OnDelete(DeleteBehavior.Restrict);
 }
+
+internal sealed class SetAsideChangeConfiguration : IEntityTypeConfiguration<SetAsideChange>
+{
+    public void Configure(EntityTypeBuilder<SetAsideChange> builder)
+    {
+        builder.ToTable("SetAsideChanges");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.Property(row => row.Kind).HasConversion<string>();
+        builder.HasIndex(row => row.FirmId);
+    }
+}
+
+internal sealed class SignInConfiguration : IEntityTypeConfiguration<SignIn>
+{
+    public void Configure(EntityTypeBuilder<SignIn> builder)
+    {
+        builder.ToTable("SignIns");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.HasIndex(row => row.PersonId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(row => row.PersonId).OnDelete(DeleteBehavior.Cascade);
+    }
+}

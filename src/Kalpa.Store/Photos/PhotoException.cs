@@ -26,7 +26,10 @@ public sealed class PhotoException : Exception
     public static PhotoException HashDiffers() =>
         new("photo.hash-differs", "The bytes that arrived are not those that were announced. They were put aside; send them again.");
 
-    public static PhotoException Busy() => new("photo.busy", "The same bytes are being sent from elsewhere. Try again in a moment.");
+    /// <summary>The one that passes by itself.</summary>
+    public const string BusyCode = "photo.busy";
+
+    public static PhotoException Busy() => new(BusyCode, "The same bytes are being sent from elsewhere. Try again in a moment.");
 
     public static PhotoException TooManyPixels(long pixels) =>
         new("photo.too-many-pixels", $"The picture would unfold to {pixels / 1_000_000:N0} million pixels. Send it at a smaller size.");

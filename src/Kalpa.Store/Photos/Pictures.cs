@@ -60,26 +60,31 @@ public static class Pictures
         }
     }
 
-    /// <summary>Writes every rendition beside the original; the file is decoded once. A cut-off or broken file throws.</summary>
-    public static void WriteRenditions(string path, Func<Rendition, string> target)
+    // The library would hand out what it read before under the same path; an original put back in place is another file.
+    static Pictures() => Cache.Max = 0;
+
+    /// <summary>Every rendition as JPEG bytes; the file is decoded once. A cut-off or broken file throws.</summary>
+    public static IReadOnlyList<(Rendition Rendition, byte[] Jpeg)> Renditions(string path)
     {
         try
         {
-            // Decoded with its colour profile kept, turned upright; nothing else of the camera's notes goes along.
+            // Decoded with its color profile kept, turned upright; nothing else of the camera's notes goes along.
             var (_, longest, _) = Sizes[0];
             using var lazy = Image.Thumbnail(path, longest, height: longest, size: Enums.Size.Down, failOn: Enums.FailOn.Truncated);
             using var largest = lazy.CopyMemory();
-            foreach (var (rendition, pixels, quality) in Sizes)
-            {
-                using var smaller = largest.ThumbnailImage(pixels, height: pixels, size: Enums.Size.Down);
-                using var flat = smaller.HasAlpha() ? smaller.Flatten(background: [255]) : smaller.Copy();
-                flat.Jpegsave(target(rendition), q: quality, keep: Enums.ForeignKeep.Icc);
-            }
+            return [.. Sizes.Select(size => (size.Rendition, Jpeg(largest, size.LongestPixels, size.Quality)))];
         }
         catch (VipsException)
         {
             throw PhotoException.Damaged();
         }
+    }
+
+    private static byte[] Jpeg(Image largest, int pixels, int quality)
+    {
+        using var smaller = largest.ThumbnailImage(pixels, height: pixels, size: Enums.Size.Down);
+        using var flat = smaller.HasAlpha() ? smaller.Flatten(background: [255]) : smaller.Copy();
+        return flat.JpegsaveBuffer(q: quality, keep: Enums.ForeignKeep.Icc);
     }
 
     private static DateTimeOffset? TakenAt(Image image)

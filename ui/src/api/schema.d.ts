@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSignIns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/sign-ins/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endSignIn"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/facts": {
         parameters: {
             query?: never;
@@ -142,6 +174,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["sendPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/wanted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWantedPhotos"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1196,7 +1244,7 @@ export interface components {
             name: string;
         };
         /** @enum {unknown} */
-        ChangeOutcome: "accepted" | "alreadyKnown" | "waiting" | "clashed" | "refused";
+        ChangeOutcome: "accepted" | "alreadyKnown" | "waiting" | "clashed" | "refused" | "setAside";
         ChangeReceipt: {
             /** Format: uuid */
             requestId: string;
@@ -3080,6 +3128,7 @@ export interface components {
             heads: components["schemas"]["FactHead"][];
             components: components["schemas"]["ComponentFact"][];
             local: null | components["schemas"]["LocalProfileFact"];
+            setAside: components["schemas"]["SetAsideFact"][];
         };
         /** @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. */
         PropertyFact: {
@@ -3418,6 +3467,13 @@ export interface components {
             antiForgeryToken: string;
             demoMode: boolean;
             needsSetUp: boolean;
+            notices: string[];
+        };
+        SetAsideFact: {
+            /** Format: uuid */
+            factId: string;
+            kind: components["schemas"]["FactKind"];
+            text: string;
         };
         SetUpRequest: {
             firmName: string;
@@ -3437,6 +3493,16 @@ export interface components {
             low: number;
             /** Format: double */
             high: number;
+        };
+        SignInAnswer: {
+            /** Format: uuid */
+            id: string;
+            device: string;
+            /** Format: date-time */
+            beganAt: string;
+            /** Format: date-time */
+            seenAt: string;
+            here: boolean;
         };
         SignInRequest: {
             email: string;
@@ -3939,6 +4005,7 @@ export interface components {
             heads: components["schemas"]["FactHead"][];
             assessment: components["schemas"]["Assessment"];
             lifeProfile: null | components["schemas"]["LifeProfileFact"];
+            setAside: components["schemas"]["SetAsideFact"][];
         };
         /**
          * @description A visit. Walk is the key of its walk order (empty: the one that suits commission and covering);
@@ -4217,6 +4284,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     signOut: {
@@ -4268,6 +4344,55 @@ export interface operations {
             };
         };
     };
+    getSignIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInAnswer"][];
+                };
+            };
+        };
+    };
+    endSignIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     sendFacts: {
         parameters: {
             query?: never;
@@ -4288,6 +4413,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeReceipts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -4454,6 +4606,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getWantedPhotos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
         };

@@ -110,7 +110,7 @@ public static partial class PlanRuns
 
     private static PlanPoint? Step(string run, int number, List<RunsProblem> problems)
     {
-        var match = Run().Match(run);
+        var match = Run().Match(NumberText.PlainDigits(run));
         if (!match.Success || Degrees(match) is not { } degrees)
         {
             problems.Add(
@@ -162,6 +162,6 @@ public static partial class PlanRuns
         return string.Join(", ", parts.Where(p => p.Length > 0));
     }
 
-    [GeneratedRegex(@"^(?:(?<point>[A-Za-z]+(?:-[A-Za-z]+)?)|(?<degrees>\d{1,3}(?:\.\d+)?) ?(?:°|deg))\s*(?<length>.+)$")]
+    [GeneratedRegex(@"^(?:(?<point>[A-Za-z]+(?:-[A-Za-z]+)?)|(?<degrees>[0-9]{1,3}(?:\.[0-9]+)?) ?(?:°|deg))\s*(?<length>.+)$")]
     private static partial Regex Run();
 }

@@ -157,6 +157,7 @@ public static class Polygons
     /// </summary>
     public static double CoveredArea(IReadOnlyList<PlanPoint> loop, IReadOnlyList<IReadOnlyList<PlanPoint>> others)
     {
+        WorkBudget.Check();
         if (others.Count == 0)
         {
             return 0;

@@ -68,6 +68,7 @@ public static class StraightSkeleton
         var events = 0;
         while (waiting.TryPop(out var wave))
         {
+            WorkBudget.Check();
             if (NextHeight(wave.Loop, fronts, wave.Z) is not { } z || ++events > MostEventsPerCorner * corners.Count)
             {
                 return Failed(corners, wave.Loop[0].After);

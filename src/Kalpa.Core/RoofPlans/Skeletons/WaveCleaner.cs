@@ -34,6 +34,7 @@ internal sealed class WaveCleaner(Front[] fronts, FaceBuilder faces, List<WaveCo
         var loops = new List<List<WaveCorner>>();
         while (open.Count > 0)
         {
+            WorkBudget.Check();
             var trace = Trace(open);
             if (Rebuild(trace, eventful) is not { } rebuilt)
             {

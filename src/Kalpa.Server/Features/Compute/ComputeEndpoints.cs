@@ -1,5 +1,6 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
+using Kalpa.Core;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -13,6 +14,8 @@ using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 using Kalpa.Server.SetUp;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Kalpa.Server.Features.Compute;
 
@@ -65,22 +68,61 @@ public static class ComputeEndpoints
         where TIn : notnull =>
         api.MapPost(
                 $"compute/{method}",
-                (HttpRequest request, RuleBook book, CancellationToken cancel) => Run(method, request, book, cancel)
+                (HttpRequest request, RuleBook book, ILogger<ComputeResult> log, CancellationToken cancel) =>
+                    Run(method, request, book, log, cancel)
             )
+            .WithMetadata(new RequestSizeLimitAttribute(MostBytes))
             .WithName($"compute-{method}")
             .Accepts<TIn>(MediaTypeNames.Application.Json)
             .Produces<TOut>()
             .ProducesProblem(StatusCodes.Status400BadRequest);
 
-    private static async Task<IResult> Run(string method, HttpRequest request, RuleBook book, CancellationToken cancel)
+    /// <summary>The largest roof that the bounds allow takes a fraction of this; a caller who leaves ends the work at once.</summary>
+    private static readonly TimeSpan LongestWork = TimeSpan.FromSeconds(15);
+
+    private const long MostBytes = 5_000_000;
+
+    private static async Task<IResult> Run(
+        string method,
+        HttpRequest request,
+        RuleBook book,
+        ILogger<ComputeResult> log,
+        CancellationToken cancel
+    )
     {
         using var reader = new StreamReader(request.Body);
-        var result = Contracts.Compute.Run(method, await reader.ReadToEndAsync(cancel), book);
-        if (result.Problem is { } problem)
+        var json = await reader.ReadToEndAsync(cancel);
+        if (JsonBounds.Find(json) is { } fault)
         {
-            var where = problem.Field is null ? "" : $" (at {problem.Field})";
-            return Problems.Of(StatusCodes.Status400BadRequest, problem.Code, "The input was refused", problem.Text + where);
+            return Refused("compute.bad-json", $"{fault.Text} (at {fault.Path})");
         }
-        return TypedResults.Content(result.Json, MediaTypeNames.Application.Json);
+        try
+        {
+            using var budget = WorkBudget.Begin(TimeBudget.Within(LongestWork, cancel));
+            var result = Contracts.Compute.Run(method, json, book);
+            if (result.Problem is { } problem)
+            {
+                var where = problem.Field is null ? "" : $" (at {problem.Field})";
+                return Refused(problem.Code, problem.Text + where);
+            }
+            return TypedResults.Content(result.Json, MediaTypeNames.Application.Json);
+        }
+        catch (Exception exception) when (exception is not WorkStoppedException)
+        {
+            // Within the bounds nothing should break; what does is told to whoever runs the server, and refused in words.
+            log.LogError(exception, "The method {Method} broke on an input of {Length} characters", method, json.Length);
+            return Problems.Of(
+                StatusCodes.Status422UnprocessableEntity,
+                NotComputable,
+                "This cannot be computed",
+                "Something in the input breaks the computation. Leave parts out until it answers, and report what broke it."
+            );
+        }
     }
+
+    /// <summary>The code of an input that broke a method: a fault of ours.</summary>
+    public const string NotComputable = "compute.not-computable";
+
+    private static ProblemHttpResult Refused(string code, string text) =>
+        Problems.Of(StatusCodes.Status400BadRequest, code, "The input was refused", text);
 }

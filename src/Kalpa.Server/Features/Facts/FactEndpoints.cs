@@ -1,3 +1,4 @@
+using System.Net.Mime;
 using System.Security.Claims;
 using Kalpa.Contracts;
 using Kalpa.Core.Rules;
@@ -14,9 +15,18 @@ public static class FactEndpoints
 {
     private const int MostChanges = 500;
 
+    /// <summary>A hundred plans of the largest size.</summary>
+    private const long MostBytes = 20_000_000;
+
     public static void MapFacts(this IEndpointRouteBuilder api)
     {
-        api.MapPost("facts", Send).WithName("sendFacts");
+        api.MapPost("facts", Send)
+            .WithName("sendFacts")
+            .Accepts<FactChanges>(MediaTypeNames.Application.Json)
+            .ProducesProblem(StatusCodes.Status400BadRequest)
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status503ServiceUnavailable)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes));
         api.MapGet("facts/{id:guid}/versions", Versions).WithName("getVersions").ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("habits", Habits).WithName("getHabits");
     }
@@ -27,8 +37,9 @@ public static class FactEndpoints
     private static async Task<Ok<HabitsAnswer>> Habits(ClaimsPrincipal person, DossierReader dossiers, CancellationToken cancel) =>
         TypedResults.Ok(await dossiers.Habits(CurrentFirm.PersonOf(person), cancel));
 
+    /// <summary>Each change gets its own receipt, in the order sent: one that cannot be read is refused alone.</summary>
     private static async Task<Results<Ok<ChangeReceipts>, ProblemHttpResult>> Send(
-        FactChanges changes,
+        HttpRequest request,
         ClaimsPrincipal person,
         FactLog log,
         LiveVisits live,
@@ -37,7 +48,13 @@ public static class FactEndpoints
         CancellationToken cancel
     )
     {
-        if (changes.Changes.Count > MostChanges)
+        using var reader = new StreamReader(request.Body);
+        var (entries, fault) = FactBatch.Read(await reader.ReadToEndAsync(cancel));
+        if (fault is not null)
+        {
+            return Problems.Of(StatusCodes.Status400BadRequest, "request.bad-json", "The request cannot be read", fault);
+        }
+        if (entries.Count > MostChanges)
         {
             return Problems.Of(
                 StatusCodes.Status413PayloadTooLarge,
@@ -47,8 +64,10 @@ public static class FactEndpoints
             );
         }
         var sender = CurrentFirm.SenderOf(person, clock);
-        var receipts = await log.Accept(changes, sender, book, cancel);
-        live.Tell(sender.FirmId, changes, receipts, person.Identity?.Name ?? "", sender.Now);
-        return TypedResults.Ok(receipts);
+        var readable = new FactChanges([.. entries.Select(e => e.Change).OfType<FactChange>()]);
+        var receipts = await log.Accept(readable, sender, book, cancel);
+        live.Tell(sender.FirmId, readable, receipts, person.Identity?.Name ?? "", sender.Now);
+        var next = new Queue<ChangeReceipt>(receipts.Receipts);
+        return TypedResults.Ok(new ChangeReceipts([.. entries.Select(e => e.Refusal ?? next.Dequeue())]));
     }
 }

@@ -3,10 +3,14 @@ using Kalpa.Contracts;
 using Kalpa.Server.SetUp;
 using Kalpa.Store.Photos;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.Net.Http.Headers;
 
 namespace Kalpa.Server.Features.Photos;
 
-/// <summary>Pictures' bytes, by their SHA-256: in, and out as original or rendition. A picture's bytes never change, so they may be kept.</summary>
+/// <summary>
+/// Pictures' bytes, by their SHA-256: in, and out as original or rendition. What is made from an original never changes and may be kept; what stands
+/// in for one is asked for anew each time.
+/// </summary>
 public static class PhotoEndpoints
 {
     private const string KeepForever = "private, max-age=31536000, immutable";
@@ -21,6 +25,7 @@ public static class PhotoEndpoints
             .Accepts<byte[]>("application/octet-stream")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostRequestBytes));
+        api.MapGet("photos/wanted", Wanted).WithName("getWantedPhotos");
         api.MapGet("photos/{sha256:length(64)}/state", State).WithName("getPhotoState");
         api.MapPut("photos/{sha256:length(64)}", Append)
             .WithName("sendPhotoPiece")
@@ -44,8 +49,16 @@ public static class PhotoEndpoints
         CancellationToken cancel
     ) => TypedResults.Ok(await intake.Take(request.Body, CurrentFirm.SenderOf(person, clock), cancel));
 
-    private static async Task<Ok<BlobState>> State(string sha256, PhotoIntake intake, CurrentFirm firm, CancellationToken cancel) =>
-        TypedResults.Ok(await intake.State(firm.FirmId, sha256, cancel));
+    /// <summary>Originals that were found damaged or gone: a device that has one is to send it again.</summary>
+    private static async Task<Ok<IReadOnlyList<string>>> Wanted(PhotoIntake intake, CancellationToken cancel) =>
+        TypedResults.Ok(await intake.Wanted(cancel));
+
+    private static async Task<Results<Ok<BlobState>, ProblemHttpResult>> State(
+        string sha256,
+        PhotoIntake intake,
+        CurrentFirm firm,
+        CancellationToken cancel
+    ) => IsHash(sha256) ? TypedResults.Ok(await intake.State(firm.FirmId, sha256, cancel)) : BadPiece();
 
     private static async Task<Results<Ok<BlobState>, ProblemHttpResult>> Append(
         string sha256,
@@ -91,9 +104,16 @@ public static class PhotoEndpoints
         CancellationToken cancel
     )
     {
-        if (await intake.FindOriginal(firm.FirmId, sha256, cancel) is not { } found)
+        if (!IsHash(sha256) || await intake.FindOriginal(firm.FirmId, sha256, cancel) is not { } found)
         {
-            return Problems.NotFound("photo");
+            return IsHash(sha256) && (await intake.Wanted(cancel)).Contains(sha256)
+                ? Problems.Of(
+                    StatusCodes.Status404NotFound,
+                    "photo.original-damaged",
+                    "The original photo is damaged",
+                    "It was put aside and is asked for again. Open Kalpa on the device that took it, or choose the file again."
+                )
+                : Problems.NotFound("photo");
         }
         http.Response.Headers.CacheControl = KeepForever;
         return TypedResults.PhysicalFile(found.Path, found.MediaType);
@@ -109,13 +129,20 @@ public static class PhotoEndpoints
     )
     {
         if (
-            !Enum.TryParse<Rendition>(rendition, ignoreCase: true, out var wanted)
-            || await intake.Find(firm.FirmId, sha256, wanted, cancel) is not { } path
+            !IsHash(sha256)
+            || RenditionOf(rendition) is not { } wanted
+            || await intake.Find(firm.FirmId, sha256, wanted, cancel) is not { } found
         )
         {
             return Problems.NotFound("photo");
         }
-        http.Response.Headers.CacheControl = KeepForever;
-        return TypedResults.PhysicalFile(path, "image/jpeg");
+        http.Response.Headers.CacheControl = found.FromOriginal ? KeepForever : "private, no-cache";
+        // Two contents of one address are told apart by their tags.
+        var tag = new EntityTagHeaderValue($"\"{Path.GetFileName(found.Path)}\"");
+        return TypedResults.PhysicalFile(found.Path, "image/jpeg", entityTag: tag);
     }
+
+    /// <summary>A number would pass for a name otherwise.</summary>
+    private static Rendition? RenditionOf(string word) =>
+        word.All(char.IsAsciiLetter) && Enum.TryParse<Rendition>(word, ignoreCase: true, out var rendition) ? rendition : null;
 }

@@ -90,10 +90,31 @@ public static class CrewEndpoints
         PhotoIntake intake,
         TimeProvider clock,
         CancellationToken cancel
-    ) =>
-        await Enter(secret, links, firm, cancel) is { } link
-            ? TypedResults.Ok(await intake.Take(request.Body, SenderOf(link, clock), cancel))
-            : NotFound();
+    )
+    {
+        if (await Enter(secret, links, firm, cancel) is not { } link)
+        {
+            return NotFound();
+        }
+        if (!await links.CountPhoto(link, cancel))
+        {
+            return Full();
+        }
+        var taken = await intake.Take(request.Body, SenderOf(link, clock), cancel);
+        if (!taken.AlreadyHeld)
+        {
+            await links.CountBytes(link, taken.Bytes, cancel);
+        }
+        return TypedResults.Ok(taken);
+    }
+
+    private static ProblemHttpResult Full() =>
+        Problems.Of(
+            StatusCodes.Status429TooManyRequests,
+            "punch.link-full",
+            "This link has had its fill",
+            "Ask the inspector for a new link; what was sent is kept."
+        );
 
     private static async Task<Results<Ok<ChangeReceipt>, ProblemHttpResult>> SayFixed(
         string secret,
@@ -126,6 +147,10 @@ public static class CrewEndpoints
                 "The photo is missing",
                 "Send the photo first, then say it is fixed."
             );
+        }
+        if (!await links.CountReply(link, cancel))
+        {
+            return Full();
         }
         var fact = new PunchReplyFact(reply.RequestId, link.VisitId, itemId, reply.By, reply.Note, reply.Sha256, clock.GetUtcNow());
         var change = new FactChange(
@@ -167,12 +192,12 @@ public static class CrewEndpoints
             await Enter(secret, links, firm, cancel) is not { } link
             || await dossiers.Visit(link.VisitId, cancel) is not { } visit
             || !Items(visit, link.Crew).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
-            || await intake.Find(link.FirmId, sha256, Rendition.Report, cancel) is not { } path
+            || await intake.Find(link.FirmId, sha256, Rendition.Report, cancel) is not { } found
         )
         {
             return NotFound();
         }
-        return TypedResults.PhysicalFile(path, "image/jpeg");
+        return TypedResults.PhysicalFile(found.Path, "image/jpeg");
     }
 
     /// <summary>From here on the request sees the link's firm.</summary>

@@ -15,6 +15,12 @@ public sealed class PunchLinks(KalpaDb db, TimeProvider clock)
 
     public const int MostDays = 120;
 
+    /// <summary>A punch list has tens of items; some are refused and answered again.</summary>
+    public const int MostReplies = 300;
+
+    public const int MostPhotos = 300;
+    public const long MostPhotoBytes = 1_500_000_000;
+
     public async Task<PunchLinkAnswer> Make(Guid visitId, PunchLinkRequest request, Sender sender, CancellationToken cancel)
     {
         var secret = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(SecretBytes));
@@ -52,6 +58,22 @@ public sealed class PunchLinks(KalpaDb db, TimeProvider clock)
             .AsNoTracking()
             .FirstOrDefaultAsync(l => l.SecretHash == hash && !l.Revoked && l.ExpiresAtTicks > now, cancel);
     }
+
+    /// <summary>Counts a photo that is about to come by a link; false when the link has had its fill.</summary>
+    public async Task<bool> CountPhoto(PunchLink link, CancellationToken cancel) =>
+        await db
+            .PunchLinks.Where(l => l.Id == link.Id && l.Photos < MostPhotos && l.PhotoBytes < MostPhotoBytes)
+            .ExecuteUpdateAsync(set => set.SetProperty(l => l.Photos, l => l.Photos + 1), cancel) == 1;
+
+    public async Task CountBytes(PunchLink link, long bytes, CancellationToken cancel) =>
+        await db
+            .PunchLinks.Where(l => l.Id == link.Id)
+            .ExecuteUpdateAsync(set => set.SetProperty(l => l.PhotoBytes, l => l.PhotoBytes + bytes), cancel);
+
+    public async Task<bool> CountReply(PunchLink link, CancellationToken cancel) =>
+        await db
+            .PunchLinks.Where(l => l.Id == link.Id && l.Replies < MostReplies)
+            .ExecuteUpdateAsync(set => set.SetProperty(l => l.Replies, l => l.Replies + 1), cancel) == 1;
 
     private static string Hash(string secret) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
 

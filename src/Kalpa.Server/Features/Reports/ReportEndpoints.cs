@@ -29,6 +29,7 @@ public static class ReportEndpoints
         DossierReader dossiers,
         KalpaDb db,
         CurrentFirm firm,
+        PhotoIntake photos,
         RuleBook book,
         ReportPages pages,
         CancellationToken cancel
@@ -38,7 +39,8 @@ public static class ReportEndpoints
         {
             return Problems.NotFound("visit");
         }
-        var model = await Model(visit, db, firm, book, sha256 => $"/api/photos/{sha256}/report", cancel);
+        var shown = await photos.Shown([.. visit.Facts.Records!.Photos.Select(p => p.Sha256).Distinct()], cancel);
+        var model = await Model(visit, db, firm, book, sha256 => shown.Contains(sha256) ? $"/api/photos/{sha256}/report" : null, cancel);
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
 
@@ -59,7 +61,7 @@ public static class ReportEndpoints
             return Problems.NotFound("visit");
         }
         var inlined = await Inline(visit, firm, photos, cancel);
-        var model = await Model(visit, db, firm, book, sha256 => inlined.GetValueOrDefault(sha256, ""), cancel);
+        var model = await Model(visit, db, firm, book, sha256 => inlined.GetValueOrDefault(sha256), cancel);
         var pdf = await printer.Print(await pages.Html(model, nonce: null), cancel);
         return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(visit));
     }
@@ -69,7 +71,7 @@ public static class ReportEndpoints
         KalpaDb db,
         CurrentFirm firm,
         RuleBook book,
-        Func<string, string> source,
+        Func<string, string?> source,
         CancellationToken cancel
     )
     {
@@ -87,9 +89,9 @@ public static class ReportEndpoints
         var inlined = new Dictionary<string, string>();
         foreach (var sha256 in visit.Facts.Records!.Photos.Select(p => p.Sha256).Distinct())
         {
-            if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } path)
+            if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } found)
             {
-                inlined[sha256] = $"data:image/jpeg;base64,{Convert.ToBase64String(await File.ReadAllBytesAsync(path, cancel))}";
+                inlined[sha256] = $"data:image/jpeg;base64,{Convert.ToBase64String(await File.ReadAllBytesAsync(found.Path, cancel))}";
             }
         }
         return inlined;

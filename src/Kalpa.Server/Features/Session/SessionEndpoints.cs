@@ -1,7 +1,9 @@
+using System.Security.Claims;
 using Kalpa.Contracts;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Kalpa.Store.Model;
+using Kalpa.Store.Upkeep;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
@@ -16,9 +18,14 @@ public static class SessionEndpoints
     {
         var open = api.MapGroup("/").AllowAnonymous();
         open.MapGet("session", Get).WithName("getSession");
-        open.MapPost("session", SignIn).WithName("signIn").ProducesProblem(StatusCodes.Status401Unauthorized);
+        open.MapPost("session", SignIn)
+            .WithName("signIn")
+            .ProducesProblem(StatusCodes.Status401Unauthorized)
+            .ProducesProblem(StatusCodes.Status429TooManyRequests);
         open.MapPost("set-up", SetUpFirm).WithName("setUpFirm").ProducesProblem(StatusCodes.Status409Conflict);
         api.MapDelete("session", SignOut).WithName("signOut");
+        api.MapGet("session/sign-ins", SignIns).WithName("getSignIns");
+        api.MapDelete("session/sign-ins/{id:guid}", EndSignIn).WithName("endSignIn").ProducesProblem(StatusCodes.Status404NotFound);
     }
 
     /// <summary>One-tap people are mapped in demo mode only.</summary>
@@ -34,52 +41,123 @@ public static class SessionEndpoints
         KalpaDb db,
         IAntiforgery antiForgery,
         KalpaSettings settings,
+        StoreHealth health,
         CancellationToken cancel
     )
     {
         var token = antiForgery.GetAndStoreTokens(http).RequestToken!;
         var person = http.User.Identity?.IsAuthenticated == true ? await Find(db, CurrentFirm.PersonOf(http.User), cancel) : null;
-        return TypedResults.Ok(new SessionAnswer(person, token, settings.Demo, !await db.Users.AnyAsync(cancel)));
+        // What is wrong with the server's disk is told to those who work on it, not to whoever passes.
+        IReadOnlyList<string> notices = person is null ? [] : [.. health.Notices().Select(n => n.Text)];
+        return TypedResults.Ok(new SessionAnswer(person, token, settings.Demo, !await db.Users.AnyAsync(cancel), notices));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignIn(SignInRequest request, SignInManager<Person> signIn)
+    /// <summary>The same answer after the same work, whether the account exists, the password is wrong, or the tries are used up.</summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignIn(
+        SignInRequest request,
+        HttpContext http,
+        UserManager<Person> people,
+        SignInSessions sessions,
+        SignInLimits limits,
+        CancellationToken cancel
+    )
     {
-        var person = await signIn.UserManager.FindByEmailAsync(request.Email);
-        var result = person is null
-            ? SignInResult.Failed
-            : await signIn.PasswordSignInAsync(person, request.Password, isPersistent: true, lockoutOnFailure: true);
-        if (result.IsLockedOut)
+        var address = http.Connection.RemoteIpAddress?.ToString() ?? "";
+        var device = sessions.KnownDevice(http, request.Email);
+        if (limits.Wait(request.Email, address, device) is { } wait)
         {
+            http.Response.Headers.RetryAfter = $"{Math.Ceiling(wait.TotalSeconds):0}";
             return Problems.Of(
-                StatusCodes.Status401Unauthorized,
-                "session.locked-out",
-                "Too many wrong passwords",
-                "Wait a quarter of an hour, then try again."
+                StatusCodes.Status429TooManyRequests,
+                "session.too-many",
+                "Too many wrong passwords from here",
+                $"Wait {Math.Ceiling(wait.TotalMinutes):0} minutes, then try again. A device on which you have signed in before is not affected."
             );
         }
-        return result.Succeeded
-            ? TypedResults.NoContent()
-            : Problems.Of(StatusCodes.Status401Unauthorized, "session.wrong", "E-mail or password is wrong", "Check both and try again.");
+        var person = await people.FindByEmailAsync(request.Email);
+        // Somebody unknown costs the same hash as somebody known.
+        var right = person is null ? NobodyHas(people, request.Password) : await people.CheckPasswordAsync(person, request.Password);
+        if (person is null || !right)
+        {
+            limits.CountWrong(request.Email, address, device);
+            return Problems.Of(
+                StatusCodes.Status401Unauthorized,
+                "session.wrong",
+                "E-mail or password is wrong",
+                "Check both and try again."
+            );
+        }
+        await sessions.Begin(person, http, cancel);
+        return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SignOut(SignInManager<Person> signIn)
+    private static readonly Person Nobody = new() { UserName = "nobody" };
+    private static string? hashOfNobody;
+
+    private static bool NobodyHas(UserManager<Person> people, string password)
     {
+        hashOfNobody ??= people.PasswordHasher.HashPassword(Nobody, Guid.NewGuid().ToString());
+        _ = people.PasswordHasher.VerifyHashedPassword(Nobody, hashOfNobody, password);
+        return false;
+    }
+
+    /// <summary>Ended on the server: whoever has a copy of the cookie is signed out too.</summary>
+    private static async Task<NoContent> SignOut(
+        ClaimsPrincipal principal,
+        SignInManager<Person> signIn,
+        SignInSessions sessions,
+        CancellationToken cancel
+    )
+    {
+        if (SignInSessions.IdOf(principal) is { } id)
+        {
+            await sessions.End(id, CurrentFirm.PersonOf(principal), cancel);
+        }
         await signIn.SignOutAsync();
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SetUpFirm(
-        SetUpRequest request,
-        KalpaDb db,
-        SignInManager<Person> signIn,
+    private static async Task<Ok<IReadOnlyList<SignInAnswer>>> SignIns(
+        ClaimsPrincipal principal,
+        SignInSessions sessions,
         CancellationToken cancel
     )
     {
+        var here = SignInSessions.IdOf(principal);
+        var standing = await sessions.Of(CurrentFirm.PersonOf(principal), cancel);
+        return TypedResults.Ok<IReadOnlyList<SignInAnswer>>([
+            .. standing.Select(s => new SignInAnswer(
+                s.Id,
+                s.Device,
+                new DateTimeOffset(s.BeganAtTicks, TimeSpan.Zero),
+                new DateTimeOffset(s.SeenAtTicks, TimeSpan.Zero),
+                s.Id == here
+            )),
+        ]);
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> EndSignIn(
+        Guid id,
+        ClaimsPrincipal principal,
+        SignInSessions sessions,
+        CancellationToken cancel
+    ) => await sessions.End(id, CurrentFirm.PersonOf(principal), cancel) ? TypedResults.NoContent() : Problems.NotFound("sign-in");
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetUpFirm(
+        SetUpRequest request,
+        HttpContext http,
+        KalpaDb db,
+        UserManager<Person> people,
+        SignInSessions sessions,
+        CancellationToken cancel
+    )
+    {
+        // Looked for inside the one write transaction: of several who set up at once, the first does it.
+        await using var write = await db.BeginWrite(cancel);
         if (await db.Users.AnyAsync(cancel))
         {
             return Problems.Of(StatusCodes.Status409Conflict, "set-up.done", "The firm is set up already", "Sign in instead.");
         }
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var firm = new Firm { Id = Guid.CreateVersion7(), Name = request.FirmName.Trim() };
         db.Firms.Add(firm);
         await db.SaveChangesAsync(cancel);
@@ -92,14 +170,15 @@ public static class SessionEndpoints
             DisplayName = request.Name.Trim(),
             Role = "Inspector",
         };
-        var made = await signIn.UserManager.CreateAsync(person, request.Password);
+        var made = await people.CreateAsync(person, request.Password);
         if (!made.Succeeded)
         {
             var why = string.Join(" ", made.Errors.Select(e => e.Description));
             return Problems.Of(StatusCodes.Status400BadRequest, "set-up.refused", "That cannot be used", why);
         }
-        await transaction.CommitAsync(cancel);
-        await signIn.SignInAsync(person, isPersistent: true);
+        await write.Commit(cancel);
+        await write.DisposeAsync();
+        await sessions.Begin(person, http, cancel);
         return TypedResults.NoContent();
     }
 
@@ -115,8 +194,9 @@ public static class SessionEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInDemo(
         Guid id,
+        HttpContext http,
         KalpaDb db,
-        SignInManager<Person> signIn,
+        SignInSessions sessions,
         CancellationToken cancel
     )
     {
@@ -125,7 +205,7 @@ public static class SessionEndpoints
         {
             return Problems.NotFound("demo person");
         }
-        await signIn.SignInAsync(person, isPersistent: true);
+        await sessions.Begin(person, http, cancel);
         return TypedResults.NoContent();
     }
 
