@@ -137,6 +137,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(SessionAnswer))]
 [JsonSerializable(typeof(IReadOnlyList<SignInAnswer>))]
 [JsonSerializable(typeof(IReadOnlyList<string>))]
+[JsonSerializable(typeof(ClientFailure))]
 [JsonSerializable(typeof(SignInRequest))]
 [JsonSerializable(typeof(SetUpRequest))]
 [JsonSerializable(typeof(IReadOnlyList<DemoPerson>))]

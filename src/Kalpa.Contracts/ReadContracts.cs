@@ -20,6 +20,9 @@ public sealed record SignInAnswer(Guid Id, string Device, DateTimeOffset BeganAt
 
 public sealed record PersonAnswer(Guid Id, string Name, string Email, string FirmName);
 
+/// <summary>A screen that broke, for the server's log.</summary>
+public sealed record ClientFailure(string Message, string Stack, string Path);
+
 public sealed record SignInRequest(string Email, string Password);
 
 public sealed record SetUpRequest(string FirmName, string Name, string Email, string Password);
@@ -29,6 +32,7 @@ public sealed record DemoPerson(Guid Id, string Name, string Role);
 /// <summary>The home screen: every roof on file with what is concluded of it today.</summary>
 public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofSummary> Roofs, int FactsWaiting);
 
+/// <summary>A roof as its last visit left it. <paramref name="AsOf"/>: the day its figures are of, the visit's; today's where nobody has visited.</summary>
 public sealed record RoofSummary(
     Guid PropertyId,
     string PropertyName,
@@ -38,7 +42,8 @@ public sealed record RoofSummary(
     VisitFact? LatestVisit,
     IReadOnlyList<SlopeAssessment> Slopes,
     string Headline,
-    IReadOnlyList<WorkItem> Due
+    IReadOnlyList<WorkItem> Due,
+    DateOnly AsOf
 );
 
 /// <summary>A property with everything on it; <paramref name="Today"/> is the day that judgement is made for.</summary>
@@ -55,7 +60,8 @@ public sealed record PropertyDossier(
     IReadOnlyList<FactHead> Heads,
     IReadOnlyList<ComponentFact> Components,
     LocalProfileFact? Local,
-    IReadOnlyList<SetAsideFact> SetAside
+    IReadOnlyList<SetAsideFact> SetAside,
+    IReadOnlyList<RoofSummary> Summaries
 );
 
 /// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>

@@ -73,5 +73,7 @@ public sealed record FactVersion(
 /// <summary>How much of a picture or recording the server holds: a cut-off sending goes on from <paramref name="Received"/>.</summary>
 public sealed record BlobState(string Sha256, long Received, bool Whole, bool ReportHeld);
 
-/// <summary>Sent to whoever looks at a visit when something of it arrived.</summary>
-public sealed record LiveEvent(Guid VisitId, int Changes, string By, DateTimeOffset At);
+/// <summary>
+/// Sent to whoever looks at a visit when something of it arrived. <paramref name="Requests"/>: the changes' request ids, so that a page knows its own.
+/// </summary>
+public sealed record LiveEvent(Guid VisitId, IReadOnlyList<Guid> Requests, string By, DateTimeOffset At);

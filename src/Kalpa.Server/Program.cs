@@ -115,6 +115,7 @@ app.Use(
 
 var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter<AntiForgeryFilter>();
 api.MapSession();
+api.MapClientFailures();
 if (settings.Demo)
 {
     api.MapDemoPeople();

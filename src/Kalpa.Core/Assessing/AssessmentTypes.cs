@@ -32,20 +32,7 @@ public sealed record AssessInput(
     School? FirmSchool = null,
     LocalProfileFact? Local = null,
     FirmRulesFact? Firm = null
-)
-{
-    /// <summary>The same roof on a later day: the age is that day's, and what was rated on the visit is an earlier rating.</summary>
-    public AssessInput SeenFrom(DateOnly day)
-    {
-        if (Visit is not { } visit || day <= AsOf || Stages.Count == 0)
-        {
-            return this with { AsOf = day };
-        }
-        var records = Records ?? VisitRecords.None;
-        var seen = new PastVisit(visit.Id, visit.On, visit.Inspector, Stages, records.SignOffs ?? [], records.Opinions ?? [], []);
-        return this with { AsOf = day, Stages = [], Records = records with { PastVisits = [.. records.PastVisits ?? [], seen] } };
-    }
-}
+);
 
 /// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>
 public sealed record Assessment(

@@ -49,7 +49,7 @@ public static class Opinions
             ],
             [
                 .. opinion.Earlier.Select(e =>
-                    $"Until {Day(DateOnly.FromDateTime(e.Until.UtcDateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
+                    $"Until {Day(DateOnly.FromDateTime(e.Until.DateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
                 ),
                 .. past.SelectMany(v =>
                     (v.Judgements ?? [])

@@ -81,7 +81,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             heads,
             await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
             await Local(row.Id, heads, cancel),
-            aside
+            aside,
+            await Summaries(Shelves.Read<PropertyFact>(FactKind.Property, row.Payload), roofs, today, cancel)
         );
     }
 
@@ -120,6 +121,16 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         );
     }
 
+    private async Task<List<RoofSummary>> Summaries(PropertyFact property, List<RoofFact> roofs, DateOnly today, CancellationToken cancel)
+    {
+        var rows = new List<RoofSummary>();
+        foreach (var roof in roofs)
+        {
+            rows.Add(await Row(property, roof, today, cancel));
+        }
+        return rows;
+    }
+
     private Assessment Assess(AssessInput facts)
     {
         using var budget = WorkBudget.Begin(TimeBudget.Within(LongestAssessment));
@@ -140,7 +151,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var facts = latest is null
             ? await FactsOfRoof(roof.Id, property, today, [], cancel)
             : await FactsOfVisit(latest, property, [], cancel);
-        var judged = Assess(facts.SeenFrom(today));
+        // The visit's own figures, with its date: the same wherever the roof is spoken of, and as its report has them.
+        var judged = Assess(facts);
         return new RoofSummary(
             property.Id,
             property.Name,
@@ -150,7 +162,8 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             latest is null ? null : Shelves.Read<VisitFact>(FactKind.Visit, latest.Payload),
             judged.Slopes,
             judged.Headline,
-            [.. judged.Work.Where(w => w.Nails >= DueNails)]
+            [.. judged.Work.Where(w => w.Nails >= DueNails)],
+            facts.AsOf
         );
     }
 

@@ -178,21 +178,10 @@ public class MonitoringTests
     }
 
     [Fact]
-    public void What_was_seen_on_the_visit_is_no_look_of_a_later_day()
-    {
-        var seen = Input(CoveringKind.LaminatedShingle, 2012, 0);
-        var later = Judge(seen.SeenFrom(Day.AddYears(6)));
-        later.Life!.Stated!.Likely.ShouldBeLessThan(Judge(seen).Life!.Stated!.Likely);
-        later.Life.StatedSchool.ShouldBe(School.Combined);
-        Judge(Input(CoveringKind.LaminatedShingle, 2012, 4).SeenFrom(Day.AddYears(1))).Life!.Stated!.High.ShouldBe(0);
-    }
-
-    [Fact]
-    public void A_rating_goes_before_what_a_finding_implies_on_the_day_and_later()
+    public void A_rating_goes_before_what_a_finding_implies()
     {
         var rated = Input(CoveringKind.ClayTile, 2005, 1) with { Findings = [Found("underlayment-perished", "lift", Extent.Scattered)] };
         Judge(rated).Life!.Stated!.High.ShouldBeGreaterThan(1);
-        Judge(rated.SeenFrom(Day.AddDays(2))).Life!.Stated!.High.ShouldBeGreaterThan(1);
         Judge(rated with { Stages = [] }).Life!.Stated!.High.ShouldBe(0);
     }
 

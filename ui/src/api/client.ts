@@ -94,3 +94,11 @@ export function sendBytes<T>(path: string, bytes: Blob, onProgress: (share: numb
     request.send(bytes)
   })
 }
+
+/** Tells the server's log that a screen broke; that it cannot be told is no further trouble. */
+export function reportFailure(error: unknown) {
+  const message = error instanceof Error ? `${error.name}: ${error.message}` : String(error)
+  const stack = error instanceof Error ? (error.stack ?? '') : ''
+  const body = { message: message.slice(0, 500), stack: stack.slice(0, 4000), path: window.location.pathname }
+  void api.POST('/api/client-failures', { body }).catch(() => undefined)
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { carryDay, clockOffsetMs, noteServerDate } from './clock'
+import { carryDay, clockOffsetMs, localIso, noteServerDate } from './clock'
 
 describe('the clock', () => {
   it('is set right by the server’s, however wrong the device’s', () => {
@@ -19,5 +19,20 @@ describe('the clock', () => {
   ])('carries the day %s on by %i ms to %s', (day, ms, then) => {
     const told = new Date(2026, 8, 18, 12).getTime()
     expect(carryDay(day, told, told + ms)).toBe(then)
+  })
+})
+
+describe('the day something was recorded', () => {
+  // 1:30 in the morning by UTC is still the evening before on a cold coast to the west.
+  const at = Date.UTC(2026, 8, 19, 1, 30, 0)
+
+  it.each([
+    [-240, '2026-09-18T21:30:00.000-04:00'],
+    [-210, '2026-09-18T22:00:00.000-03:30'],
+    [0, '2026-09-19T01:30:00.000Z'],
+    [345, '2026-09-19T07:15:00.000+05:45'],
+  ])('is the day of its place (%i minutes from UTC)', (offset, text) => {
+    expect(localIso(at, offset)).toBe(text)
+    expect(Date.parse(text)).toBe(at)
   })
 })

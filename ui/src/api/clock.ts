@@ -29,3 +29,15 @@ export function carryDay(isoDay: string, toldAtMs: number, nowMs = trueNow()): s
   const days = Math.max(0, dayNumber(nowMs) - dayNumber(toldAtMs))
   return new Date(Date.parse(`${isoDay}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
+
+/** A moment with this device's offset from UTC: the day of it is the day it was where it was recorded. */
+export function localIso(ms = trueNow(), offsetMinutes = -new Date(ms).getTimezoneOffset()): string {
+  const local = new Date(ms + offsetMinutes * 60_000).toISOString().slice(0, -1)
+  if (offsetMinutes === 0) return `${local}Z`
+  const two = (value: number) => String(value).padStart(2, '0')
+  const size = Math.abs(offsetMinutes)
+  return `${local}${offsetMinutes < 0 ? '-' : '+'}${two(Math.floor(size / 60))}:${two(size % 60)}`
+}
+
+/** The day it is at this device's place. */
+export const localDay = (ms = trueNow()): string => localIso(ms).slice(0, 10)

@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/client-failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reportFailure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/facts": {
         parameters: {
             query?: never;
@@ -1287,6 +1303,11 @@ export interface components {
             question?: null | string;
             is?: null | string[];
             families?: null | components["schemas"]["CoveringFamily"][];
+        };
+        ClientFailure: {
+            message: string;
+            stack: string;
+            path: string;
         };
         /** @description A recording of speech or video; to be written up until Words says what it holds. */
         ClipFact: {
@@ -3129,6 +3150,7 @@ export interface components {
             components: components["schemas"]["ComponentFact"][];
             local: null | components["schemas"]["LocalProfileFact"];
             setAside: components["schemas"]["SetAsideFact"][];
+            summaries: components["schemas"]["RoofSummary"][];
         };
         /** @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. */
         PropertyFact: {
@@ -3353,6 +3375,8 @@ export interface components {
             slopes: components["schemas"]["SlopeAssessment"][];
             headline: string;
             due: components["schemas"]["WorkItem"][];
+            /** Format: date */
+            asOf: string;
         };
         /** @enum {unknown} */
         RuleKind: "condition" | "combination" | "limit";
@@ -4390,6 +4414,28 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
+            };
+        };
+    };
+    reportFailure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClientFailure"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -22,6 +22,7 @@ import { VisitLayout } from '../features/visit/VisitLayout'
 import { WalkPage } from '../features/walk/WalkPage'
 import { WorkPage } from '../features/work/WorkPage'
 import { Empty, Loading } from '../shared/States'
+import { ErrorPage } from './ErrorPage'
 import { Shell } from './Shell'
 
 const ReportPage = lazy(() => import('../features/report/ReportPage'))
@@ -29,57 +30,64 @@ const ReportPage = lazy(() => import('../features/report/ReportPage'))
 const routes = (session: SessionAnswer, onSignOut: () => void) => [
   {
     element: <Shell session={session} onSignOut={onSignOut} />,
+    errorElement: <ErrorPage />,
     children: [
-      { path: '/', element: <Home /> },
-      { path: '/book', element: <BookPage /> },
-      { path: '/book/:kind/:id', element: <BookPage /> },
-      { path: '/properties/new', element: <NewProperty /> },
-      { path: '/properties/:propertyId', element: <PropertyPage inspector={session.person?.name ?? ''} /> },
-      { path: '/properties/:propertyId/roofs/:roofId/plan', element: <PropertyPlanPage /> },
       {
-        path: '/visits/:visitId',
-        element: <VisitLayout />,
-        children: [
-          { path: 'before', element: <BeforePage /> },
-          { path: 'walk', element: <WalkPage /> },
-          { path: 'check', element: <CheckPage /> },
-          { path: 'plan', element: <VisitPlanPage /> },
-          { path: 'tray', element: <TrayPage /> },
-          { path: 'findings/:findingId', element: <FindingPage /> },
-          {
-            path: 'life',
-            element: <LifeLayout />,
-            children: [
-              { index: true, element: <LifePage /> },
-              { path: 'lasts', element: <LastingPanel /> },
-              { path: 'look', element: <NextLookPage /> },
-              { path: 'series', element: <SeriesPanel /> },
-              { path: 'owner', element: <OwnerPage /> },
-            ],
-          },
-          { path: 'work', element: <WorkPage /> },
-          {
-            path: 'report',
-            element: (
-              <Suspense fallback={<Loading what="the report" />}>
-                <ReportPage />
-              </Suspense>
-            ),
-          },
-        ],
-      },
-      {
-        path: '*',
-        element: (
-          <Empty title="There is nothing at this address">Go back to the roofs by the mark in the corner.</Empty>
-        ),
+        errorElement: <ErrorPage />,
+        children: screens(session),
       },
     ],
   },
 ]
 
+const screens = (session: SessionAnswer) => [
+  { path: '/', element: <Home /> },
+  { path: '/book', element: <BookPage /> },
+  { path: '/book/:kind/:id', element: <BookPage /> },
+  { path: '/properties/new', element: <NewProperty /> },
+  { path: '/properties/:propertyId', element: <PropertyPage inspector={session.person?.name ?? ''} /> },
+  { path: '/properties/:propertyId/roofs/:roofId/plan', element: <PropertyPlanPage /> },
+  {
+    path: '/visits/:visitId',
+    element: <VisitLayout />,
+    children: [
+      { path: 'before', element: <BeforePage /> },
+      { path: 'walk', element: <WalkPage /> },
+      { path: 'check', element: <CheckPage /> },
+      { path: 'plan', element: <VisitPlanPage /> },
+      { path: 'tray', element: <TrayPage /> },
+      { path: 'findings/:findingId', element: <FindingPage /> },
+      {
+        path: 'life',
+        element: <LifeLayout />,
+        children: [
+          { index: true, element: <LifePage /> },
+          { path: 'lasts', element: <LastingPanel /> },
+          { path: 'look', element: <NextLookPage /> },
+          { path: 'series', element: <SeriesPanel /> },
+          { path: 'owner', element: <OwnerPage /> },
+        ],
+      },
+      { path: 'work', element: <WorkPage /> },
+      {
+        path: 'report',
+        element: (
+          <Suspense fallback={<Loading what="the report" />}>
+            <ReportPage />
+          </Suspense>
+        ),
+      },
+    ],
+  },
+  {
+    path: '*',
+    element: <Empty title="There is nothing at this address">Go back to the roofs by the mark in the corner.</Empty>,
+  },
+]
+
 /** A crew comes by its link and never signs in. */
-const crewRouter = () => createBrowserRouter([{ path: '/crew/:secret', element: <CrewPage /> }])
+const crewRouter = () =>
+  createBrowserRouter([{ path: '/crew/:secret', element: <CrewPage />, errorElement: <ErrorPage /> }])
 
 export function App() {
   if (window.location.pathname.startsWith('/crew/')) return <RouterProvider router={crewRouter()} />

@@ -6,6 +6,7 @@ import type { SessionAnswer } from '../api/types'
 import { KeySheet } from '../features/sync/KeySheet'
 import { NotSecure, SyncStatus } from '../features/sync/SyncStatus'
 import { useShortcuts } from '../shared/shortcuts'
+import { SignIns } from './SignIns'
 import { SignOut } from './SignOut'
 import { applyTheme, storedTheme, type Theme, themes } from './themeChoice'
 
@@ -50,10 +51,16 @@ export function Shell({ session, onSignOut }: Props) {
         <Text className="k-phonehide" fontSize="sm">
           {person?.name}, {person?.firmName}
         </Text>
+        <SignIns />
         <SignOut onSignOut={onSignOut} name={person?.name ?? ''} />
       </Flex>
       <Box as="main" flex="1" w="full" maxW="1240px" mx="auto" px={{ base: '3', md: '6' }} py={{ base: '3', md: '4' }}>
         {!window.isSecureContext && <NotSecure />}
+        {(session.notices ?? []).map((notice) => (
+          <Text key={notice} className="k-caution" role="status">
+            {notice}
+          </Text>
+        ))}
         <Outlet />
         <KeySheet />
       </Box>

@@ -12,12 +12,33 @@ export const coreQuery = <M extends Method>(method: M, input: Asked<M>) => ({
   networkMode: 'always' as const,
 })
 
-/** Judgement of the browser core for these facts, kept while newer facts are being judged. */
-export function useCore<M extends Method>(method: M, input: Asked<M> | undefined): Answered<M> | undefined {
-  const { data } = useQuery({
+export type CoreAnswer<M extends Method> = {
+  /** The last answer there is; of an earlier question while `fresh` is false. Nothing was asked: undefined. */
+  answer: Answered<M> | undefined
+  /** Whether the answer is of what was asked, and not of what was asked before. */
+  fresh: boolean
+  /** Why there is none: the core refused, or could not be started. */
+  error: Error | null
+  retry: () => void
+}
+
+/** Judgement of the browser core for these facts; while newer facts are being judged, the former one, said to be so. */
+export function useCoreAnswer<M extends Method>(method: M, input: Asked<M> | undefined): CoreAnswer<M> {
+  const asked = input !== undefined
+  const { data, isPlaceholderData, error, refetch } = useQuery({
     ...coreQuery(method, input as Asked<M>),
-    enabled: input !== undefined,
+    enabled: asked,
     placeholderData: keepPreviousData,
   })
-  return data as Answered<M> | undefined
+  return {
+    answer: asked ? (data as Answered<M> | undefined) : undefined,
+    fresh: asked && data !== undefined && !isPlaceholderData,
+    error: asked ? error : null,
+    retry: () => void refetch(),
+  }
+}
+
+/** The answer alone, for what needs no word on its freshness. */
+export function useCore<M extends Method>(method: M, input: Asked<M> | undefined): Answered<M> | undefined {
+  return useCoreAnswer(method, input).answer
 }

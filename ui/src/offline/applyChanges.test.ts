@@ -34,6 +34,8 @@ const dossier: PropertyDossier = {
   heads: [],
   local: null,
   components: [],
+  setAside: [],
+  summaries: [],
 }
 const view = newVisit(dossier, 'visit') as VisitView
 const finding = (fields: Partial<FindingFact> = {}): FindingFact =>

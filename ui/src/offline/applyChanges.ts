@@ -226,6 +226,7 @@ export function applyToHome(home: HomeAnswer, changes: Applied[]): HomeAnswer {
         slopes: [],
         headline: '',
         due: [],
+        asOf: home.today,
       },
     ]
   })
@@ -257,6 +258,8 @@ export function newProperty(changes: Applied[], id: string, today: string): Prop
     heads: [],
     components: [],
     local: null,
+    setAside: [],
+    summaries: [],
   }
   return applyToProperty(empty, changes)
 }
@@ -316,5 +319,6 @@ export function newVisit(dossier: PropertyDossier, visitId: string): VisitView |
     heads: dossier.heads,
     assessment: null,
     lifeProfile: null,
+    setAside: [],
   }
 }

@@ -31,6 +31,7 @@ async function filled() {
   const store = deviceStore(db, 'marit', {
     onAccepted: async (entries) => void accepted.push(...entries.map((e) => e.requestId)),
     onChanged: async () => undefined,
+    onWanted: async () => undefined,
   })
   return { db, store, accepted }
 }
@@ -53,6 +54,16 @@ describe('what one person has on a device', () => {
     expect((await store.waiting(10)).map((e) => e.requestId)).toEqual(['d'])
     const left = await db.outbox.where('personId').equals('marit').toArray()
     expect(left.map((e) => e.problem?.text)).toEqual(['Say why.', undefined])
+  })
+
+  it('queues an original again that the server lost, while it is still here', async () => {
+    const { store } = await filled()
+    await store.reportSent('1')
+    expect(await store.sendAgain(['1'])).toBe(false)
+    await store.originalSent('1')
+    // Its bytes were let go when they were sent: the file has to be chosen again.
+    expect(await store.sendAgain(['1'])).toBe(false)
+    expect(await store.nextOriginal()).toBeUndefined()
   })
 
   it('counts a clash and a fact that waits as taken: both are on the server', async () => {

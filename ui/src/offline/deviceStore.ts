@@ -6,10 +6,17 @@ type Hooks = {
   /** Changes that the server has taken. */
   onAccepted(entries: Entry[]): Promise<void>
   onChanged(): Promise<void>
+  /** Originals the server asks for again. */
+  onWanted(hashes: string[]): Promise<void>
+}
+
+type DeviceStore = SyncStore & {
+  /** Queues originals again that are still on this device; true when there were any. */
+  sendAgain(wanted: string[]): Promise<boolean>
 }
 
 /** What one person has waiting on this device. */
-export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): SyncStore {
+export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): DeviceStore {
   const row = (sha256: string): [string, string] => [personId, sha256]
   const next = (index: '[personId+reportSent]' | '[personId+whole]') =>
     db.blobs
@@ -18,11 +25,11 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): SyncS
       .filter((blob: LocalBlob) => !blob.problem)
       .first()
   return {
-    waiting: (limit) =>
+    waiting: (limit, without) =>
       db.outbox
         .where('personId')
         .equals(personId)
-        .filter((entry) => !entry.problem)
+        .filter((entry) => !entry.problem && !without?.has(entry.requestId))
         .limit(limit)
         .sortBy('seq'),
     async settle(sent, receipts) {
@@ -32,7 +39,8 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): SyncS
         for (const entry of sent) {
           const receipt = byRequest.get(entry.requestId)
           if (!receipt || entry.seq === undefined) continue
-          if (receipt.outcome === 'refused') {
+          // What the server set aside is safe there, but does not show: it stays here too, and is said.
+          if (receipt.outcome === 'refused' || receipt.outcome === 'setAside') {
             const [problem] = receipt.problems
             await db.outbox.update(entry.seq, {
               problem: { code: problem?.code ?? 'fact.refused', text: problem?.text ?? 'The server refused it.' },
@@ -56,6 +64,15 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): SyncS
       // The report-size copy stays: it is looked at without a connection.
       await db.blobs.update(row(sha256), { reportSent: 1, whole: 1, original: null })
       await hooks.onChanged()
+    },
+    async sendAgain(wanted) {
+      const queued = await db.blobs
+        .where('[personId+whole]')
+        .equals([personId, 1])
+        .filter((blob) => blob.original !== null && wanted.includes(blob.sha256))
+        .modify({ whole: 0, reportSent: 0 })
+      await hooks.onWanted(wanted)
+      return queued > 0
     },
     async refuseBlob(sha256, problem) {
       await db.blobs.update(row(sha256), { problem })

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react'
 import { ApiError } from '../api/client'
-import { trueNow } from '../api/clock'
+import { localIso, trueNow } from '../api/clock'
 import type { Fact, FactHead, FactKind } from '../api/types'
 import { newId } from '../shared/uuid'
 import { device } from './database'
@@ -18,6 +18,8 @@ export type OutboxState = {
   picturesWaiting: number
   bytesWaiting: number
   refusedPictures: { sha256: string; text: string }[]
+  /** Originals that the server found damaged and asks for again. */
+  wanted: string[]
   sending: boolean
   halted: HaltReason | null
 }
@@ -29,6 +31,7 @@ let state: OutboxState = {
   picturesWaiting: 0,
   bytesWaiting: 0,
   refusedPictures: [],
+  wanted: [],
   sending: false,
   halted: null,
 }
@@ -138,8 +141,11 @@ function baseOf(factId: string, heads: FactHead[]): string | null {
 export async function recordChanges(changes: Change[], heads: FactHead[]): Promise<{ revision: string }[]> {
   const { personId } = state
   if (!personId) throw new Error('Nobody is signed in.')
-  const recordedAt = new Date(trueNow()).toISOString()
+  const recordedAt = localIso()
   const entries: Entry[] = []
+  const remember = () => {
+    for (const { requestId } of entries) madeHere.add(requestId)
+  }
   for (const { kind, fact, deleted, settles } of changes) {
     const earlier = entries.filter((entry) => entry.factId === fact.id).at(-1)
     entries.push({
@@ -155,6 +161,7 @@ export async function recordChanges(changes: Change[], heads: FactHead[]): Promi
       fact,
     })
   }
+  remember()
   // A refused version of the same fact is replaced by this one: it never reached the server.
   const replaced = state.entries.filter((old) => old.problem && entries.some((entry) => entry.factId === old.factId))
   try {
@@ -169,6 +176,21 @@ export async function recordChanges(changes: Change[], heads: FactHead[]): Promi
   await reloadOutbox()
   somethingWaits()
   return entries.map(({ requestId }) => ({ revision: requestId }))
+}
+
+/** Changes that were made in this page: when the server tells of them, they are no news. */
+const madeHere = new Set<string>()
+export const isMadeHere = (requestId: string) => madeHere.has(requestId)
+
+/** Sends a refused change once more as it stands: what kept it out may be gone. */
+export async function retryRefused(entry: Entry) {
+  if (entry.seq !== undefined)
+    await device.outbox
+      .where('seq')
+      .equals(entry.seq)
+      .modify((row) => void delete row.problem)
+  await reloadOutbox()
+  somethingWaits()
 }
 
 /** Gives up a change that the server refused, knowingly. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { ApiError } from '../api/client'
-import { trueNow } from '../api/clock'
+import { localIso, trueNow } from '../api/clock'
 import { device } from './database'
 import { fullDevice, onePictureMore, outboxState, somethingWaits } from './outbox'
 import type { PictureDone, PictureJob } from './pictureWorker'
@@ -62,7 +62,7 @@ export async function keepPicture(file: File): Promise<KeptPicture> {
       'The picture is cut off or damaged. Take it again, or copy it from the camera again.',
     )
   await keepBytes(done.sha256, file, done.report ?? null)
-  return { sha256: done.sha256, takenAt: done.takenAt ?? new Date(trueNow()).toISOString() }
+  return { sha256: done.sha256, takenAt: done.takenAt ?? localIso() }
 }
 
 /** Keeps a recording on this device. */
@@ -70,7 +70,7 @@ export async function keepRecording(bytes: Blob): Promise<KeptPicture> {
   const done = await work(bytes, false)
   if (!done.sha256) throw refusal('clip.failed', 'The recording could not be kept. Record it again.')
   await keepBytes(done.sha256, bytes, null)
-  return { sha256: done.sha256, takenAt: new Date(trueNow()).toISOString() }
+  return { sha256: done.sha256, takenAt: localIso() }
 }
 
 async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
@@ -95,6 +95,17 @@ async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
   }
   onePictureMore(original.size)
   somethingWaits()
+}
+
+/** Takes a chosen file for an original that the server asks for again, when its bytes are that one's; true when they are. */
+export async function offerOriginal(file: File, wanted: string[]): Promise<boolean> {
+  const { personId } = outboxState()
+  const digest = await crypto.subtle.digest('SHA-256', await file.arrayBuffer())
+  const sha256 = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+  if (!personId || !wanted.includes(sha256)) return false
+  await device.blobs.delete([personId, sha256])
+  await keepBytes(sha256, file, null)
+  return true
 }
 
 const addresses = new Map<string, string>()

@@ -8,7 +8,12 @@ import { pruneSent } from './pictures'
 import { Halt, sendAll } from './syncEngine'
 import { httpWire } from './wire'
 
-const retry = { waitsMs: [2_000, 5_000, 15_000, 30_000, 60_000], settleMs: 250 } as const
+const retry = {
+  waitsMs: [2_000, 5_000, 15_000, 30_000, 60_000],
+  settleMs: 250,
+  spread: 0.3,
+  wantedEveryMs: 10 * 60_000,
+} as const
 
 const showsFacts = new Set(['home', 'property', 'visit', 'weather', 'habits', 'firm-rules'])
 
@@ -23,10 +28,24 @@ export function useSending(personId: string, queries: QueryClient) {
 
     const refresh = () =>
       queries.invalidateQueries({ predicate: ({ queryKey }) => showsFacts.has(String(queryKey[0])) })
+    const wire = httpWire(personId)
     const store = deviceStore(device, personId, {
       onAccepted: (entries) => applyToKept(personId, queries, entries),
       onChanged: reloadOutbox,
+      onWanted: async (wanted) => setOutbox({ wanted }),
     })
+
+    // Seldom, and never in the way of sending: what the server found damaged may still be on this device.
+    let askedAt = 0
+    const askWhatIsWanted = async () => {
+      if (Date.now() - askedAt < retry.wantedEveryMs) return
+      askedAt = Date.now()
+      try {
+        if (await store.sendAgain(await wire.wanted())) again = true
+      } catch {
+        // Asked again another time.
+      }
+    }
 
     const run = async () => {
       if (running || stopped) {
@@ -43,17 +62,20 @@ export function useSending(personId: string, queries: QueryClient) {
           const waits = (await store.waiting(1)).length > 0
           sent = waits
           if (waits) setOutbox({ sending: true })
-          await sendAll(store, httpWire(personId))
+          await sendAll(store, wire)
         })
         failures = 0
+        await askWhatIsWanted()
         // Nothing waits any more, whatever was last counted.
         setOutbox({ sending: false, halted: null, picturesWaiting: 0, bytesWaiting: 0 })
       } catch (error) {
         const reason = error instanceof Halt ? error.reason : 'server'
         setOutbox({ sending: false, halted: reason })
         if (reason === 'offline' || reason === 'server') {
-          const wait = retry.waitsMs[Math.min(failures++, retry.waitsMs.length - 1)]
-          timer = setTimeout(run, wait)
+          const wait = retry.waitsMs[Math.min(failures++, retry.waitsMs.length - 1)] ?? 0
+          // A busy server says how long it wants to be left alone; many devices must not come back at one moment.
+          const asked = error instanceof Halt ? (error.retryAfterMs ?? 0) : 0
+          timer = setTimeout(run, Math.max(wait, asked) * (1 + Math.random() * retry.spread))
         }
       }
       running = false

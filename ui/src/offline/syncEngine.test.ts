@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { PropertyFact } from '../api/types'
 import type { BlobState, Entry, LocalBlob, Receipt } from './entry'
-import { Halt, RefusedBytes, type SyncStore, sendAll, type Wire } from './syncEngine'
+import { Halt, RefusedBatch, RefusedBytes, type SyncStore, sendAll, type Wire } from './syncEngine'
 
 const RUNS = 3_000
 
@@ -85,10 +85,16 @@ function wire(oracle: Oracle, random: Random, cuts: number): Wire {
 class Memory implements SyncStore {
   entries: Entry[] = []
   blobs: LocalBlob[] = []
-  waiting = async (limit: number) => this.entries.filter((entry) => !entry.problem).slice(0, limit)
+  waiting = async (limit: number, without?: ReadonlySet<string>) =>
+    this.entries.filter((entry) => !entry.problem && !without?.has(entry.requestId)).slice(0, limit)
   settle = async (sent: Entry[], receipts: Receipt[]) => {
-    const done = new Set(receipts.map((receipt) => receipt.requestId))
-    this.entries = this.entries.filter((entry) => !sent.includes(entry) || !done.has(entry.requestId))
+    const answers = new Map(receipts.map((receipt) => [receipt.requestId, receipt]))
+    this.entries = this.entries.flatMap((entry) => {
+      const receipt = sent.includes(entry) ? answers.get(entry.requestId) : undefined
+      if (!receipt) return [entry]
+      const [problem] = receipt.problems
+      return receipt.outcome === 'refused' ? [{ ...entry, problem: problem ?? { code: '', text: '' } }] : []
+    })
   }
   private next = (field: 'reportSent' | 'whole') => this.blobs.find((blob) => blob[field] === 0 && !blob.problem)
   nextReport = async () => this.next('reportSent')
@@ -216,6 +222,56 @@ describe('sending from three devices that lose their connection at any moment', 
     })
     expect(device.blobs[0]?.problem).toEqual({ code: 'photo.damaged', text: 'cut off' })
     expect(oracle.whole.has('good')).toBe(true)
+  })
+
+  it('finds the one change for which a whole batch is refused, and sends all the others', async () => {
+    const oracle = new Oracle()
+    const device = new Memory()
+    device.entries = Array.from({ length: 230 }, () => entry(0))
+    device.blobs = [blob('behind', 10)]
+    const bad = device.entries[137]?.requestId
+    const others = device.entries.map((e) => e.requestId).filter((id) => id !== bad)
+    const real = wire(oracle, randomOf(1), 1_000_000)
+    await sendAll(device, {
+      ...real,
+      sendFacts: (entries) =>
+        entries.some((e) => e.requestId === bad)
+          ? Promise.reject(new RefusedBatch('request.bad-json', 'cannot be read', false))
+          : real.sendFacts(entries),
+    })
+    expect(oracle.order).toEqual(others)
+    expect(device.entries.map((e) => [e.requestId, e.problem?.code])).toEqual([[bad, 'request.bad-json']])
+    expect(oracle.whole.has('behind')).toBe(true)
+  })
+
+  it('sends everything else when one change breaks the server, and keeps that one for later', async () => {
+    const oracle = new Oracle()
+    const device = new Memory()
+    device.entries = Array.from({ length: 20 }, () => entry(0))
+    device.blobs = [blob('behind', 10)]
+    const bad = device.entries[3]?.requestId
+    const real = wire(oracle, randomOf(1), 1_000_000)
+    const breaking: Wire = {
+      ...real,
+      sendFacts: (entries) =>
+        entries.some((e) => e.requestId === bad)
+          ? Promise.reject(new RefusedBatch('server.failed', 'broke', true))
+          : real.sendFacts(entries),
+    }
+    await expect(sendAll(device, breaking)).rejects.toThrow(Halt)
+    expect(oracle.order).toHaveLength(19)
+    expect(oracle.whole.has('behind')).toBe(true)
+    expect(device.entries.map((e) => [e.requestId, e.problem])).toEqual([[bad, undefined]])
+    await sendAll(device, real)
+    expect(device.entries).toEqual([])
+  })
+
+  it('never sends for ever a change that the answer does not speak of', async () => {
+    const device = new Memory()
+    device.entries = [entry(0), entry(0)]
+    const real = wire(new Oracle(), randomOf(1), 1_000_000)
+    await sendAll(device, { ...real, sendFacts: async (entries) => (await real.sendFacts(entries)).slice(0, 1) })
+    expect(device.entries.map((e) => e.problem?.code)).toEqual(['fact.no-answer'])
   })
 
   it('never swallows what is not a broken connection', async () => {

@@ -4,8 +4,24 @@ import type { BlobState, Entry, LocalBlob, Receipt } from './entry'
 export type HaltReason = 'offline' | 'signIn' | 'otherPerson' | 'server'
 
 export class Halt extends Error {
-  constructor(readonly reason: HaltReason) {
+  constructor(
+    readonly reason: HaltReason,
+    /** How long the server asks to be left alone; null when it says nothing. */
+    readonly retryAfterMs: number | null = null,
+  ) {
     super(reason)
+  }
+}
+
+/** The batch as a whole was refused or broke the server: something in it must not go with the others. */
+export class RefusedBatch extends Error {
+  constructor(
+    readonly code: string,
+    text: string,
+    /** The server failed; one change alone is then kept for a later try, not refused. */
+    readonly failed: boolean,
+  ) {
+    super(text)
   }
 }
 
@@ -22,7 +38,7 @@ export class RefusedBytes extends Error {
 /** What is kept on the device for one person. */
 export type SyncStore = {
   /** Changes not yet sent and not refused, oldest first. */
-  waiting(limit: number): Promise<Entry[]>
+  waiting(limit: number, without?: ReadonlySet<string>): Promise<Entry[]>
   /** Takes sent changes out; keeps refused ones with their problem. */
   settle(sent: Entry[], receipts: Receipt[]): Promise<void>
   nextReport(): Promise<LocalBlob | undefined>
@@ -40,6 +56,12 @@ export type Wire = {
   sendPiece(blob: LocalBlob, offset: number, lengthBytes: number): Promise<BlobState>
 }
 
+/** Asking now and then what the server has lost, beside sending. */
+export type Repairs = {
+  /** Originals that the server found damaged or gone. */
+  wanted(): Promise<string[]>
+}
+
 export const sync = { factsAtOnce: 100, pieceBytes: 1024 * 1024 } as const
 
 /**
@@ -47,20 +69,58 @@ export const sync = { factsAtOnce: 100, pieceBytes: 1024 * 1024 } as const
  * meanwhile go before the next piece. Sending twice does no harm, so whatever was cut off is simply sent again.
  */
 export async function sendAll(store: SyncStore, wire: Wire, onStep: () => void = () => {}): Promise<void> {
+  const deferred = new Set<string>()
   for (;;) {
     onStep()
-    if (await sendFacts(store, wire)) continue
+    if (await sendFacts(store, wire, deferred)) continue
     if (await sendReport(store, wire)) continue
-    if (!(await sendOriginal(store, wire))) return
+    if (!(await sendOriginal(store, wire))) break
   }
+  // All else is sent; what broke the server is tried again later.
+  if (deferred.size > 0) throw new Halt('server')
 }
 
-async function sendFacts(store: SyncStore, wire: Wire): Promise<boolean> {
-  const entries = await store.waiting(sync.factsAtOnce)
+async function sendFacts(store: SyncStore, wire: Wire, deferred: Set<string>): Promise<boolean> {
+  const entries = await store.waiting(sync.factsAtOnce, deferred)
   if (entries.length === 0) return false
-  await store.settle(entries, await wire.sendFacts(entries))
+  await sendBatch(store, wire, entries, deferred)
   return true
 }
+
+/** A batch that is refused whole is halved until what is refused stands alone: it holds back no other. */
+async function sendBatch(store: SyncStore, wire: Wire, entries: Entry[], deferred: Set<string>): Promise<void> {
+  let receipts: Receipt[]
+  try {
+    receipts = await wire.sendFacts(entries)
+  } catch (error) {
+    if (!(error instanceof RefusedBatch)) throw error
+    if (entries.length > 1) {
+      const half = Math.ceil(entries.length / 2)
+      await sendBatch(store, wire, entries.slice(0, half), deferred)
+      await sendBatch(store, wire, entries.slice(half), deferred)
+      return
+    }
+    if (error.failed) {
+      for (const { requestId } of entries) deferred.add(requestId)
+      return
+    }
+    receipts = entries.map((entry) => refusal(entry, error.code, error.message))
+  }
+  const answered = new Set(receipts.map(({ requestId }) => requestId))
+  // A change that the answer does not speak of would be sent for ever.
+  const unspoken = entries.filter(({ requestId }) => !answered.has(requestId))
+  await store.settle(entries, [
+    ...receipts,
+    ...unspoken.map((entry) => refusal(entry, 'fact.no-answer', 'The server gave no answer for this change.')),
+  ])
+}
+
+const refusal = ({ requestId, factId }: Entry, code: string, text: string): Receipt => ({
+  requestId,
+  outcome: 'refused',
+  revision: null,
+  problems: [{ factId, code, text }],
+})
 
 async function sendReport(store: SyncStore, wire: Wire): Promise<boolean> {
   const blob = await store.nextReport()

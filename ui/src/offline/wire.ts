@@ -1,12 +1,12 @@
 import { type ApiError, changeHeaders, problemError, setAntiForgeryToken } from '../api/client'
 import { noteServerDate } from '../api/clock'
 import type { BlobState, Entry, LocalBlob, Receipt } from './entry'
-import { Halt, RefusedBytes, type Wire } from './syncEngine'
+import { Halt, RefusedBatch, RefusedBytes, type Repairs, type Wire } from './syncEngine'
 
 const CONTRACT_VERSION = 1
 
 /** Sends under the name of one person: the server refuses when somebody else is signed in. */
-export function httpWire(personId: string): Wire {
+export function httpWire(personId: string): Wire & Repairs {
   const call = async <T>(method: string, path: string, body?: BodyInit, type = 'application/json'): Promise<T> => {
     const send = () =>
       fetch(path, {
@@ -24,13 +24,17 @@ export function httpWire(personId: string): Wire {
       response = await reach(send)
     }
     if (response.ok) return (await response.json()) as T
-    throw halted(response.status, await problemOf(response))
+    const problem = await problemOf(response)
+    if (path === '/api/facts' && isOfTheBatch(response.status, problem.code))
+      throw new RefusedBatch(problem.code, problem.message, response.status >= 500)
+    throw halted(response.status, problem, retryAfter(response))
   }
   return {
     sendFacts: async (entries) => {
       const body = JSON.stringify({ changes: entries.map(changeOf) })
       return (await call<{ receipts: Receipt[] }>('POST', '/api/facts', body)).receipts
     },
+    wanted: () => call<string[]>('GET', '/api/photos/wanted'),
     sendReport: (blob) =>
       call<BlobState>('PUT', `/api/photos/${blob.sha256}/report`, blob.report as Blob, 'application/octet-stream'),
     blobState: (sha256) => call<BlobState>('GET', `/api/photos/${sha256}/state`),
@@ -83,10 +87,23 @@ async function codeOf(response: Response): Promise<string> {
   return (await problemOf(response)).code
 }
 
-function halted(status: number, problem: ApiError): Error {
+function halted(status: number, problem: ApiError, retryAfterMs: number | null): Error {
   if (status === 401) return new Halt('signIn')
   if (problem.code === 'session.other-person') return new Halt('otherPerson')
   // Busy and failing servers are tried again; what is refused for what it is, is not.
   if (status === 422 && problem.code !== 'photo.busy') return new RefusedBytes(problem.code, problem.message)
-  return new Halt('server')
+  return new Halt('server', retryAfterMs)
+}
+
+/** What the server says of a batch as a whole: these words are of the changes in it, and of none of them in particular. */
+const isOfTheBatch = (status: number, code: string) =>
+  status === 413 ||
+  status === 422 ||
+  (status === 400 && code !== 'session.stale-token') ||
+  (status === 500 && code === 'server.failed')
+
+/** Seconds, as the header has them; a date there is not used by this server. */
+function retryAfter(response: Response): number | null {
+  const seconds = Number(response.headers.get('Retry-After') ?? Number.NaN)
+  return Number.isFinite(seconds) && seconds >= 0 ? seconds * 1000 : null
 }

@@ -1,6 +1,7 @@
 import { Field, Input } from '@chakra-ui/react'
 import type { ParsedMeasure, ParseMeasureRequest } from '../api/types'
-import { useCore } from '../core/useCore'
+import { compute } from '../core/core'
+import { useCoreAnswer } from '../core/useCore'
 
 type Props = {
   label: string
@@ -14,15 +15,29 @@ type Props = {
   locked?: string
 }
 
-/** What typed text reads as, by the core; undefined while empty. */
+/** `reading`: the text is still being read, and nothing may be concluded from there being no value. */
+export type Parsed = ParsedMeasure & { reading: boolean }
+
+/** What typed text reads as, by the core; undefined while empty. What was typed before never stands for what is typed now. */
 export function useParsed(
   typed: string,
   unit: Props['unit'],
   bareUnit: Props['bareUnit'] = 'inch',
-): ParsedMeasure | undefined {
+): Parsed | undefined {
   const text = typed.trim()
-  const parsed = useCore('parse-measure', text ? { text, unit, bareUnit } : undefined)
-  return text ? parsed : undefined
+  const { answer, fresh } = useCoreAnswer('parse-measure', text ? { text, unit, bareUnit } : undefined)
+  if (!text) return undefined
+  return fresh && answer ? { ...answer, reading: false } : { value: null, printed: null, problem: null, reading: true }
+}
+
+/** Reads typed text to the end before it is saved: null while empty. Throws when the core cannot be started. */
+export async function readMeasure(
+  typed: string,
+  unit: Props['unit'],
+  bareUnit: Props['bareUnit'] = 'inch',
+): Promise<ParsedMeasure | null> {
+  const text = typed.trim()
+  return text ? compute('parse-measure', { text, unit, bareUnit: bareUnit ?? 'inch' }) : null
 }
 
 /** A measure kept as typed; below it stands how it was understood, or what to type instead. */
@@ -44,7 +59,7 @@ export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', h
         <Field.ErrorText>{parsed.problem.text}</Field.ErrorText>
       ) : (
         <Field.HelperText>
-          {locked ?? (parsed?.printed ? `= ${parsed.printed}` : `for example ${hint}`)}
+          {locked ?? (parsed?.reading ? 'Reading…' : parsed?.printed ? `= ${parsed.printed}` : `for example ${hint}`)}
         </Field.HelperText>
       )}
     </Field.Root>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
-import { carryDay } from '../api/clock'
+import { carryDay, localDay } from '../api/clock'
 import type { FirmRulesFact, HomeAnswer, PropertyDossier, WeatherLimitsFact } from '../api/types'
 import {
   applyToHome,
@@ -108,12 +108,12 @@ export function useWeather(propertyId: string) {
 /** The day as the server told it, carried on by the clock. */
 async function today(): Promise<string> {
   const home = await keptAnswer<HomeAnswer>(person(), answerKeys.home)
-  return home ? carryDay(home.json.today, home.at) : new Date().toISOString().slice(0, 10)
+  return home ? carryDay(home.json.today, home.at) : localDay()
 }
 
 /** Answers kept on a device before there were plans have none. */
-const noPlans = { plans: [], details: [], components: [], local: null }
-const noPlan = { plan: null, details: [], retiredSlopes: [], lifeProfile: null }
+const noPlans = { plans: [], details: [], components: [], local: null, setAside: [], summaries: [] }
+const noPlan = { plan: null, details: [], retiredSlopes: [], lifeProfile: null, setAside: [] }
 
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 

@@ -12,6 +12,12 @@ describe('an id made here', () => {
     expect(newId(1_000) < newId(2_000)).toBe(true)
   })
 
+  it('sorts in the order made within one millisecond, and when the clock is set back', () => {
+    const now = Date.UTC(2030, 0, 1)
+    const ids = [...Array.from({ length: 6_000 }, () => newId(now)), newId(now - 5_000), newId(now + 1_000)]
+    expect([...ids].sort()).toEqual(ids)
+  })
+
   it('is never the same twice', () => {
     expect(new Set(Array.from({ length: 500 }, () => newId(5))).size).toBe(500)
   })

@@ -4,6 +4,7 @@ import type {
   CommissionPurpose,
   ExcuseReason,
   Facing,
+  FactKind,
   FindingFact,
   FindingOutcome,
   LookFact,
@@ -205,3 +206,45 @@ export const sizeText = (bytes: number) =>
       : `${Math.ceil(bytes / 1e3)} kB`
 
 export const percentText = (share: number) => `${Math.round(share * 100)} %`
+
+/** What a record is called where one is spoken of by itself. */
+export const factKinds: Record<FactKind, string> = {
+  property: 'Property',
+  building: 'Building',
+  roof: 'Roof',
+  slope: 'Slope',
+  covering: 'Covering',
+  visit: 'Visit',
+  look: 'Inspected place',
+  stage: 'Condition rating',
+  finding: 'Finding',
+  photo: 'Photo',
+  answer: 'Answer',
+  toDo: 'To-do',
+  protection: 'Interim protection',
+  clip: 'Recording',
+  recheck: 'Re-inspected finding',
+  sample: 'Sample of courses',
+  course: 'Course',
+  punchItem: 'Punch-list item',
+  punchReply: 'Crew reply',
+  punchDecision: 'Decision on a crew reply',
+  weatherLimits: 'Weather limits',
+  plan: 'Roof plan',
+  detail: 'Detail on the plan',
+  noticeReply: 'Reply to a notice',
+  component: 'Component',
+  signOff: 'Confirmed slope',
+  lifeOpinion: 'Remaining-life override',
+  lifeProfile: 'Remaining-life setting',
+  planned: 'Planned use',
+  series: 'Measurement series',
+  opinion: 'Recommendation',
+  localProfile: 'Local code values',
+  firmRules: 'Firm settings',
+}
+
+const momentFormat = new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeStyle: 'short' })
+
+/** A moment as this device's place has it: Sep 18, 2026, 2:05 PM. */
+export const momentText = (iso: string) => momentFormat.format(new Date(iso))

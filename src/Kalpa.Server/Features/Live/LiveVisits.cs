@@ -27,7 +27,7 @@ public sealed class LiveVisits
             .ToHashSet();
         foreach (var visit in changes.Changes.Where(c => kept.Contains(c.RequestId)).GroupBy(VisitOf).Where(g => g.Key is not null))
         {
-            var message = new LiveEvent(visit.Key!.Value, visit.Count(), by, now);
+            var message = new LiveEvent(visit.Key!.Value, [.. visit.Select(c => c.RequestId)], by, now);
             foreach (var watcher in watchers.Values.Where(w => w.FirmId == firmId && w.VisitId == visit.Key))
             {
                 watcher.Messages.Writer.TryWrite(message);

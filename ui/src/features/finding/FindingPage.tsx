@@ -1,14 +1,14 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { Camera } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { Condition, FindingFact, PhotoFact, Verdict } from '../../api/types'
-import { useCore } from '../../core/useCore'
+import { useCoreAnswer } from '../../core/useCore'
 import { keepPicture } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
-import { useParsed } from '../../shared/MeasureInput'
+import { readMeasure, useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Caution, Empty, Trouble } from '../../shared/States'
@@ -42,21 +42,41 @@ export function FindingPage() {
     return <Empty title="This finding is gone">It was deleted, or belongs to another visit.</Empty>
   const photo = records.photos.find((other) => other.id === query.get('photo'))
   const start = existing ?? startOf(visit, query, photo)
-  return <FindingForm key={`${findingId}?${query}`} start={start} isNew={!existing} tray={photo} />
+  const same = visit.facts.findings.find((finding) => finding.id === query.get('same'))
+  const there = same?.measure && visit.facts.slopes.find(({ id }) => id === same.slopeId)
+  const measuredThere = there ? `On slope ${there.letter} it measured ${same.measure?.typed}.` : null
+  return (
+    <FindingForm
+      key={`${findingId}?${query}`}
+      start={start}
+      isNew={!existing}
+      tray={photo}
+      measuredThere={measuredThere}
+    />
+  )
 }
 
-type FormProps = { start: FindingFact; isNew: boolean; tray: PhotoFact | undefined }
+type FormProps = {
+  start: FindingFact
+  isNew: boolean
+  tray: PhotoFact | undefined
+  /** What the finding that this one is the same as measured on its own slope: no measure of this one. */
+  measuredThere: string | null
+}
 
-function FindingForm({ start: given, isNew, tray }: FormProps) {
+function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
   const { visit, records, book, assessment } = useVisitContext()
   const navigate = useNavigate()
   // What was tapped on a new finding before the page went away is still there.
-  const [start] = useState(() => (isNew ? (keptDraft(given) ?? given) : given))
+  const [kept] = useState(() => (isNew ? keptDraft(given) : undefined))
+  const [start, setStart] = useState(kept ?? given)
+  const [restored, setRestored] = useState(kept !== undefined)
   const [draft, setDraft] = useState(start)
   const [typed, setTyped] = useState(start.measure?.typed ?? '')
   const [how, setHow] = useState(start.measure?.how ?? 'tape')
   const [reason, setReason] = useState('')
   const [failure, setFailure] = useState<unknown>()
+  const [saving, setSaving] = useState(false)
   const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
 
@@ -65,18 +85,24 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
   // What was kept before was read before: it is judged at once, without reading it again.
   const value = typed === start.measure?.typed ? start.measure.value : parsed?.value
+  const reading = parsed?.reading === true && typed !== start.measure?.typed
   const measure = quantity && value != null ? { typed, value, how } : null
-  const finding: FindingFact = { ...draft, measure }
+  // While a measure is being read, the finding is judged as it was before it: "cannot tell" would be said too soon.
+  const lastRead = useRef(measure)
+  if (!reading) lastRead.current = measure
+  const finding: FindingFact = { ...draft, measure: reading ? lastRead.current : measure }
   const set = (fields: Partial<FindingFact>) => {
     setDraft((old) => ({ ...old, ...fields }))
     if (isNew) keepDraft({ ...finding, ...fields })
   }
   // The whole visit is judged again with this finding in it: verdict and urgency are the ones the report will state.
   const others = visit.facts.findings.filter((other) => other.id !== finding.id)
-  const live = useCore('assess', condition ? { ...visit.facts, findings: [...others, finding] } : undefined)
+  const whole = useCoreAnswer('assess', condition ? { ...visit.facts, findings: [...others, finding] } : undefined)
   // Until the browser's core has started, what was kept is shown as the visit was judged.
   const asKept = draft === start && typed === (start.measure?.typed ?? '') && how === (start.measure?.how ?? 'tape')
-  const judged = (live ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
+  const judged = condition
+    ? (whole.answer ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
+    : undefined
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
   const { slopes, coverings, asOf, local = null } = visit.facts
   const at = useMemo(
@@ -88,7 +114,10 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
     }),
     [slopes, coverings, asOf, local, draft.slopeId, draft.deciding],
   )
-  const verdict = useCore('verdict', condition ? { condition: condition.code, ...at, measure } : undefined)
+  const quick = useCoreAnswer(
+    'verdict',
+    condition ? { condition: condition.code, ...at, measure: finding.measure ?? null } : undefined,
+  )
   usePreparedVerdicts(condition, quantity, at, how)
   const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
   const changed = !isNew && viewChanged(given, finding)
@@ -100,11 +129,13 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
     if (window.location.pathname === address) navigate(back, { state })
   }
 
-  const changes = (more: PhotoFact[]): Change[] => {
-    const earlier = changed
-      ? [...(given.earlier ?? []), { ...earlierOf(given), reason: reason || defaultReason(given, finding) }]
-      : (given.earlier ?? null)
-    const kept: FindingFact = { ...finding, earlier }
+  const changes = (more: PhotoFact[], read: FindingFact['measure']): Change[] => {
+    const now: FindingFact = { ...draft, measure: read }
+    const earlier =
+      !isNew && viewChanged(given, now)
+        ? [...(given.earlier ?? []), { ...earlierOf(given), reason: reason || defaultReason(given, now) }]
+        : (given.earlier ?? null)
+    const kept: FindingFact = { ...now, earlier }
     return [
       { kind: 'finding', fact: kept },
       ...[...photos.toKeep(), ...more].map((fact): Change => ({ kind: 'photo', fact })),
@@ -113,13 +144,27 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
       ...(isNew ? punchItemFor(visit, records, kept, judged?.name ?? condition?.name ?? '', condition) : []),
     ]
   }
-  const save = (more: PhotoFact[] = []) => record.mutate(changes(more), { onSuccess: () => leave() })
+  // What is typed is read to its end before anything is saved: a measure still being read is not "not measured".
+  const save = async (more: PhotoFact[] = []) => {
+    setFailure(undefined)
+    setSaving(true)
+    try {
+      const read = quantity ? await readMeasure(typed, quantity.unit) : null
+      if (read?.problem) throw new Error(read.problem.text)
+      const value = read?.value ?? null
+      record.mutate(changes(more, value === null ? null : { typed, value, how }), { onSuccess: () => leave() })
+    } catch (error) {
+      setFailure(error)
+    } finally {
+      setSaving(false)
+    }
+  }
   const takeAndSave = async ([file]: File[]) => {
     if (!file) return
     setFailure(undefined)
     try {
       const kept = await keepPicture(file)
-      save([
+      await save([
         photoFact(visit.visit.id, kept, {
           findingId: finding.id,
           slopeId: finding.slopeId,
@@ -139,9 +184,28 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
       .catch(setFailure)
   const blocked = !condition || photos.busy || Boolean(quantity && parsed?.problem)
 
+  const discard = () => {
+    dropDraft(visit.visit.id)
+    setStart(given)
+    setDraft(given)
+    setTyped(given.measure?.typed ?? '')
+    setRestored(false)
+  }
+  const askedFor = shownVerdict(draft, quick.answer, judged?.verdict)
+
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
       <Stack className="k-sheet" gap="4" flex="3" w="full" minW="0">
+        {restored && (
+          <Flex className="k-note" role="status" gap="3" align="center" wrap="wrap">
+            <Text flex="1" minW="12rem">
+              Your unfinished finding was restored.
+            </Text>
+            <Button size="sm" variant="outline" onClick={discard}>
+              Start over
+            </Button>
+          </Flex>
+        )}
         <ConditionPicker
           station={draft.station}
           family={familyOf(visit, book, draft.slopeId)}
@@ -167,7 +231,22 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
             onHow={(next) => setHow(next)}
           />
         )}
-        {condition && <VerdictPanel verdict={shownVerdict(draft, verdict, judged?.verdict)} />}
+        {measuredThere && !typed && (
+          <Text className="k-note">
+            {measuredThere} Measure it here too, or leave it empty: it is then reported as not measured.
+          </Text>
+        )}
+        {condition && (
+          <VerdictPanel
+            verdict={askedFor}
+            waiting={reading ? 'Reading the measure…' : quick.fresh || whole.fresh ? null : 'Calculating…'}
+            error={askedFor ? null : (quick.error ?? whole.error)}
+            onRetry={() => {
+              quick.retry()
+              whole.retry()
+            }}
+          />
+        )}
         {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {condition && (
           <SeenFields
@@ -205,7 +284,7 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
                 camera
                 label="Photo, and keep"
                 onFiles={takeAndSave}
-                disabled={blocked || record.isPending}
+                disabled={blocked || record.isPending || saving}
                 className="k-photokey k-photokey-main"
               >
                 <Camera size={20} /> <span>Photo, and keep</span>
@@ -216,7 +295,8 @@ function FindingForm({ start: given, isNew, tray }: FormProps) {
                 flex="1"
                 onClick={() => save()}
                 disabled={blocked}
-                loading={record.isPending}
+                loading={record.isPending || saving}
+                loadingText={saving ? 'Reading the measure…' : undefined}
               >
                 {photos.busy
                   ? 'A moment …'
@@ -272,7 +352,7 @@ const earlierOf = (finding: FindingFact) => ({
   evidence: finding.evidence,
   extent: finding.extent,
   outcome: finding.outcome ?? 'mend',
-  until: new Date(trueNow()).toISOString(),
+  until: localIso(),
 })
 
 type Context = ReturnType<typeof useVisitContext>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { FindingAssessment, FindingFact, UrgencyClass } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { Labelled } from '../../shared/Labelled'
@@ -34,7 +34,7 @@ export function MoveUrgency({ draft, judged, by, onChange }: Props) {
     )
   const keep = () => {
     if (!wanted) return
-    onChange({ moved: { class: wanted, reason: reason.trim(), by, at: new Date(trueNow()).toISOString() } })
+    onChange({ moved: { class: wanted, reason: reason.trim(), by, at: localIso() } })
     setOpen(false)
   }
   return (

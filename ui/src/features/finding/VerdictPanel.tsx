@@ -1,13 +1,41 @@
 import { Box, Text } from '@chakra-ui/react'
 import type { LimitAnswer, Verdict } from '../../api/types'
+import { Trouble } from '../../shared/States'
 import { sourceClasses } from '../../shared/words'
 
+type Props = {
+  verdict: Verdict | undefined
+  /** What is still going on: the verdict shown is then the former one. */
+  waiting?: string | null
+  error?: Error | null
+  onRetry?: () => void
+}
+
 /** The verdict beside its limit and the limit's source, at once; the other limits on the same thing beside the one that governs. */
-export function VerdictPanel({ verdict }: { verdict: Verdict | undefined }) {
-  if (!verdict) return <Box className="k-verdict">Judging …</Box>
+export function VerdictPanel({ verdict, waiting = null, error = null, onRetry }: Props) {
+  if (!verdict && error) return <Trouble error={error} onRetry={onRetry} />
+  if (!verdict) {
+    return (
+      <Box className="k-verdict" role="status" aria-label="Verdict" aria-busy="true">
+        {waiting ?? 'Calculating…'}
+      </Box>
+    )
+  }
   const limits = verdict.limits ?? []
   return (
-    <Box className="k-verdict" data-outcome={verdict.outcome} role="status" aria-label="Verdict">
+    <Box
+      className="k-verdict"
+      data-outcome={verdict.outcome}
+      data-waiting={waiting ? true : undefined}
+      role="status"
+      aria-label="Verdict"
+      aria-busy={waiting !== null}
+    >
+      {waiting && (
+        <Text fontSize="sm" className="k-waiting">
+          {waiting} Below is the former verdict.
+        </Text>
+      )}
       <Text fontWeight="bold" fontSize="lg">
         {verdict.headline}
         {verdict.limitText && (

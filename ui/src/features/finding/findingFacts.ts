@@ -25,7 +25,8 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     place: '',
     evidence: same?.evidence ?? 'noneSeen',
     extent: same?.extent ?? 'onePlace',
-    measure: same?.measure ?? null,
+    // What was measured there was not measured here.
+    measure: null,
     peopleBelow: same?.peopleBelow ?? false,
     note: '',
     outcome: same?.outcome ?? 'mend',

@@ -3,6 +3,7 @@ import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RoofSummary, SlopeAssessment } from '../../api/types'
+import { asOfText } from '../../shared/asOf'
 import { Courses } from '../../shared/marks/Courses'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
@@ -86,6 +87,11 @@ function RoofRow({ roof }: { roof: RoofSummary }) {
           {roof.slopes.map((slope) => (
             <SlopeLine key={slope.slopeId} slope={slope} />
           ))}
+          {roof.slopes.some((slope) => slope.life && !slope.figuresCovered) && (
+            <Text fontSize="sm" color="faint">
+              Remaining life {asOfText(roof, roof.latestVisit !== null)}
+            </Text>
+          )}
           {roof.slopes.length === 0 && <Text color="faint">No slopes yet: open the property and letter them.</Text>}
         </Stack>
         <Box flex="2" minW="0">
@@ -121,7 +127,7 @@ function SlopeLine({ slope }: { slope: SlopeAssessment }) {
         {unfit ? (
           <Text className="k-unfit">Unfit as built: rebuild it, wear life does not apply</Text>
         ) : slope.figuresCovered ? (
-          <Text color="faint">Covered until slope {slope.letter} is signed off</Text>
+          <Text color="faint">Estimate hidden until slope {slope.letter} is confirmed</Text>
         ) : slope.life ? (
           <Courses life={slope.life} />
         ) : (

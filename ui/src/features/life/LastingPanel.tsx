@@ -107,9 +107,10 @@ export function LastingPanel() {
   )
 
   function askedOf(fact: PlannedFact | undefined): Asked {
+    const wish = visit.visit.commission?.purpose === 'solar' ? 'solar' : 'sale'
     return {
-      kind: fact?.kind ?? 'sale',
-      years: fact?.years ?? usualYears.sale,
+      kind: fact?.kind ?? wish,
+      years: fact?.years ?? usualYears[wish],
       letters: assessment.slopes.filter(({ slopeId }) => fact?.slopeIds.includes(slopeId)).map(({ letter }) => letter),
       reroof: fact?.reroofPrice?.toString() ?? '',
       offAndOn: fact?.offAndOnPrice?.toString() ?? '',

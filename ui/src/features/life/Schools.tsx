@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { LifeOpinionFact, School, SlopeAssessment } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
@@ -28,7 +28,7 @@ export function Schools({ slope }: { slope: SlopeAssessment }) {
       overruled: before?.overruled ?? null,
       reason: before?.reason ?? '',
       by: visit.visit.inspector,
-      at: new Date(trueNow()).toISOString(),
+      at: localIso(),
       ...fields,
     }
     record.mutate([{ kind: 'lifeOpinion', fact }])

@@ -135,11 +135,11 @@ function NewSeries({ onDone }: { onDone: () => void }) {
           size="lg"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          placeholder="1 1/8, 1 1/4, 1 1/2, 1 15/16"
+          placeholder="3/4, 13/16, 7/8, 1 1/16"
           autoComplete="off"
         />
       </Labelled>
-      {bad.length > 0 && <Text color="fg.error">Not read: {bad.join(', ')}. Type each as 1 1/8, 29 mm or 5.</Text>}
+      {bad.length > 0 && <Text color="fg.error">Not read: {bad.join(', ')}. Type each as 3/4, 19 mm or 5.</Text>}
       {record.isError && <Trouble error={record.error} />}
       <Flex gap="3">
         <Button size="lg" colorPalette="verdigris" onClick={keep} disabled={!ready} loading={record.isPending}>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { SignOffFact, SlopeAssessment } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
@@ -35,7 +35,7 @@ export function SignOff({ slope }: { slope: SlopeAssessment }) {
       guessLow: low ?? null,
       guessHigh: high ?? null,
       by: visit.visit.inspector,
-      at: new Date(trueNow()).toISOString(),
+      at: localIso(),
     }
     record.mutate([{ kind: 'signOff', fact }])
   }

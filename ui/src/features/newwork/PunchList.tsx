@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { PunchAnswer, PunchDecisionFact, PunchItemFact } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Picture } from '../../shared/Picture'
@@ -99,7 +99,7 @@ function Judge({ itemId, replyId, number }: { itemId: string; replyId: string; n
       accepted,
       reason: accepted ? '' : reason.trim(),
       by: visit.visit.inspector,
-      at: new Date(trueNow()).toISOString(),
+      at: localIso(),
     }
     record.mutate([{ kind: 'punchDecision', fact }])
   }

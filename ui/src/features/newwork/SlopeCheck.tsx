@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { CourseFact, NailFault, SampleFact, SlopeFact } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { useRecord } from '../../shared/facts'
-import { useParsed } from '../../shared/MeasureInput'
+import { readMeasure, useParsed } from '../../shared/MeasureInput'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { placeId } from '../../shared/placeId'
 import { Trouble } from '../../shared/States'
@@ -125,7 +125,17 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
   const tooMany = total > nails
   const step = (fault: NailFault, by: number) =>
     setWrong((old) => ({ ...old, [fault]: Math.max(0, (old[fault] ?? 0) + by) }))
-  const keep = () => {
+  const [failure, setFailure] = useState<unknown>()
+  const [reading, setReading] = useState(false)
+  const keep = async () => {
+    setFailure(undefined)
+    setReading(true)
+    const read = await readMeasure(exposure, 'length').catch((error: unknown) => {
+      setFailure(error)
+      return undefined
+    })
+    setReading(false)
+    if (read === undefined || read?.problem) return
     const fact: CourseFact = {
       id: given?.id ?? placeId('course', visit.visit.id, slope.id, String(course)),
       visitId: visit.visit.id,
@@ -135,7 +145,7 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
       wrong: (Object.entries(wrong) as [NailFault, number][]).flatMap(([fault, count]) =>
         count > 0 ? [{ fault, count }] : [],
       ),
-      exposure: parsed?.value != null ? { typed: exposure, value: parsed.value, how: 'tape' } : null,
+      exposure: read?.value != null ? { typed: exposure, value: read.value, how: 'tape' } : null,
     }
     record.mutate([{ kind: 'course', fact }], { onSuccess: onDone })
   }
@@ -210,11 +220,11 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
         colorPalette="verdigris"
         onClick={keep}
         disabled={!(nails >= 0) || tooMany || Boolean(parsed?.problem)}
-        loading={record.isPending}
+        loading={record.isPending || reading}
       >
         Keep course {course}
       </Button>
-      {record.isError && <Trouble error={record.error} />}
+      {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
     </Stack>
   )
 }

@@ -3,12 +3,15 @@ import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
-import { useCore } from '../../core/useCore'
+import { useCoreAnswer } from '../../core/useCore'
 import { TypedAnswer } from '../../shared/Answers'
+import { asOfText } from '../../shared/asOf'
+import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
-import { useProperty } from '../../shared/queries'
+import { useBook, useProperty } from '../../shared/queries'
+import { SetAside } from '../../shared/SetAside'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { facings } from '../../shared/words'
 import { LocalRules } from './LocalRules'
@@ -33,6 +36,7 @@ export function PropertyPage({ inspector }: { inspector: string }) {
           {[data.property.address, data.property.owner && `for ${data.property.owner}`].filter(Boolean).join(' · ')}
         </Text>
       </Box>
+      <SetAside facts={data.setAside} />
       <LatitudeOf dossier={data} />
       {data.roofs.map((roof) => (
         <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
@@ -118,7 +122,10 @@ function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: Prope
 }
 
 function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: PropertyDossier; onEdit: () => void }) {
-  const judged = useCore('assess', {
+  const { data: book } = useBook()
+  const covering = coveringOn(dossier.coverings, slope.id, dossier.today)
+  // Size, pitch and fitness are of the record as it stands on this device; the years are those of the last visit, as everywhere.
+  const { answer, error, retry } = useCoreAnswer('assess', {
     exposure: dossier.property.exposure,
     asOf: dossier.today,
     slopes: [slope],
@@ -127,34 +134,46 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
     looks: [],
     stages: [],
     findings: [],
-  })?.slopes[0]
-  // What the age alone gives would lead the eye of who is on the roof.
-  const latest = dossier.visits.find((visit) => visit.roofId === slope.roofId)
-  const open = latest !== undefined && !latest.finishedAt
+  })
+  const judged = answer?.slopes[0]
+  const summary = dossier.summaries.find((roof) => roof.roofId === slope.roofId)
+  const known = summary?.slopes.find(({ slopeId }) => slopeId === slope.id)
+  const visited = dossier.visits.some((visit) => visit.roofId === slope.roofId)
+  const estimate = known ?? (visited ? undefined : judged)
   return (
     <Flex gap="3" py="2" borderTopWidth="1px" align="start">
       <PlanLetter letter={slope.letter} facing={slope.facing} />
       <Box flex="1" minW="0">
         <Text fontWeight="bold">
-          {judged?.coveringText ?? 'Covering not recorded'}
+          {judged?.coveringText ??
+            (covering
+              ? (book?.coverings.find(({ kind }) => kind === covering.kind)?.name ?? 'Loading the covering…')
+              : 'Covering not recorded')}
           {slope.name && ` – ${slope.name}`}
         </Text>
         <Text>
           {slope.pitch.typed} ({judged?.pitchDegrees ?? '…'}°) · falls {facings[slope.facing].toLowerCase()}
           {judged?.size
             ? ` · ${judged.size.trueAreaSquareFeet.toLocaleString('en-US', { maximumFractionDigits: 0 })} ft², ${judged.size.squares.toFixed(1)} squares`
-            : ' · size not measured'}
+            : judged
+              ? ' · size not measured'
+              : ' · calculating the size…'}
         </Text>
         {judged?.fitness && judged.fitness.state !== 'fit' && (
           <Text className={judged.fitness.state === 'unfit' ? 'k-unfit' : undefined}>
             {judged.fitness.reason} {judged.fitness.toSettle}
           </Text>
         )}
-        {judged?.life?.stated && open && <Text fontSize="sm">Its years are covered while a visit goes on.</Text>}
-        {judged?.life?.stated && !open && judged.fitness?.state !== 'unfit' && (
+        {error && !judged && <Trouble error={error} onRetry={retry} />}
+        {estimate?.figuresCovered && (
+          <Text fontSize="sm">Estimate hidden until slope {slope.letter} is confirmed on the visit.</Text>
+        )}
+        {estimate?.life?.stated && !estimate.figuresCovered && estimate.fitness?.state !== 'unfit' && (
           <>
-            <Courses life={judged.life} />
-            <Text fontSize="sm">{judged.life.headline}, by age alone</Text>
+            <Courses life={estimate.life} />
+            <Text fontSize="sm">
+              {estimate.life.headline}, {asOfText(summary, visited)}
+            </Text>
           </>
         )}
       </Box>

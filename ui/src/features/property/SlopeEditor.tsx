@@ -4,7 +4,7 @@ import type { CoveringFact, PropertyDossier, SlopeFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
-import { MeasureInput, useParsed } from '../../shared/MeasureInput'
+import { MeasureInput, readMeasure, useParsed } from '../../shared/MeasureInput'
 import { useBook } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -17,8 +17,10 @@ type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier
 /** One slope and what covers it. Lengths and pitch stay as typed; the core says how it read them. */
 export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const covering = slope ? coveringOn(dossier.coverings, slope.id, dossier.today) : undefined
+  // Slopes of one roof are mostly of one covering: a new one begins with what the last one has.
+  const lastCovering = slope ? undefined : dossier.coverings.filter((other) => !other.endedOn).at(-1)
   const used = dossier.slopes.filter((other) => other.roofId === roofId).map((other) => other.letter)
-  const [form, setForm] = useState(() => formOf(slope, covering, used, dossier.today))
+  const [form, setForm] = useState(() => formOf(slope, covering ?? lastCovering, used, dossier.today))
   const record = useRecord(dossier.heads)
   const set =
     <K extends keyof SlopeForm>(name: K) =>
@@ -32,11 +34,33 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     yearProblem(form.laidFrom) ||
     yearProblem(form.laidTo) ||
     layersProblem(form.layers)
-  const ready = pitch?.value != null && !unread
+  const ready = (pitch?.value != null || pitch?.reading === true) && !unread
+  const [failure, setFailure] = useState<unknown>()
+  const [saving, setSaving] = useState(false)
 
-  const submit = (event: FormEvent) => {
+  // What is typed is read to its end before anything is saved.
+  const submit = async (event: FormEvent) => {
     event.preventDefault()
-    if (pitch?.value == null) return
+    setFailure(undefined)
+    setSaving(true)
+    try {
+      const read = await Promise.all([
+        readMeasure(form.pitch, 'pitch'),
+        readMeasure(form.eave, 'length', 'foot'),
+        readMeasure(form.run, 'length', 'foot'),
+      ])
+      const problem = read.find((measure) => measure?.problem)?.problem
+      if (problem) throw new Error(problem.text)
+      keep(...(read.map((measure) => measure?.value ?? null) as [number | null, number | null, number | null]))
+    } catch (error) {
+      setFailure(error)
+    } finally {
+      setSaving(false)
+    }
+  }
+
+  const keep = (risePer12: number | null, eaveInches: number | null, runInches: number | null) => {
+    if (risePer12 === null) return
     const fact: SlopeFact = {
       planned: slope?.planned ?? null,
       retiredOn: slope?.retiredOn ?? null,
@@ -44,11 +68,11 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
       roofId,
       letter: form.letter.trim().toUpperCase(),
       name: form.name,
-      pitch: { typed: form.pitch, risePer12: pitch.value, source: form.pitchSource },
+      pitch: { typed: form.pitch, risePer12, source: form.pitchSource },
       facing: form.facing,
       beneath: form.beneath,
-      eaveLength: eave?.value != null ? { typed: form.eave, inches: eave.value } : null,
-      planRun: run?.value != null ? { typed: form.run, inches: run.value } : null,
+      eaveLength: eaveInches === null ? null : { typed: form.eave, inches: eaveInches },
+      planRun: runInches === null ? null : { typed: form.run, inches: runInches },
     }
     const changes: Change[] = [
       { kind: 'slope', fact },
@@ -103,9 +127,15 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           />
         )}
         <CoveringFields form={form} set={set} />
-        {record.isError && <Trouble error={record.error} />}
+        {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
         <Flex gap="3">
-          <Button type="submit" size="lg" colorPalette="verdigris" disabled={!ready} loading={record.isPending}>
+          <Button
+            type="submit"
+            size="lg"
+            colorPalette="verdigris"
+            disabled={!ready}
+            loading={record.isPending || saving}
+          >
             {slope ? 'Keep the change' : `Add slope ${form.letter}`}
           </Button>
           <Button size="lg" variant="outline" onClick={onClose}>

@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
 import { FileDown } from 'lucide-react'
+import { useState } from 'react'
 import { problemError } from '../../api/client'
-import { Trouble } from '../../shared/States'
+import { Loading, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 
 /** The preview is the report: the same page that is printed to PDF. */
@@ -30,7 +31,23 @@ export default function ReportPage() {
         </Text>
       </Flex>
       {pdf.isError && <Trouble error={pdf.error} onRetry={() => pdf.mutate()} />}
-      <iframe className="k-frame" title="Report preview" src={`/api/visits/${id}/report`} />
+      <Preview id={id} />
+    </Box>
+  )
+}
+
+function Preview({ id }: { id: string }) {
+  const [loaded, setLoaded] = useState(false)
+  return (
+    <Box>
+      {!loaded && <Loading what="the report" />}
+      <iframe
+        className="k-frame"
+        title="Report preview"
+        src={`/api/visits/${id}/report`}
+        onLoad={() => setLoaded(true)}
+        style={loaded ? undefined : { visibility: 'hidden' }}
+      />
     </Box>
   )
 }

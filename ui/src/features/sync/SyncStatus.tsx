@@ -1,13 +1,17 @@
-import { Box, Button, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { CloudOff, CloudUpload, RefreshCw } from 'lucide-react'
 import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
 import { clock, clockOffsetMs } from '../../api/clock'
 import type { SessionAnswer } from '../../api/types'
-import { dropRefused, type OutboxState, somethingWaits, useOutbox } from '../../offline/outbox'
+import type { Entry } from '../../offline/entry'
+import { dropRefused, type OutboxState, retryRefused, somethingWaits, useOutbox } from '../../offline/outbox'
+import { offerOriginal } from '../../offline/pictures'
+import { PhotoButton } from '../../shared/PhotoButton'
 import { keys } from '../../shared/queries'
 import { Sheet } from '../../shared/Sheet'
-import { sizeText } from '../../shared/words'
+import { factKinds, sizeText } from '../../shared/words'
 import { SignInForms } from '../session/SignIn'
 
 /** How recording and sending stand, in a word in the bar; the whole on tapping it. */
@@ -83,15 +87,9 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
         </Stack>
       )}
       {refused.map((entry) => (
-        <Box key={entry.requestId} className="k-trouble">
-          <Text>
-            <strong>{entry.kind}:</strong> {entry.problem?.text} It is kept here and was not sent.
-          </Text>
-          <Button size="sm" variant="outline" mt="1" onClick={() => dropRefused(entry)}>
-            Give it up
-          </Button>
-        </Box>
+        <RefusedChange key={entry.requestId} entry={entry} />
       ))}
+      <WantedOriginals wanted={outbox.wanted} />
       {outbox.refusedPictures.map(({ sha256, text }) => (
         <Text key={sha256} className="k-trouble">
           A photo was refused: {text}
@@ -109,6 +107,71 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
         Send now
       </Button>
     </Stack>
+  )
+}
+
+/** A change that the server did not take: why, the way to where it can be put right, or giving it up. */
+function RefusedChange({ entry }: { entry: Entry }) {
+  const setAside = entry.problem?.code === 'fact.set-aside'
+  const place = placeOf(entry)
+  return (
+    <Box className="k-trouble">
+      <Text>
+        <strong>{factKinds[entry.kind]}:</strong> {entry.problem?.text}{' '}
+        {setAside ? '' : 'It is saved on this device and was not sent. Correct it, and it is sent again.'}
+      </Text>
+      <Flex gap="2" mt="1" wrap="wrap">
+        {place && !setAside && (
+          <Button asChild size="sm" variant="outline">
+            <Link to={place}>Correct it</Link>
+          </Button>
+        )}
+        {!setAside && (
+          <Button size="sm" variant="outline" onClick={() => retryRefused(entry)}>
+            Send again
+          </Button>
+        )}
+        <Button size="sm" variant="outline" onClick={() => dropRefused(entry)}>
+          {setAside ? 'Dismiss' : 'Discard this change'}
+        </Button>
+      </Flex>
+    </Box>
+  )
+}
+
+/** The screen on which a record is entered. */
+function placeOf({ kind, fact }: Entry): string | null {
+  const of = fact as { id: string; visitId?: string; propertyId?: string }
+  if (kind === 'finding') return `/visits/${of.visitId}/findings/${of.id}`
+  if (of.visitId) return `/visits/${of.visitId}/${kind === 'course' || kind === 'sample' ? 'check' : 'walk'}`
+  if (kind === 'property') return `/properties/${of.id}`
+  return of.propertyId ? `/properties/${of.propertyId}` : null
+}
+
+/** An original that the server lost: chosen again from the device's own pictures, it is recognized by its bytes. */
+function WantedOriginals({ wanted }: { wanted: string[] }) {
+  const [said, setSaid] = useState<string | null>(null)
+  if (wanted.length === 0) return null
+  const choose = async (files: File[]) => {
+    const taken = await Promise.all(files.map((file) => offerOriginal(file, wanted)))
+    const fitting = taken.filter(Boolean).length
+    setSaid(
+      fitting > 0
+        ? `${fitting} of ${files.length} ${files.length === 1 ? 'file' : 'files'} matched and will be sent.`
+        : 'None of these files is the missing original. Choose the file exactly as the camera saved it.',
+    )
+  }
+  return (
+    <Box className="k-trouble">
+      <Text>
+        {wanted.length} original {wanted.length === 1 ? 'photo was' : 'photos were'} found damaged on the server. If the
+        file is on this device, choose it again.
+      </Text>
+      <PhotoButton label="Choose files" onFiles={choose} className="k-photokey">
+        <span>Choose files</span>
+      </PhotoButton>
+      {said && <Text role="status">{said}</Text>}
+    </Box>
   )
 }
 

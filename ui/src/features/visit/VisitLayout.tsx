@@ -1,8 +1,9 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import type { AssessInput } from '../../api/types'
-import { useCore } from '../../core/useCore'
+import { useCoreAnswer } from '../../core/useCore'
 import { useBook, useVisit } from '../../shared/queries'
+import { SetAside } from '../../shared/SetAside'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
 import { useCurrentInSight } from '../../shared/useCurrentInSight'
@@ -10,6 +11,7 @@ import type { VisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
 import { Clashes } from './Clashes'
 import { useLiveVisit } from './liveVisit'
+import { useBehind } from './useBehind'
 
 const tabs = [
   ['before', 'Before', 'b'],
@@ -29,7 +31,8 @@ export function VisitLayout() {
   const row = useCurrentInSight(pathname)
   const visit = useVisit(visitId)
   const book = useBook()
-  const live = useCore('assess', visit.data?.facts as AssessInput | undefined)
+  const live = useCoreAnswer('assess', visit.data?.facts as AssessInput | undefined)
+  const behind = useBehind(live.answer !== undefined && !live.fresh)
   const arrived = useLiveVisit(visitId)
   const navigate = useNavigate()
   useShortcuts(
@@ -40,9 +43,10 @@ export function VisitLayout() {
   if (visit.isError) return <Trouble error={visit.error} onRetry={() => visit.refetch()} />
   if (book.isError) return <Trouble error={book.error} onRetry={() => book.refetch()} />
   if (visit.isPending || book.isPending) return <Loading what="the visit" />
-  const assessment = live ?? visit.data.assessment
+  const assessment = live.answer ?? visit.data.assessment
   const { records } = visit.data.facts
-  if (!assessment || !records) return <Loading what="the judgement" />
+  if (!assessment && live.error) return <Trouble error={live.error} onRetry={live.retry} />
+  if (!assessment || !records) return <Loading what="the assessment" />
   const context: VisitContext = { visit: visit.data, records, assessment, book: book.data }
   const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
   const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
@@ -56,6 +60,11 @@ export function VisitLayout() {
         <Text color="faint">
           {assessment.progress.walkName}, {dayText(visit.data.visit.on)}
         </Text>
+        {behind && (
+          <Text role="status" className="k-arrived">
+            Calculating… What is shown is from before your last change.
+          </Text>
+        )}
         {arrived && (
           <Text role="status" className="k-arrived">
             {arrived}
@@ -82,6 +91,7 @@ export function VisitLayout() {
         ))}
       </Flex>
       <Clashes visit={visit.data} />
+      <SetAside facts={visit.data.setAside} />
       {assessment.problems.map((problem) => (
         <Text key={problem.factId} color="fg.error">
           {problem.text}

@@ -96,8 +96,8 @@ type PlaceProps = {
   onHidden: (by: ExcuseReason) => void
 }
 
-function wordsOf(look: LookFact | undefined, found: boolean) {
-  if (!look) return 'not seen yet'
+function wordsOf(look: LookFact | undefined, found: boolean, rated: boolean) {
+  if (!look) return rated ? 'rated; tap Looked when the slope is inspected' : 'not inspected yet'
   if (look.state === 'hidden') return `hidden ${hiders[look.excuse as keyof typeof hiders]?.toLowerCase() ?? ''}`
   if (look.excuse === 'notThere') return 'nothing of the kind here'
   if (look.state === 'excused') return `not seen: ${excuses[look.excuse ?? 'covered'].toLowerCase()}`
@@ -110,6 +110,10 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
   const look = lookAt(visit.facts.looks, place)
   const state = stateOf(look)
   const { slope, station } = place
+  const rated =
+    slope !== null &&
+    ['field', 'lift', 'seams'].includes(station.key) &&
+    visit.facts.stages.some((stage) => stage.slopeId === slope.id)
   const name = slope ? `Slope ${slope.letter}` : station.name
   const done = (tell: () => void) => {
     tell()
@@ -131,7 +135,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             )}
           </Text>
           <Text color={state === 'open' ? 'copper' : 'faint'} fontSize="sm">
-            {wordsOf(look, found)}
+            {wordsOf(look, found, rated)}
           </Text>
         </Box>
         <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>

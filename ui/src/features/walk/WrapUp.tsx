@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { ProtectionFact } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
@@ -64,7 +64,7 @@ export function WrapUp() {
           size="xl"
           colorPalette="verdigris"
           disabled={!progress.canFinish}
-          onClick={() => finish(new Date(trueNow()).toISOString())}
+          onClick={() => finish(localIso())}
           loading={record.isPending}
         >
           {progress.canFinish ? 'Finish the visit' : `${progress.heldBy.length} things hold the visit`}

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text, Textarea } from '@chakra-ui/react'
 import { useState } from 'react'
-import { trueNow } from '../../api/clock'
+import { localIso } from '../../api/clock'
 import type { OpinionAction, OpinionAnswer, OpinionEvent, OpinionFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
@@ -97,7 +97,7 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
           : null
   const keep = () => {
     if (!action || missing) return
-    const at = new Date(trueNow()).toISOString()
+    const at = localIso()
     const fact: OpinionFact = {
       id: before?.id ?? placeId('opinion', visit.visit.id, slopeId ?? 'roof'),
       visitId: visit.visit.id,
