@@ -9,8 +9,22 @@ using Kalpa.Samples;
 // Ratios in one run on one machine: ./kalpa bench. The last results are kept in docs/performance.md.
 if (args is not [var root, ..])
 {
-    await Console.Error.WriteLineAsync("usage: Kalpa.Bench ROOT");
+    await Console.Error.WriteLineAsync("usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | sync [VISITS]]");
     return 1;
+}
+var many = args.Length > 2 && int.TryParse(args[2], CultureInfo.InvariantCulture, out var given) ? given : 0;
+switch (args.ElementAtOrDefault(1))
+{
+    case "fuzz":
+        return await FuzzBench.Run(root, many > 0 ? many : 500_000);
+    case "kills":
+        return await KillBench.Run(root, many > 0 ? many : 200);
+    case "sync":
+        using (var place = new WorkFolder())
+        {
+            await SyncBench.Run(root, place.Path, many > 0 ? many : 10_000, Print);
+            return 0;
+        }
 }
 const int Slopes = 4;
 const int Findings = 40;
@@ -38,6 +52,7 @@ await PlanBench.Run(root, framework, work.Path, Print);
 await PhotoBench.Run(work.Path, Path.Combine(root, "demo/photos/boot-torn.jpg"), Print);
 await ReportBench.Run(Path.Combine(root, "demo/photos"), Print);
 await StartBench.Run(root, work.Path, Print);
+await SyncBench.Run(root, work.Path, 10_000, Print);
 return 0;
 
 static void Print(string what, string ours, string beside, string ratio, string aim) =>

@@ -60,7 +60,7 @@ internal static class FerryOffice
 
     private static void Punch(DemoFacts facts, DemoVisit visit)
     {
-        var drip = visit.Finding("drip-edge-lap-short", "edges", "A", "4 ft from the east rake", WaterEvidence.NoneSeen, measure: "1/16");
+        var drip = visit.Finding("drip-edge-lap-short", "edges", "A", "4 ft from the east rake", WaterEvidence.NoneSeen, measure: "1");
         visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 12);
         var nail = visit.Finding("nail-exposed", "courses", "B", "below the ridge", WaterEvidence.NoneSeen, Extent.Scattered);
         visit.Photo("nail-exposed.jpg", "Head in the open", nail, "B", 20);

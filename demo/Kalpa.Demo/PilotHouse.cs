@@ -18,7 +18,7 @@ internal static class PilotHouse
         facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Beneath.OpenAttic, "42'", "14' 6\"");
         facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
         facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
-        facts.Slope("E", "boat porch", "0.3:12", Facing.South, Beneath.Porch, "16'", "9' 4\"");
+        facts.Slope("E", "boat porch", "0.7:12", Facing.South, Beneath.Porch, "16'", "9' 4\"");
         foreach (var letter in Letters[..4])
         {
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);
@@ -66,7 +66,7 @@ internal static class PilotHouse
             "boat porch",
             PartKind.Porch,
             8.5,
-            0.3,
+            0.7,
             180,
             "E",
             [(6, -8.33, 0), (22, -8.33, 0), (22, 1, 0), (6, 1, 0)],
@@ -131,11 +131,11 @@ internal static class PilotHouse
             "board-thickness",
             SeriesAlong.DownTheWall,
             "siding at the wall end",
-            "1 1/8",
-            "1 1/8",
-            "1 1/4",
-            "1 1/2",
-            "1 15/16"
+            "3/4",
+            "13/16",
+            "7/8",
+            "1",
+            "1 5/16"
         );
         HarbourSide(visit, plan);
         HillAndWing(visit, plan);
@@ -180,7 +180,7 @@ internal static class PilotHouse
             "eave, 12 ft from the west rake",
             WaterEvidence.NoneSeen,
             Extent.OnePlace,
-            "1/8",
+            "1/2",
             spot: plan.SpotAt(12, 0.2)
         );
         visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 8);

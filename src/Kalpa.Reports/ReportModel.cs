@@ -19,6 +19,9 @@ public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook B
 
     public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp);
 
+    /// <summary>A finding is on file that cannot be read: nothing may be called free of findings.</summary>
+    public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);
+
     public SlopeFact? Slope(Guid? id) => Visit.Facts.Slopes.FirstOrDefault(s => s.Id == id);
 
     public FindingFact Finding(Guid id) => Visit.Facts.Findings.First(f => f.Id == id);

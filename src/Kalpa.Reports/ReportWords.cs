@@ -11,6 +11,12 @@ public static class ReportWords
 {
     public static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
 
+    /// <summary>A kind of record, as "Punch item".</summary>
+    public static string Kind(FactKind kind)
+    {
+        return string.Concat(kind.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"));
+    }
+
     public static string Facing(Facing facing) =>
         facing switch
         {

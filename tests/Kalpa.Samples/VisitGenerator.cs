@@ -11,7 +11,7 @@ public sealed class VisitGenerator(int seed)
 {
     private static readonly string[] Pitches =
     [
-        "0.3:12",
+        "0.7:12",
         "2/12",
         "3/12",
         "4/12",

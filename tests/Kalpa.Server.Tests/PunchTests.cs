@@ -4,6 +4,8 @@ using Kalpa.Contracts;
 using Kalpa.Core.Facts;
 using Kalpa.Core.NewWork;
 using Kalpa.Samples;
+using Kalpa.Server.Features.Punch;
+using Microsoft.EntityFrameworkCore;
 
 namespace Kalpa.Server.Tests;
 
@@ -99,6 +101,41 @@ public sealed class PunchTests : IAsyncLifetime
             .Path.ShouldBeNull();
         var forever = await tess.Post($"/api/visits/{roof.Visit.Id}/punch-links", new PunchLinkRequest("Crew 1", 4_000));
         (await forever.Code()).ShouldBe("punch.bad-link");
+    }
+
+    [Theory]
+    [InlineData(PunchLinks.MostReplies - 1, 0, 0, false, true)]
+    [InlineData(PunchLinks.MostReplies, 0, 0, false, false)]
+    [InlineData(0, PunchLinks.MostPhotos - 1, 0, true, true)]
+    [InlineData(0, PunchLinks.MostPhotos, 0, true, false)]
+    [InlineData(0, 0, PunchLinks.MostPhotoBytes - 1, true, true)]
+    [InlineData(0, 0, PunchLinks.MostPhotoBytes, true, false)]
+    public async Task A_link_takes_so_many_replies_and_photos_and_no_more(int replies, int photos, long bytes, bool sendsPhoto, bool taken)
+    {
+        var link = await MakeLink();
+        var crew = server.CreateClient();
+        var sha256 = await SendPhoto(crew, link);
+        await server.InStore(
+            (_, db) =>
+                db.PunchLinks.ExecuteUpdateAsync(set =>
+                    set.SetProperty(l => l.Replies, replies).SetProperty(l => l.Photos, photos).SetProperty(l => l.PhotoBytes, bytes)
+                )
+        );
+        var answer = sendsPhoto
+            ? await crew.PostAsync(
+                $"/api{link.Path}/photos",
+                new Bytes(await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "demo/photos/attic-stain.jpg")))
+            )
+            : await crew.PostAsJsonAsync(
+                $"/api{link.Path}/items/{item.Id}/fixed",
+                new CrewReply(Guid.CreateVersion7(), "Jonna", "", sha256),
+                Inspector.Json
+            );
+        answer.StatusCode.ShouldBe(taken ? HttpStatusCode.OK : HttpStatusCode.TooManyRequests);
+        if (!taken)
+        {
+            (await answer.Code()).ShouldBe("punch.link-full");
+        }
     }
 
     private async Task<PunchLinkAnswer> MakeLink()

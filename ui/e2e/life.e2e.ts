@@ -231,14 +231,14 @@ test('readings down a wall are drawn with their trend; one that does not read is
   await page.goto(`${address()}/visits/${ids.visit}/life/series`)
   await page.getByRole('button', { name: 'Measure a series' }).click()
   const readings = page.getByLabel('Readings in order')
-  await readings.fill('1 1/8, thick, 1 1/2')
+  await readings.fill('3/4, thick, 7/8')
   await expect(page.getByText(/Not read: thick/)).toBeVisible()
-  await expect(readings).toHaveValue('1 1/8, thick, 1 1/2')
-  await readings.fill('1 1/8, 1 1/4, 1 1/2, 1 15/16')
+  await expect(readings).toHaveValue('3/4, thick, 7/8')
+  await readings.fill('3/4, 13/16, 7/8, 1 5/16')
   await page.getByRole('button', { name: 'Keep 4 readings' }).click()
   await expect(
     page.getByRole('img', {
-      name: /thickness of the board: 4 readings, 1 1\/8 in to 1 15\/16 in; worst at 4. It rises/,
+      name: /thickness of the board: 4 readings, 3\/4 in to 1 5\/16 in; worst at 4. It rises/,
     }),
   ).toBeVisible()
   await expectNoBarriers(page)

@@ -46,7 +46,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
 
   await addSlope(page, { pitch: '14" over 28"', eave: `40'`, run: `15'`, laid: '2009', falls: 'South' })
   await expect(page.getByText(/26.6°.*671 ft².*6.7 squares/)).toBeVisible()
-  await addSlope(page, { pitch: '0.3:12', eave: `12' 6"`, run: '8 ft', laid: '2019', falls: 'North' })
+  await addSlope(page, { pitch: '0.7:12', eave: `12' 6"`, run: '8 ft', laid: '2019', falls: 'North' })
   await expect(page.getByText(/wear life does not apply/)).toBeVisible()
 
   await page.getByRole('button', { name: 'Start a visit today' }).click()
@@ -71,8 +71,8 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     .click()
   await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
   await page.getByRole('button', { name: 'Drip edge laps short' }).click()
-  await page.getByRole('button', { name: '1/8', exact: true }).click()
-  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+  await page.getByRole('button', { name: '1/2', exact: true }).click()
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('R905.2.8.5')
   const broken = info.outputPath('broken.jpg')
   writeFileSync(broken, 'this is no picture')
@@ -122,7 +122,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
   for (const words of [
     'Drip edge laps short',
-    'Short by 1 7/8 in',
+    'Short by 1 1/2 in',
     'Torn or cracked boot collar',
     'soil pipe',
     'Lap by the rake',

@@ -29,8 +29,8 @@ async function station(page: Page, name: RegExp) {
 async function findDripEdge(page: Page, slope: string, picture?: string) {
   await page.getByRole('link', { name: `New finding, Slope ${slope}` }).tap()
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
-  await page.getByRole('button', { name: '1/8', exact: true }).tap()
-  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+  await page.getByRole('button', { name: '1/2', exact: true }).tap()
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
   if (picture) await page.getByLabel('Photo, and keep').setInputFiles(photo(picture))
   else await page.getByRole('button', { name: 'Keep without a photo' }).tap()
   await expect(page.getByText('Found here')).toBeVisible()

@@ -57,8 +57,8 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
   }
   await record('drip edge lap, measured by tape', house.visit, 'edges', async () => {
     await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
-    await page.getByRole('button', { name: '1/8', exact: true }).tap()
-    await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+    await page.getByRole('button', { name: '1/2', exact: true }).tap()
+    await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
     await shoot(page, 'drip-edge.jpg')
   })
   await record('torn boot over a stain', house.visit, 'penetrations', async () => {
@@ -86,7 +86,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
   await expect(page.getByRole('link', { name: /^Same again/ })).toBeVisible()
   await countFromHere(page)
   await page.getByRole('link', { name: /^Same again/ }).tap()
-  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 7/8 in')
+  await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
   await shoot(page, 'drip-edge.jpg')
   await expect(page.getByRole('link', { name: /^Same again/ })).toHaveCount(2)
   counts['the same again, from the walk'] = await counted(page)

@@ -254,7 +254,7 @@ test('twenty-five items go on the punch list by the same again', async ({ browse
   await openWalk(page, ids.visit, 'edges')
   await page.getByRole('link', { name: 'New finding, Slope A' }).tap()
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
-  await page.getByRole('button', { name: '1/8', exact: true }).tap()
+  await page.getByRole('button', { name: '1/2', exact: true }).tap()
   await page.getByLabel('Photo, and keep').setInputFiles(photo('drip-edge.jpg'))
   const same = page.getByRole('link', { name: /^Same again/ })
   const began = Date.now()

@@ -28,6 +28,6 @@ public readonly record struct Pitch(double RisePer12)
 
     public static Pitch FromPercent(double percent) => new(percent / 100 * Run);
 
-    /// <summary>Prints as the trade says it: <c>4:12</c>, <c>0.3:12</c>, <c>4.75:12</c>.</summary>
+    /// <summary>Prints as the trade says it: <c>4:12</c>, <c>0.5:12</c>, <c>4.75:12</c>.</summary>
     public string ToTradeText() => $"{Math.Round(RisePer12, 2):0.##}:12";
 }

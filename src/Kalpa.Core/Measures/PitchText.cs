@@ -2,10 +2,10 @@ using System.Text.RegularExpressions;
 
 namespace Kalpa.Core.Measures;
 
-/// <summary>Reads a pitch as typed: <c>4/12</c>, <c>0.3:12</c>, <c>6</c> (in 12), <c>18.4°</c>, <c>33 %</c>, <c>14" over 42"</c>.</summary>
+/// <summary>Reads a pitch as typed: <c>4/12</c>, <c>0.5:12</c>, <c>6</c> (in 12), <c>18.4°</c>, <c>33 %</c>, <c>14" over 42"</c>.</summary>
 public static partial class PitchText
 {
-    private const string Examples = "4/12, 0.3:12, 18.4°, 33 % or 14\" over 42\"";
+    private const string Examples = "4/12, 0.5:12, 18.4°, 33 % or 14\" over 42\"";
     private const string Range = "0:12 to 24:12";
 
     public static Parsed<Pitch> Parse(string? typed)

@@ -52,7 +52,7 @@ public class AssessorTests
     [Fact]
     public void An_unfit_slope_is_work_whatever_its_looks()
     {
-        var (slope, covering) = Slope("0.3:12", 2024);
+        var (slope, covering) = Slope("0.7:12", 2024);
         var assessment = Assess(
             [slope],
             [covering],

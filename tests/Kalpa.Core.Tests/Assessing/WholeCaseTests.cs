@@ -242,11 +242,11 @@ public class WholeCaseTests
         First(Judge(kind, beneath, finding), finding).Urgency.Class.ShouldBe(expected, story);
     }
 
-    // Published (R905.2.2): a patio roof in shingles at 0.3:12 fails as laid, however dry it is today.
+    // Published (R905.2.2): a patio roof in shingles at 0.7:12 fails as laid, however dry it is today.
     [Fact]
     public void Shingles_on_a_patio_roof_are_unfit_however_dry()
     {
-        var patio = Roof.A with { Pitch = TypedPitch.Of("0.3:12", PitchSource.Tape) };
+        var patio = Roof.A with { Pitch = TypedPitch.Of("0.7:12", PitchSource.Tape) };
         var judged = Assessor.Assess(Roof.Input with { Slopes = [patio] }, Book);
         judged.Slopes[0].Fitness!.State.ShouldBe(FitnessState.Unfit);
         judged.Work[0].Kind.ShouldBe(WorkKind.Rebuild);

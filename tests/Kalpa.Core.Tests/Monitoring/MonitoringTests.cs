@@ -51,7 +51,7 @@ public class MonitoringTests
     [Fact]
     public void The_shingled_patio_roof_that_looks_fine_is_unfit()
     {
-        var slope = Judge(Input(CoveringKind.LaminatedShingle, 2024, 0, "0.3:12"));
+        var slope = Judge(Input(CoveringKind.LaminatedShingle, 2024, 0, "0.7:12"));
         slope.Fitness!.State.ShouldBe(FitnessState.Unfit);
         slope.FiguresCovered.ShouldBeFalse();
         slope.ForOwner!.Headline.ShouldContain("replace or rebuild");

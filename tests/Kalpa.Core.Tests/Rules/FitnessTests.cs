@@ -7,7 +7,7 @@ public class FitnessTests
 {
     // Least slopes of IRC 2021 R905 (values from memory); errors of the ways of reading are common practice.
     [Theory]
-    [InlineData(CoveringKind.ThreeTabShingle, "0.3:12", PitchSource.Tape, FitnessState.Unfit)] // the shingled patio roof
+    [InlineData(CoveringKind.ThreeTabShingle, "0.7:12", PitchSource.Tape, FitnessState.Unfit)] // the shingled patio roof
     [InlineData(CoveringKind.LaminatedShingle, "2:12", PitchSource.Tape, FitnessState.Fit)]
     [InlineData(CoveringKind.LaminatedShingle, "1.95:12", PitchSource.Tape, FitnessState.Unfit)]
     [InlineData(CoveringKind.LaminatedShingle, "2:12", PitchSource.Phone, FitnessState.Unknown)] // good to 0.1:12

@@ -42,7 +42,7 @@ public class TradeFactTests
     [InlineData("deck-thin", "1/2", Ok)]
     [InlineData("deck-short", "2", Less)] // over three supports
     [InlineData("deck-short", "3", Ok)]
-    [InlineData("covering-too-flat", "0.3/12", Less)] // a patio roof at 0.3:12 in shingles fails as laid
+    [InlineData("covering-too-flat", "0.7/12", Less)] // a patio roof at 0.7:12 in shingles fails as laid
     [InlineData("covering-too-flat", "1.9/12", Less)] // below 2:12 never
     [InlineData("covering-too-flat", "4/12", Ok)] // full shingle system at 4:12 and over
     [InlineData("shingle-low-slope", "1.5/12", Less)] // below 2:12 no underlayment helps

@@ -40,14 +40,14 @@ public class SeriesTests
             records
         );
 
-    /// <summary>Common practice: hardboard that swells from 1⅛ to nearly 2 in down a wall has been wet for years.</summary>
+    /// <summary>Common practice: hardboard that swells towards the bottom of a wall has been wet for years.</summary>
     [Fact]
     public void A_board_that_swells_downwards_rises_and_is_worst_at_the_bottom()
     {
-        var series = Of("board-thickness", "1 1/8", "1 1/4", "1 1/2", "1 15/16");
+        var series = Of("board-thickness", "3/4", "13/16", "7/8", "1 5/16");
         series.Trend.ShouldBe(Trend.Rising);
         series.WorstAt.ShouldBe(4);
-        series.Words.ShouldContain("4 readings, 1 1/8 in to 1 15/16 in");
+        series.Words.ShouldContain("4 readings, 3/4 in to 1 5/16 in");
     }
 
     [Fact]

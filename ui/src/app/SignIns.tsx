@@ -42,7 +42,7 @@ function List() {
   if (signIns.isError) return <Trouble error={signIns.error} onRetry={() => signIns.refetch()} />
   return (
     <Stack gap="3">
-      <Text>End a sign-in you do not recognize, then change your password with your office.</Text>
+      <Text>End a sign-in you do not recognize. That device is signed out at its next request.</Text>
       {signIns.data.map((signIn) => (
         <Flex key={signIn.id} gap="3" align="center" borderTopWidth="1px" pt="2">
           <Box flex="1" minW="0">

@@ -40,7 +40,7 @@ const finding: FindingFact = {
   place: '',
   evidence: 'noneSeen',
   extent: 'onePlace',
-  measure: { typed: '1/8', value: 0.125, how: 'tape' },
+  measure: { typed: '1/2', value: 0.5, how: 'tape' },
   peopleBelow: false,
   note: '',
   outcome: 'mend',

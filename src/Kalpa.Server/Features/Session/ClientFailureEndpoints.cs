@@ -27,6 +27,5 @@ public static class ClientFailureEndpoints
     }
 
     /// <summary>No control signs in the log: one line stays one line.</summary>
-    private static string Plain(string text) =>
-        new([.. text.Take(LongestText).Select(c => char.IsControl(c) && c != '\n' ? ' ' : c)]);
+    private static string Plain(string text) => new([.. text.Take(LongestText).Select(c => char.IsControl(c) && c != '\n' ? ' ' : c)]);
 }

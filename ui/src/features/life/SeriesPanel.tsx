@@ -135,7 +135,7 @@ function NewSeries({ onDone }: { onDone: () => void }) {
           size="lg"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          placeholder="3/4, 13/16, 7/8, 1 1/16"
+          placeholder="3/4, 13/16, 7/8, 1 5/16"
           autoComplete="off"
         />
       </Labelled>
