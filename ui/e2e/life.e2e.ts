@@ -38,7 +38,7 @@ test('years stay covered on every screen until the inspector has said theirs, an
   expect(report).toContain('Not signed off yet')
   expect(report).not.toMatch(/years left/)
   await page.goto(address())
-  await expect(page.getByText('Covered until slope A is signed off').first()).toBeVisible()
+  await expect(page.getByText('Estimate hidden until slope A is confirmed').first()).toBeVisible()
 
   // At wrap-up the slopes wait to be signed off; one tap says the guess, one signs.
   await page.goto(`${address()}/visits/${ids.visit}/walk?station=wrap`)

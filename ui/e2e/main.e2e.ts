@@ -206,7 +206,7 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
   const schoolhouse = page.getByRole('article').filter({ hasText: 'Old Schoolhouse' })
   const visit = (await schoolhouse.getByRole('link', { name: 'Open the visit' }).getAttribute('href')) as string
   await schoolhouse.getByRole('heading').getByRole('link').click()
-  await expect(page.getByText(/by age alone/).first()).toBeVisible()
+  await expect(page.getByText(/as of the visit of/).first()).toBeVisible()
   await expectNoSeriousFault(page, 'property')
   const screens = [
     'before',

@@ -61,7 +61,7 @@ test('a visit recorded with the network cut survives the page being killed and r
   const again = await context.newPage()
   await openWalk(again, ids.visit)
   await expect(again.getByText('Found here')).toBeVisible()
-  await expect(again.getByText(/Measured 1\/8 against at least 2 in: short by 1 7\/8 in/)).toBeVisible()
+  await expect(again.getByText(/Measured 1\/2 against at least 2 in: short by 1 1\/2 in/)).toBeVisible()
   // The picture is shown from the device.
   await expect
     .poll(() =>

@@ -336,6 +336,8 @@ test('without a secure address the app says plainly that offline is off', async 
 })
 
 test('with the operator’s certificate Kalpa answers by https', async () => {
+  // Sources newer than what is built are built first.
+  test.setTimeout(600_000)
   const work = mkdtempSync(join(tmpdir(), 'kalpa-https-'))
   const [cert, key] = [join(work, 'cert.pem'), join(work, 'key.pem')]
   const subject = ['-subj', '/CN=localhost', '-days', '2']
@@ -349,7 +351,7 @@ test('with the operator’s certificate Kalpa answers by https', async () => {
     detached: true,
   })
   try {
-    await expect.poll(() => askHttps(port), { timeout: 120_000 }).toBe('ok')
+    await expect.poll(() => askHttps(port), { timeout: 540_000 }).toBe('ok')
   } finally {
     process.kill(-(server.pid as number))
   }

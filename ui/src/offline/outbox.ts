@@ -22,6 +22,8 @@ export type OutboxState = {
   wanted: string[]
   sending: boolean
   halted: HaltReason | null
+  /** The server's words on why it takes nothing just now. */
+  haltedWords: string | null
 }
 
 let state: OutboxState = {
@@ -34,6 +36,7 @@ let state: OutboxState = {
   wanted: [],
   sending: false,
   halted: null,
+  haltedWords: null,
 }
 const listeners = new Set<() => void>()
 

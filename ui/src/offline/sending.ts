@@ -67,10 +67,10 @@ export function useSending(personId: string, queries: QueryClient) {
         failures = 0
         await askWhatIsWanted()
         // Nothing waits any more, whatever was last counted.
-        setOutbox({ sending: false, halted: null, picturesWaiting: 0, bytesWaiting: 0 })
+        setOutbox({ sending: false, halted: null, haltedWords: null, picturesWaiting: 0, bytesWaiting: 0 })
       } catch (error) {
         const reason = error instanceof Halt ? error.reason : 'server'
-        setOutbox({ sending: false, halted: reason })
+        setOutbox({ sending: false, halted: reason, haltedWords: error instanceof Halt ? error.words : null })
         if (reason === 'offline' || reason === 'server') {
           const wait = retry.waitsMs[Math.min(failures++, retry.waitsMs.length - 1)] ?? 0
           // A busy server says how long it wants to be left alone; many devices must not come back at one moment.

@@ -8,6 +8,8 @@ export class Halt extends Error {
     readonly reason: HaltReason,
     /** How long the server asks to be left alone; null when it says nothing. */
     readonly retryAfterMs: number | null = null,
+    /** The server's own words on why, such as a full disk. */
+    readonly words: string | null = null,
   ) {
     super(reason)
   }

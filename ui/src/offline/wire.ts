@@ -92,7 +92,7 @@ function halted(status: number, problem: ApiError, retryAfterMs: number | null):
   if (problem.code === 'session.other-person') return new Halt('otherPerson')
   // Busy and failing servers are tried again; what is refused for what it is, is not.
   if (status === 422 && problem.code !== 'photo.busy') return new RefusedBytes(problem.code, problem.message)
-  return new Halt('server', retryAfterMs)
+  return new Halt('server', retryAfterMs, problem.code.startsWith('store.') ? problem.message : null)
 }
 
 /** What the server says of a batch as a whole: these words are of the changes in it, and of none of them in particular. */

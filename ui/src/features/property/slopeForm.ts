@@ -48,7 +48,8 @@ export function formOf(
     run: slope?.planRun?.typed ?? '',
     kind: covering?.kind ?? 'laminatedShingle',
     laidFrom: covering?.laidFrom?.toString() ?? '',
-    laidTo: covering?.laidTo?.toString() ?? '',
+    // Of a new slope only the first year is begun with: a second one left standing behind a corrected first would contradict it.
+    laidTo: slope || covering?.laidTo !== covering?.laidFrom ? (covering?.laidTo?.toString() ?? '') : '',
     ageSource: covering?.ageSource ?? 'unknown',
     layers: covering?.layers.toString() ?? '1',
     evidence: covering?.evidence ?? [],

@@ -69,7 +69,12 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
       {outbox.halted === 'offline' && (
         <Text>No connection. Go on recording: everything is safe on this device and is sent by itself later.</Text>
       )}
-      {outbox.halted === 'server' && <Text>Kalpa’s server did not answer well; it is tried again.</Text>}
+      {outbox.halted === 'server' && (
+        <Text>
+          {outbox.haltedWords ?? 'The server is not responding normally.'} Everything is saved on this device and is
+          sent again automatically.
+        </Text>
+      )}
       {signIn && (
         <Stack gap="2">
           <Text fontWeight="bold">
