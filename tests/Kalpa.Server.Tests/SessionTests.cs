@@ -156,6 +156,16 @@ public sealed class SessionTests
         answer.Headers.GetValues("Set-Cookie").ShouldAllBe(c => c.Contains("; secure"));
     }
 
+    [Fact]
+    public async Task A_screen_that_broke_is_told_to_the_log_by_whoever_is_signed_in()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var failure = new ClientFailure("TypeError: x", "at y", "/visits/1");
+        (await tess.Post("/api/client-failures", failure)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await (await server.Visitor()).Post("/api/client-failures", failure)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+    }
+
     private static async Task<string> Tries(TestServer server, string email)
     {
         var visitor = await server.Visitor();

@@ -14,22 +14,29 @@ namespace Kalpa.Server.Tests;
 /// <summary>The whole server on a data folder of its own; demo mode or not.</summary>
 public sealed class TestServer : WebApplicationFactory<Program>
 {
+    private static readonly Lock Starting = new();
+
     private readonly string data;
     private readonly bool demo;
     private readonly bool leave;
 
     /// <summary>On a folder of its own that goes with it, or on a given one that stays.</summary>
-    public TestServer(bool demo = false, string? on = null)
+    public TestServer(bool demo = false, string? on = null, string backup = "", string zone = "")
     {
         this.demo = demo;
         leave = on is not null;
         data = on ?? Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
-        // Read by the program before the host is built, so they cannot come later.
-        Environment.SetEnvironmentVariable("Kalpa__DataFolder", data);
-        Environment.SetEnvironmentVariable("Kalpa__Demo", demo ? "true" : "false");
-        Environment.SetEnvironmentVariable("Kalpa__DemoPhotos", Path.Combine(Repository.Root, "demo/photos"));
-        Environment.SetEnvironmentVariable("Kalpa__Today", "2026-09-18");
-        _ = Server;
+        // Read by the program before the host is built, so they cannot come later; they are the whole process's, so one server at a time starts.
+        lock (Starting)
+        {
+            Environment.SetEnvironmentVariable("Kalpa__DataFolder", data);
+            Environment.SetEnvironmentVariable("Kalpa__Demo", demo ? "true" : "false");
+            Environment.SetEnvironmentVariable("Kalpa__DemoPhotos", Path.Combine(Repository.Root, "demo/photos"));
+            Environment.SetEnvironmentVariable("Kalpa__Today", zone.Length > 0 ? null : "2026-09-18");
+            Environment.SetEnvironmentVariable("Kalpa__BackupFolder", backup);
+            Environment.SetEnvironmentVariable("Kalpa__TimeZone", zone);
+            _ = Server;
+        }
     }
 
     public string DataFolder => data;

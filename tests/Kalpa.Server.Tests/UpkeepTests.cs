@@ -162,6 +162,37 @@ public sealed class UpkeepTests
     }
 
     [Fact]
+    public async Task A_second_folder_by_setting_gets_a_backup_by_itself()
+    {
+        var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;
+        await using var server = new TestServer(demo: true, backup: target);
+        var backup = new Backup(new DataFolder(server.DataFolder), target);
+        while (backup.Finished().Count == 0)
+        {
+            await Task.Delay(50);
+        }
+        backup.Finished().ShouldHaveSingleItem();
+        Directory.Delete(target, true);
+    }
+
+    // Time zones of the IANA database: the day turns fourteen hours east and eleven hours west of UTC at other moments.
+    [Theory]
+    [InlineData("Pacific/Kiritimati", 14)]
+    [InlineData("Pacific/Pago_Pago", -11)]
+    public async Task Today_is_the_day_of_the_firms_time_zone(string zone, int hoursFromUtc)
+    {
+        await using var server = new TestServer(demo: true, zone: zone);
+        var before = DateOnly.FromDateTime(DateTime.UtcNow.AddHours(hoursFromUtc));
+        var home = await (await server.DemoInspector()).Get<HomeAnswer>("/api/home");
+        var after = DateOnly.FromDateTime(DateTime.UtcNow.AddHours(hoursFromUtc));
+        home.Today.ShouldBeInRange(before, after);
+    }
+
+    [Fact]
+    public void A_time_zone_that_there_is_not_stops_the_start_with_its_name() =>
+        Should.Throw<InvalidOperationException>(() => new TestServer(zone: "Saltmere/Harbor")).Message.ShouldContain("Saltmere/Harbor");
+
+    [Fact]
     public async Task Backups_are_kept_by_day_week_and_month()
     {
         var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;

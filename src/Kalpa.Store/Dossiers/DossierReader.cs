@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core;
 using Kalpa.Core.Assessing;
@@ -13,8 +12,7 @@ namespace Kalpa.Store.Dossiers;
 /// <summary>Facts gathered for a screen, a report or the phone. An id that is unknown, deleted or another firm's gives null.</summary>
 public sealed class DossierReader(KalpaDb db, RuleBook book)
 {
-    /// <summary>Facts met since this reader was made that cannot be used: they stand in the log and are told, not judged.</summary>
-    private readonly List<SetAsideFact> aside = [];
+    private readonly StoredFacts stored = new(book);
 
     /// <summary>Work that is due on the home screen: from "within a year" up.</summary>
     private const int DueNails = 3;
@@ -81,7 +79,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             heads,
             await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
             await Local(row.Id, heads, cancel),
-            aside,
+            stored.SetAside,
             await Summaries(Shelves.Read<PropertyFact>(FactKind.Property, row.Payload), roofs, today, cancel)
         );
     }
@@ -117,7 +115,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             heads,
             Assess(facts),
             await LifeProfile(heads, cancel),
-            aside
+            stored.SetAside
         );
     }
 
@@ -190,7 +188,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var rows = await db.Records.AsNoTracking().Where(r => r.VisitId == visit.Id && !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
         heads.AddRange(rows.Select(Head));
         List<T> Of<T>(FactKind kind)
-            where T : class, IFact => Sound<T>(kind, rows.Where(r => r.Kind == kind));
+            where T : class, IFact => stored.Sound<T>(kind, rows.Where(r => r.Kind == kind));
         return new VisitRecords(
             photos,
             Of<AnswerFact>(FactKind.Answer),
@@ -224,7 +222,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .OrderBy(r => r.Id)
             .ToListAsync(cancel);
         heads.AddRange(rows.Select(Head));
-        return Sound<T>(kind, rows);
+        return stored.Sound<T>(kind, rows);
     }
 
     /// <summary>Every earlier visit of the same roof with what bears on its years.</summary>
@@ -249,7 +247,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .OrderBy(r => r.Id)
             .ToListAsync(cancel);
         List<T> Of<T>(FactKind kind, Guid id)
-            where T : class, IFact => Sound<T>(kind, records.Where(r => r.Kind == kind && r.VisitId == id));
+            where T : class, IFact => stored.Sound<T>(kind, records.Where(r => r.Kind == kind && r.VisitId == id));
         return
         [
             .. rows.Select(r => new PastVisit(
@@ -383,51 +381,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
     {
         var loaded = await rows.AsNoTracking().Where(r => !r.Deleted).OrderBy(r => r.Id).ToListAsync(cancel);
         heads.AddRange(loaded.Select(Head));
-        return Sound<TFact>(kind, loaded);
-    }
-
-    /// <summary>
-    /// The facts of rows that can be used. One that an earlier version let in and that would break what is made of it (a zone without corners, an id
-    /// used twice) is left out and told; an unknown word of the rule book is no such fault.
-    /// </summary>
-    private List<T> Sound<T>(FactKind kind, IEnumerable<FactRow> rows)
-        where T : class, IFact
-    {
-        var sound = new List<T>();
-        foreach (var row in rows)
-        {
-            if (Fault(kind, row.Payload, out T? fact) is { } fault)
-            {
-                if (aside.All(a => a.FactId != row.Id))
-                {
-                    aside.Add(new SetAsideFact(row.Id, kind, fault));
-                }
-            }
-            else
-            {
-                sound.Add(fact!);
-            }
-        }
-        return sound;
-    }
-
-    private string? Fault<T>(FactKind kind, string payload, out T? fact)
-        where T : class, IFact
-    {
-        fact = null;
-        if (JsonBounds.Find(payload) is { } bound)
-        {
-            return $"{bound.Text} (at {bound.Path})";
-        }
-        try
-        {
-            fact = Shelves.Read<T>(kind, payload);
-        }
-        catch (JsonException exception)
-        {
-            return $"It cannot be read at {exception.Path}.";
-        }
-        return FactChecks.Of(fact, book).FirstOrDefault(p => !p.Code.Contains("unknown", StringComparison.Ordinal))?.Text;
+        return stored.Sound<TFact>(kind, loaded);
     }
 
     private static FactHead Head(FactRow row) => new(row.Id, row.RevisionId, row.Clash);

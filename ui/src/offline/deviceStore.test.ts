@@ -9,7 +9,7 @@ const entry = (requestId: string, personId: string): Entry =>
 const blob = (sha256: string, personId: string): LocalBlob => ({
   sha256,
   personId,
-  original: null,
+  original: new Blob(['o']),
   report: null,
   bytes: 1,
   reportSent: 0,
@@ -23,7 +23,7 @@ const receipt = (requestId: string, outcome: Receipt['outcome'], text = ''): Rec
   problems: text ? [{ factId: requestId, code: 'bad', text }] : [],
 })
 let devices = 0
-async function filled() {
+async function filled(hasRoom = false) {
   const db = openDevice(`test-${++devices}`)
   await db.outbox.bulkAdd([entry('a', 'marit'), entry('b', 'osric'), entry('c', 'marit'), entry('d', 'marit')])
   await db.blobs.bulkAdd([blob('1', 'marit'), blob('2', 'osric')])
@@ -32,6 +32,7 @@ async function filled() {
     onAccepted: async (entries) => void accepted.push(...entries.map((e) => e.requestId)),
     onChanged: async () => undefined,
     onWanted: async () => undefined,
+    hasRoom: async () => hasRoom,
   })
   return { db, store, accepted }
 }
@@ -64,6 +65,12 @@ describe('what one person has on a device', () => {
     // Its bytes were let go when they were sent: the file has to be chosen again.
     expect(await store.sendAgain(['1'])).toBe(false)
     expect(await store.nextOriginal()).toBeUndefined()
+    const roomy = (await filled(true)).store
+    await roomy.originalSent('1')
+    expect(await roomy.nextOriginal()).toBeUndefined()
+    expect(await roomy.sendAgain(['1', '9'])).toBe(true)
+    expect((await roomy.nextOriginal())?.sha256).toBe('1')
+    expect((await roomy.nextReport())?.sha256).toBe('1')
   })
 
   it('counts a clash and a fact that waits as taken: both are on the server', async () => {

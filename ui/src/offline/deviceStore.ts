@@ -6,6 +6,8 @@ type Hooks = {
   /** Changes that the server has taken. */
   onAccepted(entries: Entry[]): Promise<void>
   onChanged(): Promise<void>
+  /** Whether sent originals may stay on this device. */
+  hasRoom(): Promise<boolean>
   /** Originals the server asks for again. */
   onWanted(hashes: string[]): Promise<void>
 }
@@ -61,8 +63,10 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): Devic
       await hooks.onChanged()
     },
     async originalSent(sha256) {
-      // The report-size copy stays: it is looked at without a connection.
-      await db.blobs.update(row(sha256), { reportSent: 1, whole: 1, original: null })
+      // The report-size copy stays: it is looked at without a connection. The original stays for a while too where there is room: the server may
+      // ask for it again.
+      const kept = (await hooks.hasRoom()) ? {} : { original: null }
+      await db.blobs.update(row(sha256), { reportSent: 1, whole: 1, ...kept })
       await hooks.onChanged()
     },
     async sendAgain(wanted) {

@@ -4,6 +4,7 @@ import { localIso, trueNow } from '../api/clock'
 import { device } from './database'
 import { fullDevice, onePictureMore, outboxState, somethingWaits } from './outbox'
 import type { PictureDone, PictureJob } from './pictureWorker'
+import { makeRoom } from './room'
 
 export type KeptPicture = { sha256: string; takenAt: string }
 
@@ -77,6 +78,7 @@ async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
   const { personId } = outboxState()
   if (!personId) throw new Error('Nobody is signed in.')
   // Copied: a file chosen from disk may be gone when it is sent.
+  await makeRoom()
   const copy = new Blob([await original.arrayBuffer()], { type: original.type })
   try {
     if (await device.blobs.get([personId, sha256])) return

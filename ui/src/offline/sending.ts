@@ -5,6 +5,7 @@ import { deviceStore } from './deviceStore'
 import { applyToKept } from './keptAnswers'
 import { onKick, reloadOutbox, setOutbox } from './outbox'
 import { pruneSent } from './pictures'
+import { hasAmpleRoom } from './room'
 import { Halt, sendAll } from './syncEngine'
 import { httpWire } from './wire'
 
@@ -32,6 +33,7 @@ export function useSending(personId: string, queries: QueryClient) {
     const store = deviceStore(device, personId, {
       onAccepted: (entries) => applyToKept(personId, queries, entries),
       onChanged: reloadOutbox,
+      hasRoom: hasAmpleRoom,
       onWanted: async (wanted) => setOutbox({ wanted }),
     })
 

@@ -6,7 +6,7 @@ export function Loading({ what }: { what: string }) {
   return (
     <Stack align="center" py="16" role="status">
       <Spinner size="lg" color="verdigris" />
-      <Text>Fetching {what} …</Text>
+      <Text>Loading {what}…</Text>
     </Stack>
   )
 }

@@ -135,7 +135,7 @@ async function leave() {
 
 /** Pictures of the server that the browser keeps belong to the person who looked at them. */
 async function forgetShownPictures() {
-  if (typeof caches !== 'undefined') await caches.delete('kalpa-pictures').catch(() => false)
+  if (typeof caches !== 'undefined') await forgetPictures().catch(() => undefined)
 }
 
 /** Somebody else's unsent work on this device, named before another person signs in. */
@@ -150,4 +150,10 @@ function WaitingHere() {
       that person signs in here, and never under another name.
     </p>
   )
+}
+
+/** Pictures that were looked at, whatever version of the worker kept them. */
+async function forgetPictures() {
+  const names = await caches.keys()
+  await Promise.all(names.filter((name) => name.startsWith('kalpa-pictures')).map((name) => caches.delete(name)))
 }

@@ -53,7 +53,7 @@ function Clash({ factId, visit }: { factId: string; visit: VisitView }) {
   })
   const record = useRecord(visit.heads)
   if (versions.isError) return <Trouble error={versions.error} onRetry={() => versions.refetch()} />
-  if (!versions.data) return <Text>Fetching both versions …</Text>
+  if (!versions.data) return <Text>Loading both versions…</Text>
   const choose = (chosen: FactVersion) =>
     record.mutate([
       {
