@@ -126,17 +126,7 @@ internal static class PilotHouse
         visit.SignOff("C", "Marit Quillon", 3, 5);
         visit.SignOff("D", "Marit Quillon", 6, 8);
         visit.Planned(PlannedKind.Solar, 25, "A", 9_800, 4_200, 3);
-        visit.Series(
-            "C",
-            "board-thickness",
-            SeriesAlong.DownTheWall,
-            "siding at the wall end",
-            "3/4",
-            "13/16",
-            "7/8",
-            "1",
-            "1 5/16"
-        );
+        visit.Series("C", "board-thickness", SeriesAlong.DownTheWall, "siding at the wall end", "3/4", "13/16", "7/8", "1", "1 5/16");
         HarbourSide(visit, plan);
         HillAndWing(visit, plan);
     }

@@ -156,6 +156,21 @@ public sealed class SessionTests
         answer.Headers.GetValues("Set-Cookie").ShouldAllBe(c => c.Contains("; secure"));
     }
 
+    [Theory]
+    [InlineData(" ", "Name")]
+    [InlineData("Firm", "")]
+    [InlineData(null, "Name")]
+    public async Task A_firm_and_its_first_person_have_names(string? firm, string name)
+    {
+        await using var server = new TestServer();
+        var visitor = await server.Visitor();
+        var long201 = new string('f', 201);
+        var answer = await visitor.Post("/api/set-up", new SetUpRequest(firm ?? long201, name, "name@example.test", Inspector.Password));
+        (await answer.Code()).ShouldBe("set-up.refused");
+        await visitor.Refresh();
+        visitor.Session.NeedsSetUp.ShouldBeTrue();
+    }
+
     [Fact]
     public async Task A_screen_that_broke_is_told_to_the_log_by_whoever_is_signed_in()
     {

@@ -11,6 +11,8 @@ namespace Kalpa.Server.Features.Punch;
 /// <summary>Making and revoking a crew's links.</summary>
 public static class PunchEndpoints
 {
+    private const int MostCrewLength = 200;
+
     public static void MapPunchLinks(this IEndpointRouteBuilder api)
     {
         api.MapGet("visits/{id:guid}/punch-links", List).WithName("getPunchLinks");
@@ -39,7 +41,7 @@ public static class PunchEndpoints
         {
             return Problems.NotFound("visit");
         }
-        if (string.IsNullOrWhiteSpace(request.Crew) || request.Days is < 1 or > PunchLinks.MostDays)
+        if (string.IsNullOrWhiteSpace(request.Crew) || request.Crew.Length > MostCrewLength || request.Days is < 1 or > PunchLinks.MostDays)
         {
             return Problems.Of(
                 StatusCodes.Status422UnprocessableEntity,

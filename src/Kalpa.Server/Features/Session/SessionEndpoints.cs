@@ -14,6 +14,8 @@ namespace Kalpa.Server.Features.Session;
 /// <summary>Who is signed in, signing in and out, and the first set-up of a firm. The only endpoints that answer without sign-in.</summary>
 public static class SessionEndpoints
 {
+    private const int LongestName = 200;
+
     public static void MapSession(this IEndpointRouteBuilder api)
     {
         var open = api.MapGroup("/").AllowAnonymous();
@@ -152,6 +154,16 @@ public static class SessionEndpoints
         CancellationToken cancel
     )
     {
+        string[] names = [request.FirmName, request.Name, request.Email];
+        if (names.Any(n => string.IsNullOrWhiteSpace(n) || n.Length > LongestName))
+        {
+            return Problems.Of(
+                StatusCodes.Status400BadRequest,
+                "set-up.refused",
+                "That cannot be used",
+                $"Give the firm's name, your name and your e-mail address, each under {LongestName} characters."
+            );
+        }
         // Looked for inside the one write transaction: of several who set up at once, the first does it.
         await using var write = await db.BeginWrite(cancel);
         if (await db.Users.AnyAsync(cancel))

@@ -61,7 +61,7 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
     <Stack gap="3">
       <Text>
         {waiting === 0
-          ? 'No change waits.'
+          ? 'No changes are waiting.'
           : `${waiting} ${waiting === 1 ? 'change waits' : 'changes wait'} to be sent.`}{' '}
         {outbox.picturesWaiting > 0 &&
           `${outbox.picturesWaiting} photos and recordings (${sizeText(outbox.bytesWaiting)}) are on their way: report-size pictures first, originals after.`}
