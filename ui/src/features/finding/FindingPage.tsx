@@ -13,6 +13,7 @@ import { NailMarks } from '../../shared/marks/NailMarks'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Caution, Empty, Trouble } from '../../shared/States'
 import { photoFact, useTakePhotos } from '../../shared/takePhotos'
+import { useBehind } from '../../shared/useBehind'
 import { useVisitContext } from '../../shared/visitContext'
 import { Recorder } from '../walk/Recorder'
 import { ChangeReason, defaultReason } from './ChangeReason'
@@ -192,6 +193,10 @@ function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
     setRestored(false)
   }
   const askedFor = shownVerdict(draft, quick.answer, judged?.verdict)
+  const settled = quick.fresh || whole.fresh || (asKept && whole.answer === undefined)
+  const waiting = reading ? 'Reading the measure…' : settled ? null : 'Calculating…'
+  // Said only when it lasts: a word that comes and goes with every tap would make the page jump.
+  const late = useBehind(waiting !== null)
 
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
@@ -239,7 +244,7 @@ function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
         {condition && (
           <VerdictPanel
             verdict={askedFor}
-            waiting={reading ? 'Reading the measure…' : quick.fresh || whole.fresh ? null : 'Calculating…'}
+            waiting={late ? waiting : null}
             error={askedFor ? null : (quick.error ?? whole.error)}
             onRetry={() => {
               quick.retry()

@@ -6,12 +6,12 @@ import { useBook, useVisit } from '../../shared/queries'
 import { SetAside } from '../../shared/SetAside'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
+import { useBehind } from '../../shared/useBehind'
 import { useCurrentInSight } from '../../shared/useCurrentInSight'
 import type { VisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
 import { Clashes } from './Clashes'
 import { useLiveVisit } from './liveVisit'
-import { useBehind } from './useBehind'
 
 const tabs = [
   ['before', 'Before', 'b'],
