@@ -96,6 +96,14 @@ describe('changes of this device over what the server said', () => {
     const home = applyToHome({ today: '2026-09-18', roofs: [], factsWaiting: 0 } as HomeAnswer, changes)
     expect(home.roofs.map((roof) => [roof.propertyName, roof.latestVisit?.id])).toEqual([['House', 'visit']])
   })
+
+  it('gives the home of an earlier version, kept on the device, the day of its figures', () => {
+    const visit = { id: 'v', roofId: 'r', on: '2026-09-14' }
+    const roof = { propertyId: 'p', propertyName: 'House', roofId: 'r', latestVisit: visit, slopes: [] }
+    const old = { today: '2026-09-18', roofs: [roof, { ...roof, roofId: 's', latestVisit: null }], factsWaiting: 0 }
+    const home = applyToHome(old as unknown as HomeAnswer, [])
+    expect(home.roofs.map(({ asOf }) => asOf)).toEqual(['2026-09-14', '2026-09-18'])
+  })
 })
 
 describe('a plan changed on this device', () => {

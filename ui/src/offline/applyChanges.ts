@@ -236,7 +236,8 @@ export function applyToHome(home: HomeAnswer, changes: Applied[]): HomeAnswer {
     const latest = [...mine, ...(roof.latestVisit ? [roof.latestVisit] : [])].sort(
       (a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id),
     )[0]
-    return { ...roof, latestVisit: latest ?? null }
+    // What an earlier version kept on the device says nothing of the day: its figures were of the last visit then too.
+    return { ...roof, asOf: roof.asOf ?? roof.latestVisit?.on ?? home.today, latestVisit: latest ?? null }
   })
   return { ...home, roofs: roofs.sort((a, b) => a.propertyName.localeCompare(b.propertyName)) }
 }
