@@ -136,7 +136,8 @@ test('the same fact changed on two devices keeps both versions and asks', async 
   await two.page.getByRole('button', { name: 'Could not, Slope A' }).tap()
   await two.page.getByRole('group', { name: 'Why Slope A was not seen' }).getByRole('radio', { name: 'Wet' }).click()
   await one.page.getByRole('button', { name: 'Looked, Slope A' }).tap()
-  await allSent(one.page)
+  // On the server first: the version that arrives later is the one that shows.
+  await expect.poll(async () => (await serverVisit(one.page, ids.visit)).facts.looks[0]?.state).toBe('looked')
   await offline(two.context, false)
   await allSent(two.page)
 
