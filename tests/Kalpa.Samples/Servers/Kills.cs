@@ -32,7 +32,13 @@ public sealed record KillResult(
 /// </summary>
 public sealed class Kills(string root, int seed)
 {
+    // Facts are sent beside the moment of the kill being drawn: each has a source of its own.
     private readonly Random random = new(seed);
+    private readonly Random sizes = new(seed + 1);
+
+    /// <summary>At least one photo is acknowledged in one of so many rounds.</summary>
+    public const int PhotoEvery = 3;
+
     private readonly Dictionary<Guid, string> notes = [];
     private readonly Dictionary<string, byte[]> photos = [];
     private readonly List<string> faults = [];
@@ -50,7 +56,7 @@ public sealed class Kills(string root, int seed)
         {
             for (var i = 0; i < kills; i++)
             {
-                await WorkAndKill(data);
+                await WorkAndKill(data, wantsPhoto: i % PhotoEvery == 0);
             }
             await using (var server = await ServerProcess.Start(root, data))
             {
@@ -69,7 +75,7 @@ public sealed class Kills(string root, int seed)
         return new KillResult(kills, inMigration, notes.Count, photos.Count, reports, lost, doubled, damaged, faults);
     }
 
-    private async Task WorkAndKill(string data)
+    private async Task WorkAndKill(string data, bool wantsPhoto)
     {
         await using var server = await ServerProcess.Start(root, data);
         await server.SignIn();
@@ -83,7 +89,7 @@ public sealed class Kills(string root, int seed)
             Repeat(() => Print(server.Http, visit), stop.Token),
         ];
         // By what was acknowledged and not by the clock, so that a slow machine tries as much as a fast one; and then at any moment.
-        var (facts, photosToo) = (notes.Count + random.Next(1, 12), photos.Count + random.Next(3) / 2);
+        var (facts, photosToo) = (notes.Count + random.Next(1, 12), photos.Count + (wantsPhoto ? 1 : 0));
         while (notes.Count < facts || photos.Count < photosToo)
         {
             await Task.Delay(5, stop.Token);
@@ -113,7 +119,7 @@ public sealed class Kills(string root, int seed)
     private async Task SendFacts(HttpClient http, Guid visit)
     {
         var changes = Enumerable
-            .Range(0, random.Next(1, 8))
+            .Range(0, sizes.Next(1, 8))
             .Select(_ =>
             {
                 // Of a kind that weighs on no judgement: thousands of them on one visit must not slow the run down.
@@ -140,7 +146,7 @@ public sealed class Kills(string root, int seed)
         {
             if ((string)receipt!["outcome"]! != "accepted")
             {
-                faults.Add($"a fact was answered {receipt.ToJsonString()}");
+                Fault($"a fact was answered {receipt.ToJsonString()}");
                 continue;
             }
             lock (notes)
@@ -167,7 +173,7 @@ public sealed class Kills(string root, int seed)
             using var answer = await http.PutAsync($"/api/photos/{hash}?offset={from}&total={bytes.Length}", piece);
             if (answer.StatusCode != HttpStatusCode.OK)
             {
-                faults.Add($"a photo was answered {answer.StatusCode}");
+                Fault($"a photo was answered {answer.StatusCode}");
                 return;
             }
             var state = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
@@ -218,7 +224,7 @@ public sealed class Kills(string root, int seed)
         }
         if (server.Said.Contains("upkeep failed", StringComparison.OrdinalIgnoreCase))
         {
-            faults.Add("upkeep failed after a kill");
+            Fault("upkeep failed after a kill");
         }
     }
 
@@ -247,6 +253,14 @@ public sealed class Kills(string root, int seed)
         finally
         {
             Directory.Delete(data, true);
+        }
+    }
+
+    private void Fault(string text)
+    {
+        lock (faults)
+        {
+            faults.Add(text);
         }
     }
 

@@ -172,7 +172,8 @@ describe('sending from three devices that lose their connection at any moment', 
         `seed ${seed}`,
       ).toBe(true)
     }
-  })
+    // What is tested is that nothing is lost, not how fast: a busy machine takes its time for so many runs.
+  }, 60_000)
 
   it('sends each device’s changes in the order they were made', async () => {
     const oracle = new Oracle()

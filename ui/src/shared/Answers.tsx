@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { AnswerFact, Question } from '../api/types'
 import { Choice } from './Choice'
 import { useRecord } from './facts'
-import { MeasureInput, useParsed } from './MeasureInput'
+import { MeasureInput, readMeasure } from './MeasureInput'
 import { placeId } from './placeId'
 import { Trouble } from './States'
 import { useVisitContext } from './visitContext'
@@ -133,16 +133,30 @@ export function TypedAnswer({
 
 function LengthAnswer({ label, typed, onKeep }: { label: string; typed: string; onKeep: (typed: string) => void }) {
   const [text, setText] = useState(typed)
-  const parsed = useParsed(text, 'length', 'foot')
+  const [failure, setFailure] = useState<unknown>()
+  // Read to its end before it is kept: one that does not read stays in the field, with why.
+  const keep = async () => {
+    if (text === typed) return
+    setFailure(undefined)
+    try {
+      const read = await readMeasure(text, 'length', 'foot')
+      if (!read?.problem) onKeep(text)
+    } catch (error) {
+      setFailure(error)
+    }
+  }
   return (
-    <MeasureInput
-      label={label}
-      typed={text}
-      onTyped={setText}
-      onLeave={() => text !== typed && !parsed?.problem && onKeep(text)}
-      unit="length"
-      bareUnit="foot"
-      hint={`12' 6"`}
-    />
+    <>
+      <MeasureInput
+        label={label}
+        typed={text}
+        onTyped={setText}
+        onLeave={() => void keep()}
+        unit="length"
+        bareUnit="foot"
+        hint={`12' 6"`}
+      />
+      {failure !== undefined && <Trouble error={failure} />}
+    </>
   )
 }

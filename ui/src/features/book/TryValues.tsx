@@ -1,5 +1,5 @@
 import { Box, Flex, Stack, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type {
   BookAnswer,
   CodeFamily,
@@ -10,10 +10,11 @@ import type {
   MeasureFact,
   SlopeFact,
 } from '../../api/types'
-import { useCore } from '../../core/useCore'
+import { useCore, useCoreAnswer } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
+import { useBehind } from '../../shared/useBehind'
 import { beneaths, codeFamilies, evidences, extents } from '../../shared/words'
 import { MeasureKeys } from '../finding/MeasureKeys'
 import { VerdictPanel } from '../finding/VerdictPanel'
@@ -45,9 +46,14 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
   const [deciding, setDeciding] = useState<DecidingAnswer[]>([])
   const asked = hangingOn(book, condition)
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
-  const measure = quantity && parsed?.value != null ? { typed, value: parsed.value, how } : null
+  const reading = parsed?.reading === true
+  const read = quantity && parsed?.value != null ? { typed, value: parsed.value, how } : null
+  // While a measure is being read, what was read before it is judged.
+  const lastRead = useRef(read)
+  if (!reading) lastRead.current = read
+  const measure = reading ? lastRead.current : read
   const local = { id: nobody, propertyId: nobody, code, jurisdiction: '', edition: '', limits: [] }
-  const verdict = useCore('verdict', {
+  const asking = useCoreAnswer('verdict', {
     condition: condition.code,
     covering,
     measure,
@@ -55,6 +61,9 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
     local,
     deciding,
   })
+  const verdict = asking.answer
+  const waiting = reading ? 'Reading the measure…' : asking.fresh ? null : 'Calculating…'
+  const late = useBehind(waiting !== null)
   const urgency = useCore(
     'urgency',
     verdict && {
@@ -120,7 +129,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
             }
           />
         ))}
-        <VerdictPanel verdict={verdict} />
+        <VerdictPanel verdict={verdict} waiting={late ? waiting : null} error={asking.error} onRetry={asking.retry} />
         <Choice label="Signs of water" value={evidence} options={evidences} onChange={setEvidence} />
         <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />
         <Choice label="Beneath" value={beneath} options={beneaths} onChange={setBeneath} />
