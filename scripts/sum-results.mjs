@@ -2,6 +2,7 @@
 // Usage: sum-results.mjs FOLDER FILE…  (.xml from xUnit, .json from Vitest, Playwright, or {passed, failed})
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { jsonFailures, xunitFailures } from './failures.mjs'
 
 const [folder, ...files] = process.argv.slice(2)
 const numberIn = (tag, name) => Number(new RegExp(` ${name}="(\\d+)"`).exec(tag)?.[1] ?? Number.NaN)
@@ -27,15 +28,16 @@ function read(file) {
     const passed = parts.reduce((sum, part) => sum + part.passed, 0)
     const failed = parts.reduce((sum, part) => sum + part.failed, 0)
     if (!Number.isFinite(passed + failed) || passed + failed === 0) return { passed: 0, failed: 1, said: 'found no test' }
-    return { passed, failed }
+    return { passed, failed, failures: failed === 0 ? [] : file.endsWith('.xml') ? xunitFailures(text) : jsonFailures(JSON.parse(text)) }
   } catch (error) {
     return { passed: 0, failed: 1, said: `left a result that cannot be read (${error})` }
   }
 }
 
 const sum = { passed: 0, failed: 0 }
-for (const file of files) {
-  const { passed, failed, said } = read(file)
+const results = files.map((file) => [file, read(file)])
+for (const [file, { failures = [] }] of results) for (const { name, why } of failures) console.log(`FAILED in ${file}: ${name}\n${why.replace(/^/gm, '    ')}\n`)
+for (const [file, { passed, failed, said }] of results) {
   console.log(`${file}: ${said ?? `${passed} passed, ${failed} failed`}`)
   sum.passed += passed
   sum.failed += failed
