@@ -10,8 +10,8 @@ internal static class ChandlersShop
         var facts = new DemoFacts("chandlers-shop");
         facts.Property("Chandler’s Shop", "2 Ropewalk Quay, Saltmere", "Oda Brinewater", "Shop and store", "Flat roofs");
         facts.Local(CodeFamily.SmallCommercial, "building code of 2024");
-        facts.Slope("A", "over the shop", "1/4:12", Facing.East, Beneath.FinishedRoom, "64'", "38'");
-        facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Beneath.OpenAttic, "30'", "22' 6\"");
+        facts.Slope("A", "over the shop", "1/4:12", Facing.East, Under.HeatedRoom, "64'", "38'");
+        facts.Slope("B", "over the rope store", "1/2:12", Facing.South, Under.Attic, "30'", "22' 6\"");
         facts.Covering("A", CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
         facts.Covering("B", CoveringKind.ModifiedBitumen, 2000, 2004, AgeSource.Owner);
         facts.Component("A", "insulation", StackPlace.Under, 1, 2011, 2011, AgeSource.Permit);

@@ -34,7 +34,7 @@ internal sealed class DemoFacts(string place)
     public void Local(CodeFamily code, string edition, params LocalLimit[] limits) =>
         Add(FactKind.LocalProfile, new LocalProfileFact(Id("local"), Id("property"), code, "Saltmere", edition, limits));
 
-    public void Slope(string letter, string name, string pitch, Facing facing, Beneath beneath, string eave, string run) =>
+    public void Slope(string letter, string name, string pitch, Facing facing, Under under, string eave, string run) =>
         Add(
             FactKind.Slope,
             new SlopeFact(
@@ -44,13 +44,13 @@ internal sealed class DemoFacts(string place)
                 name,
                 TypedPitch.Of(pitch, PitchSource.Tape),
                 facing,
-                beneath,
+                under,
                 TypedLength.Of(eave),
                 TypedLength.Of(run)
             )
         );
 
-    public void Covering(string letter, CoveringKind kind, int from, int to, AgeSource source, int layers = 1) =>
+    public void Covering(string letter, string kind, int from, int to, AgeSource source, int layers = 1) =>
         Add(FactKind.Covering, new CoveringFact(Id($"covering-{letter}"), Id(letter), kind, from, to, source, layers));
 
     public void Component(

@@ -89,7 +89,7 @@ internal sealed class DemoPlan(DemoFacts facts)
 
     /// <summary>At a place of the plan, feet; sizes in inches.</summary>
     public void Detail(
-        DetailKind kind,
+        string kind,
         double x,
         double y,
         string name = "",

@@ -12,8 +12,8 @@ internal static class FerryOffice
     {
         var facts = new DemoFacts("ferry-office");
         facts.Property("Ferry Office", "Pier Head, Saltmere", "the harbour board", "Office", "Gable roof");
-        facts.Slope("A", "sea side", "7/12", Facing.SouthEast, Beneath.OpenAttic, "36'", "13' 6\"");
-        facts.Slope("B", "town side", "7/12", Facing.NorthWest, Beneath.OpenAttic, "36'", "13' 6\"");
+        facts.Slope("A", "sea side", "7/12", Facing.SouthEast, Under.Attic, "36'", "13' 6\"");
+        facts.Slope("B", "town side", "7/12", Facing.NorthWest, Under.Attic, "36'", "13' 6\"");
         facts.Covering("A", CoveringKind.LaminatedShingle, 2026, 2026, AgeSource.Permit);
         facts.Covering("B", CoveringKind.LaminatedShingle, 2026, 2026, AgeSource.Permit);
         var visit = facts.Visit(

@@ -14,11 +14,11 @@ internal static class PilotHouse
         var facts = new DemoFacts("pilot-house");
         facts.Property("Pilot’s House", "4 Lantern Steps, Saltmere", "the Harrowgate-Lund family", "House", "House and porch");
         facts.Local(CodeFamily.Residential, "residential code of 2024", new LocalLimit("vent-height", 12, null, "section 12"));
-        facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Beneath.OpenAttic, "42'", "14' 6\"");
-        facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Beneath.OpenAttic, "42'", "14' 6\"");
-        facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
-        facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Beneath.FinishedRoom, "24' 3\"", "10' 6\"");
-        facts.Slope("E", "boat porch", "0.7:12", Facing.South, Beneath.Porch, "16'", "9' 4\"");
+        facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Under.Attic, "42'", "14' 6\"");
+        facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Under.Attic, "42'", "14' 6\"");
+        facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Under.HeatedRoom, "24' 3\"", "10' 6\"");
+        facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Under.HeatedRoom, "24' 3\"", "10' 6\"");
+        facts.Slope("E", "boat porch", "0.7:12", Facing.South, Under.Porch, "16'", "9' 4\"");
         foreach (var letter in Letters[..4])
         {
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2006, AgeSource.Permit);

@@ -12,10 +12,10 @@ internal static class Schoolhouse
     {
         var facts = new DemoFacts("schoolhouse");
         facts.Property("Old Schoolhouse", "11 Net Loft Lane, Saltmere", "the Net Loft Lane trust", "Schoolhouse", "Hipped main roof");
-        facts.Slope("A", "street side", "5/12", Facing.SouthWest, Beneath.OpenAttic, "48'", "15'");
-        facts.Slope("B", "playground side", "5/12", Facing.NorthEast, Beneath.OpenAttic, "48'", "15'");
-        facts.Slope("C", "east hip", "5/12", Facing.SouthEast, Beneath.FinishedRoom, "30'", "7' 6\"");
-        facts.Slope("D", "west hip", "5/12", Facing.NorthWest, Beneath.FinishedRoom, "30'", "7' 6\"");
+        facts.Slope("A", "street side", "5/12", Facing.SouthWest, Under.Attic, "48'", "15'");
+        facts.Slope("B", "playground side", "5/12", Facing.NorthEast, Under.Attic, "48'", "15'");
+        facts.Slope("C", "east hip", "5/12", Facing.SouthEast, Under.HeatedRoom, "30'", "7' 6\"");
+        facts.Slope("D", "west hip", "5/12", Facing.NorthWest, Under.HeatedRoom, "30'", "7' 6\"");
         foreach (var letter in Letters)
         {
             facts.Covering(letter, CoveringKind.ClayTile, 1999, 2001, AgeSource.Owner);

@@ -191,8 +191,8 @@ public static partial class Compute
         {
             return UnknownCondition(request.Finding.Condition);
         }
-        var family = request.Covering is { } kind ? book.Covering(kind).Family : (CoveringFamily?)null;
-        var facts = new DecisionFacts(family, request.Slope?.Beneath, request.Slope?.Facing, null, request.Firm, request.Covering);
+        var family = request.Covering is { } kind ? book.FindCovering(kind)?.Family : null;
+        var facts = new DecisionFacts(family, request.Slope?.Under, request.Slope?.Facing, null, request.Firm, request.Covering);
         var decisions = Decisions.Of(book, request.Finding, facts);
         var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local, request.Finding.Deciding);
         var verdict = Decisions.Settled(

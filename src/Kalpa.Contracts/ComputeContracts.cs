@@ -15,7 +15,7 @@ namespace Kalpa.Contracts;
 /// </summary>
 public sealed record VerdictRequest(
     string Condition,
-    CoveringKind? Covering,
+    string? Covering,
     MeasureFact? Measure,
     double? RisePer12 = null,
     LocalProfileFact? Local = null,
@@ -29,7 +29,7 @@ public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combina
 public sealed record WordingRequest(
     FindingFact Finding,
     SlopeFact? Slope,
-    CoveringKind? Covering,
+    string? Covering,
     LocalProfileFact? Local = null,
     FirmRulesFact? Firm = null
 );

@@ -23,7 +23,8 @@ public sealed record FactChange(
     IReadOnlyList<Guid>? Settles = null
 )
 {
-    public const int CurrentContractVersion = 1;
+    /// <summary>The form in which facts are written today; older ones are upgraded when read (<see cref="PayloadUpgrades"/>).</summary>
+    public const int CurrentContractVersion = 2;
 }
 
 /// <summary>A batch. Each change gets its own receipt, in the order sent; none holds back another.</summary>

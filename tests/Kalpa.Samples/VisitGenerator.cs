@@ -117,7 +117,7 @@ public sealed class VisitGenerator(int seed)
             "",
             TypedPitch.Of(Pick(Pitches), random.Pick<PitchSource>()),
             random.Pick<Facing>(),
-            random.Pick<Beneath>(),
+            random.Pick<Under>(),
             random.Next(5) == 0 ? null : TypedLength.Of(Pick(Eaves)),
             TypedLength.Of(Pick(Runs))
         );
@@ -129,7 +129,7 @@ public sealed class VisitGenerator(int seed)
         return new CoveringFact(
             random.NewId(),
             slope.Id,
-            random.Pick<CoveringKind>(),
+            Pick(RuleBook.Current.Coverings).Kind,
             known ? from : null,
             known ? Math.Min(asOf.Year, from + random.Next(0, 6)) : null,
             random.Pick<AgeSource>(),

@@ -19,15 +19,13 @@ public sealed partial class FrontEndTests : IAsyncLifetime
         File.WriteAllText(Path.Combine(ui, "assets/app.js"), "plain");
         File.WriteAllText(Path.Combine(ui, "_framework/core.wasm"), "plain");
         File.WriteAllText(Path.Combine(ui, "_framework/core.wasm.br"), "packed");
-        Environment.SetEnvironmentVariable("Kalpa__UiFolder", ui);
-        server = new TestServer();
+        server = new TestServer(ui: ui);
         http = server.CreateClient();
         return ValueTask.CompletedTask;
     }
 
     public async ValueTask DisposeAsync()
     {
-        Environment.SetEnvironmentVariable("Kalpa__UiFolder", null);
         await server.DisposeAsync();
         Directory.Delete(ui, true);
     }

@@ -25,7 +25,7 @@ public sealed class TestRoof
             "",
             TypedPitch.Of("6/12", PitchSource.Tape),
             Facing.South,
-            Beneath.OpenAttic,
+            Under.Attic,
             TypedLength.Of("40'"),
             TypedLength.Of("15")
         );

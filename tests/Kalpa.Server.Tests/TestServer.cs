@@ -21,7 +21,7 @@ public sealed class TestServer : WebApplicationFactory<Program>
     private readonly bool leave;
 
     /// <summary>On a folder of its own that goes with it, or on a given one that stays.</summary>
-    public TestServer(bool demo = false, string? on = null, string backup = "", string zone = "")
+    public TestServer(bool demo = false, string? on = null, string backup = "", string zone = "", string? ui = null)
     {
         this.demo = demo;
         leave = on is not null;
@@ -35,6 +35,7 @@ public sealed class TestServer : WebApplicationFactory<Program>
             Environment.SetEnvironmentVariable("Kalpa__Today", zone.Length > 0 ? null : "2026-09-18");
             Environment.SetEnvironmentVariable("Kalpa__BackupFolder", backup);
             Environment.SetEnvironmentVariable("Kalpa__TimeZone", zone);
+            Environment.SetEnvironmentVariable("Kalpa__UiFolder", ui);
             _ = Server;
         }
     }

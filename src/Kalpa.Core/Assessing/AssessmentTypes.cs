@@ -15,7 +15,7 @@ namespace Kalpa.Core.Assessing;
 
 /// <summary>
 /// Everything that is known of one roof at one visit. <paramref name="Latitude"/> in degrees; <paramref name="FirmSchool"/> is the firm's own way of
-/// stating life.
+/// stating life. <paramref name="Plan"/> and <paramref name="Details"/>: the roof's plan and what stands on it, null where nobody has drawn one.
 /// </summary>
 public sealed record AssessInput(
     Exposure Exposure,
@@ -31,7 +31,9 @@ public sealed record AssessInput(
     double? Latitude = null,
     School? FirmSchool = null,
     LocalProfileFact? Local = null,
-    FirmRulesFact? Firm = null
+    FirmRulesFact? Firm = null,
+    PlanFact? Plan = null,
+    IReadOnlyList<DetailFact>? Details = null
 );
 
 /// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>
@@ -90,7 +92,8 @@ public sealed record SlopeAssessment(
 
 /// <summary>
 /// A finding as judged. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
-/// <paramref name="Trade"/>: who mends it where a roofer does not.
+/// <paramref name="Trade"/>: who mends it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
+/// recorded.
 /// </summary>
 public sealed record FindingAssessment(
     Guid FindingId,
@@ -105,7 +108,8 @@ public sealed record FindingAssessment(
     FindingWords Words,
     string RemedyTitle,
     IReadOnlyList<string> RemedySteps,
-    string Trade
+    string Trade,
+    bool Unjudged = false
 );
 
 [JsonConverter(typeof(CamelCaseEnum<WorkKind>))]

@@ -25,15 +25,18 @@ public static class Assessor
 
     internal const double ReroofWithinYears = 1;
 
-    public static Assessment Assess(AssessInput input, RuleBook book)
+    public static Assessment Assess(AssessInput recorded, RuleBook book)
     {
-        var problems = new List<FactProblem>();
+        var planned = PlannedRoof.Of(recorded.Plan, recorded.Details);
+        var input = CurrentKeys.Of(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] };
+        var problems = new List<FactProblem>(planned.Clashes(input.Slopes).Select(Clash));
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
-        var sun = SunAnswers.Relative(input.Latitude, ordered);
-        var slopes = ordered.Select(s => OfSlope(s, input, book, sun)).ToList();
-        var judge = new FindingJudge(book, input, slopes);
+        var sun = SunAnswers.Relative(input.Latitude, ordered, planned.SizeOf);
+        var slopes = ordered.Select(s => OfSlope(s, input, book, sun, planned)).ToList();
+        var judge = new FindingJudge(book, input, slopes, planned);
         var findings = OfFindings(input, book, judge, problems);
-        slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings) })];
+        problems.AddRange(UnknownKeys(input, book));
+        slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         var work = WorkList.Of(book, input, slopes, findings);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
@@ -42,7 +45,7 @@ public static class Assessor
             book.Hash,
             MethodVersion,
             input.AsOf,
-            Headline(slopes, work),
+            Headline(slopes, work, findings),
             slopes,
             findings,
             work,
@@ -61,7 +64,8 @@ public static class Assessor
     }
 
     /// <summary>What means something only together, over everything found.</summary>
-    public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) => FindingJudge.Together(book, input);
+    public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) =>
+        FindingJudge.Together(book, CurrentKeys.Of(book, input));
 
     /// <summary>
     /// The covering on a slope on a day: begun by then and not yet ended; the one that ends first (a re-roof later in the year of the visit has
@@ -81,21 +85,23 @@ public static class Assessor
         return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections);
     }
 
-    private static SlopeAssessment OfSlope(SlopeFact slope, AssessInput input, RuleBook book, IReadOnlyDictionary<Guid, double> sun)
+    private static SlopeAssessment OfSlope(
+        SlopeFact slope,
+        AssessInput input,
+        RuleBook book,
+        IReadOnlyDictionary<Guid, double> sun,
+        PlannedRoof planned
+    )
     {
         var pitch = new Pitch(slope.Pitch.RisePer12);
         var covering = CoveringOn(input.Coverings, slope.Id, input.AsOf);
-        var facts = covering is null ? null : LifeFactsOf.Slope(book, input, slope, covering, sun);
+        // A covering that this edition does not know stands as recorded: nothing is concluded from it.
+        var about = covering is null ? null : book.FindCovering(covering.Kind);
+        var facts = about is null ? null : LifeFactsOf.Slope(book, input, slope, covering!, sun);
         var life = facts is null ? null : RemainingLife.Of(book, facts);
-        var fitness = covering is null
+        var fitness = about is null
             ? null
-            : Fitness.Of(
-                book,
-                covering.Kind,
-                slope.Pitch,
-                input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null),
-                input.Local
-            );
+            : Fitness.Of(book, about.Kind, slope.Pitch, input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null), input.Local);
         var signOff = input.Records?.SignOffs?.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         return new SlopeAssessment(
             slope.Id,
@@ -103,8 +109,8 @@ public static class Assessor
             slope.Facing,
             pitch.ToTradeText(),
             Math.Round(pitch.Degrees, 1),
-            covering is null ? null : book.Covering(covering.Kind).Name,
-            SlopeSize.Of(slope),
+            covering is null ? null : about?.Name ?? $"recorded as “{BookKey.InWords(covering.Kind)}”",
+            planned.SizeOf(slope),
             fitness,
             life,
             facts,
@@ -121,21 +127,53 @@ public static class Assessor
         var judged = new List<FindingAssessment>();
         foreach (var finding in input.Findings)
         {
-            var condition = book.FindCondition(finding.Condition);
-            if (condition is null)
+            if (book.FindCondition(finding.Condition) is null)
             {
                 problems.Add(
                     new FactProblem(
                         finding.Id,
                         "finding.unknown-condition",
-                        $"The rule book has no condition \"{finding.Condition}\". Choose another, or bring the rule book up to date."
+                        $"The rule book has no condition \"{finding.Condition}\". The finding stands as recorded: choose a condition, or update Kalpa."
                     )
                 );
-                continue;
             }
-            judged.Add(judge.Of(finding, condition));
+            judged.Add(judge.Of(finding, AsRecorded.Condition(book, finding)));
         }
         return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
+    }
+
+    private static FactProblem Clash(PitchClash clash) =>
+        new(
+            clash.SlopeId,
+            "slope.pitch-clash",
+            $"Slope {clash.Letter} was measured at {clash.Measured}; the plan draws it at {clash.Planned}. The measurement is used: correct the plan, or measure again."
+        );
+
+    /// <summary>Coverings and components that this edition does not know, each named: nothing is concluded from them.</summary>
+    private static IEnumerable<FactProblem> UnknownKeys(AssessInput input, RuleBook book)
+    {
+        foreach (var slope in input.Slopes)
+        {
+            if (CoveringOn(input.Coverings, slope.Id, input.AsOf) is { } covering && book.FindCovering(covering.Kind) is null)
+            {
+                yield return new FactProblem(
+                    covering.Id,
+                    "covering.unknown-kind",
+                    $"The rule book has no covering \"{covering.Kind}\" (slope {slope.Letter}). Its remaining life is not estimated: choose a covering, or update Kalpa."
+                );
+            }
+            foreach (var component in LifeFactsOf.ComponentsOn(input.Components, slope.Id, input.AsOf))
+            {
+                if (book.FindComponent(component.Kind) is null)
+                {
+                    yield return new FactProblem(
+                        component.Id,
+                        "component.unknown-kind",
+                        $"The rule book has no component \"{component.Kind}\" (slope {slope.Letter}). It is left out of the remaining life: choose a component, or update Kalpa."
+                    );
+                }
+            }
+        }
     }
 
     /// <summary>Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown.</summary>
@@ -145,7 +183,7 @@ public static class Assessor
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
 
-    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work)
+    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, IReadOnlyList<FindingAssessment> findings)
     {
         var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
         var soonest = slopes
@@ -158,9 +196,18 @@ public static class Assessor
         {
             life += $"The years of slope {string.Join(", ", covered)} are covered until signed off. ";
         }
+        var unjudged = findings.Count(f => f.Unjudged);
+        var open = unjudged switch
+        {
+            0 => "",
+            1 => " 1 finding stands as recorded and was not judged.",
+            _ => $" {unjudged} findings stand as recorded and were not judged.",
+        };
         var first =
-            work.Count == 0 ? "Nothing to mend was found." : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
-        return built + life + first;
+            work.Count == 0
+                ? (unjudged == 0 ? "Nothing to mend was found." : "")
+                : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
+        return $"{built}{life}{first}{open}".Trim();
     }
 
     private static List<string> Cautions(AssessInput input, RuleBook book)

@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
@@ -6,11 +7,11 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.Assessing;
 
 /// <summary>One finding judged: its measure, what decides it, what it means together with others, how urgent it is, and its words.</summary>
-internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyList<SlopeAssessment> slopes)
+internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyList<SlopeAssessment> slopes, PlannedRoof planned)
 {
     private readonly Dictionary<Guid, SlopeFact> slopeById = input.Slopes.ToDictionary(s => s.Id);
-    private readonly Dictionary<Guid, CoveringKind> kinds = Kinds(input);
-    private readonly CoveringKind? soleKind = SoleKind(input);
+    private readonly Dictionary<Guid, string> kinds = Kinds(book, input);
+    private readonly string? soleKind = SoleKind(book, input);
 
     /// <summary>What means something only together, over the whole visit.</summary>
     public IReadOnlyList<CombinationAnswer> Combined { get; } = Together(book, input);
@@ -20,7 +21,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             book,
             new CombinationFacts(
                 input.Findings,
-                Kinds(input).ToDictionary(k => k.Key, k => book.Covering(k.Value).Family),
+                Kinds(book, input).ToDictionary(k => k.Key, k => book.Covering(k.Value).Family),
                 input.Records?.Answers ?? []
             )
         );
@@ -28,7 +29,9 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
     public FindingAssessment Of(FindingFact finding, Condition condition)
     {
         var slope = finding.SlopeId is { } id ? slopeById.GetValueOrDefault(id) : null;
-        CoveringKind? kind =
+        // What lies under this very place, for everything that is said of it.
+        slope = slope is null ? null : slope with { Under = planned.UnderAt(planned.SpotOf(finding), slope) };
+        string? kind =
             slope is null ? soleKind
             : kinds.TryGetValue(slope.Id, out var laid) ? laid
             : null;
@@ -36,8 +39,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             book,
             finding,
             new DecisionFacts(
-                kind is null ? null : book.Covering(kind.Value).Family,
-                slope?.Beneath,
+                kind is null ? null : book.Covering(kind).Family,
+                slope?.Under,
                 slope?.Facing,
                 input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition,
                 input.Firm,
@@ -51,7 +54,15 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local, finding.Deciding),
             finding.Measure
         );
-        var verdict = Decisions.Settled(condition, finding, measured, effect, decisions);
+        var unjudged = book.FindCondition(finding.Condition) is null;
+        var verdict = unjudged
+            ? new Verdict(
+                VerdictOutcome.CannotTell,
+                "Not judged",
+                condition.Meaning,
+                ToSettle: "Choose a condition of the rule book, or update Kalpa."
+            )
+            : Decisions.Settled(condition, finding, measured, effect, decisions);
         var together = Combined.Where(c => c.Findings.Contains(finding.Id)).ToList();
         var rules = together.Select(c => book.Combinations.First(r => r.Id == c.Id)).ToList();
         var urgency = Urgencies.Of(
@@ -61,12 +72,12 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 condition.Code,
                 finding.Evidence,
                 finding.Extent,
-                slope?.Beneath ?? Beneath.FinishedRoom,
+                slope?.Under ?? Under.HeatedRoom,
                 finding.PeopleBelow,
                 verdict.Outcome,
                 verdict.Shortfall,
                 slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s)),
-                WaterRuns.Feet(finding, slope),
+                WaterRuns.Feet(finding, condition, slope, planned),
                 slope?.Pitch.RisePer12,
                 input.Exposure,
                 effect.Weight,
@@ -91,7 +102,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             words,
             title.Length > 0 ? title : condition.Remedy.Title,
             effect.Steps ?? condition.Remedy.Steps,
-            together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade
+            together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade,
+            unjudged
         );
     }
 
@@ -107,16 +119,20 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             });
     }
 
-    private static Dictionary<Guid, CoveringKind> Kinds(AssessInput input) =>
+    /// <summary>The covering of each slope, where the book knows it.</summary>
+    private static Dictionary<Guid, string> Kinds(RuleBook book, AssessInput input) =>
         input
-            .Slopes.Select(s => (s.Id, Covering: Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf)))
+            .Slopes.Select(s => (s.Id, Covering: KindOn(book, input, s.Id)))
             .Where(s => s.Covering is not null)
-            .ToDictionary(s => s.Id, s => s.Covering!.Kind);
+            .ToDictionary(s => s.Id, s => s.Covering!);
+
+    private static string? KindOn(RuleBook book, AssessInput input, Guid slopeId) =>
+        Assessor.CoveringOn(input.Coverings, slopeId, input.AsOf) is { } covering ? book.FindCovering(covering.Kind)?.Kind : null;
 
     /// <summary>A finding on no slope is judged by the roof's covering where all slopes share one.</summary>
-    private static CoveringKind? SoleKind(AssessInput input)
+    private static string? SoleKind(RuleBook book, AssessInput input)
     {
-        var all = input.Slopes.Select(s => Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf)?.Kind).Distinct().ToList();
+        var all = input.Slopes.Select(s => KindOn(book, input, s.Id)).Distinct().ToList();
         return all.Count == 1 ? all[0] : null;
     }
 }

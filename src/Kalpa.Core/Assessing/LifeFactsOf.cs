@@ -33,7 +33,10 @@ internal static class LifeFactsOf
             SharesOf(input.Stages, slope.Id, null) ?? (RatedOnVisit(input, slope.Id) ? null : Implied(book, findings, about.KeepsWaterOut)),
             input.AsOf,
             null,
-            ComponentsOn(input.Components, slope.Id, input.AsOf).Select(c => Component(book, c, input, findings)).ToList(),
+            ComponentsOn(input.Components, slope.Id, input.AsOf)
+                .Where(c => book.FindComponent(c.Kind) is not null)
+                .Select(c => Component(book, c, input, findings))
+                .ToList(),
             about.KeepsWaterOut is null ? null : SharesOf(input.Stages, slope.Id, covering.Id),
             EarlierOf(input, slope.Id, null, covering.LaidFrom),
             covering.Evidence,

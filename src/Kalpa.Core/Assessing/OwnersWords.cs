@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -12,17 +13,23 @@ internal static class OwnersWords
 {
     private const double AnyStormLow = 1;
 
-    public static OwnerWords? Of(RuleBook book, AssessInput input, SlopeAssessment slope, IReadOnlyList<FindingAssessment> findings)
+    public static OwnerWords? Of(
+        RuleBook book,
+        AssessInput input,
+        SlopeAssessment slope,
+        IReadOnlyList<FindingAssessment> findings,
+        PlannedRoof planned
+    )
     {
         if (slope.Life is not { } life)
         {
             return null;
         }
         var fact = input.Slopes.First(s => s.Id == slope.SlopeId);
-        var below = Below(fact.Beneath);
+        var below = Below(planned.UnderAt(null, fact));
         var worst = findings
             .Where(f => f.SlopeId == slope.SlopeId && f.Urgency.Class > UrgencyClass.Watch)
-            .Select(f => (Judged: f, Condition: book.FindCondition(input.Findings.First(x => x.Id == f.FindingId).Condition)!))
+            .Select(f => (Judged: f, Condition: AsRecorded.Condition(book, input.Findings.First(x => x.Id == f.FindingId))))
             .FirstOrDefault();
         if (slope.Fitness is { State: FitnessState.Unfit } fitness)
         {
@@ -78,12 +85,13 @@ internal static class OwnersWords
 
     private static string Years(double years) => $"{years:0} {(Math.Round(years) == 1 ? "year" : "years")}";
 
-    private static string Below(Beneath beneath) =>
-        beneath switch
+    private static string Below(Under? under) =>
+        under switch
         {
-            Beneath.OpenAttic => "the attic",
-            Beneath.Garage => "the garage",
-            Beneath.Porch => "the porch",
+            Under.Attic => "the attic",
+            Under.Garage => "the garage",
+            Under.Porch => "the porch",
+            Under.Overhang or Under.OpenAir => "the open air below",
             _ => "the rooms below",
         };
 }

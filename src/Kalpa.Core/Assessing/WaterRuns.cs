@@ -1,5 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Assessing;
 
@@ -8,34 +10,41 @@ internal static class WaterRuns
 {
     private const double InchesPerFoot = 12;
 
-    /// <summary>Feet along the slope above the finding; null where the slope was not measured.</summary>
-    public static double? Feet(FindingFact finding, SlopeFact? slope)
+    /// <summary>A detail out on the slope has about half of it above: common practice where no place was put.</summary>
+    private const double OutOnTheSlope = 0.5;
+
+    /// <summary>
+    /// Feet along the slope above the finding: from its place on the plan, else from the size of the slope and where on it such a thing lies. Null where
+    /// the slope has no size.
+    /// </summary>
+    public static double? Feet(FindingFact finding, Condition condition, SlopeFact? slope, PlannedRoof planned)
     {
-        if (slope is null || Whole(slope) is not { } whole)
+        if (slope is null)
         {
             return null;
         }
-        if (finding.Spot is { } spot && spot.SlopeId == slope.Id)
+        if (planned.FeetAbove(planned.SpotOf(finding)) is { } above)
         {
-            var above = whole - spot.Up / InchesPerFoot * Steepness(slope);
-            return Quantise.Measure(Math.Max(0, above));
+            return Quantise.Measure(above);
         }
-        return Quantise.Measure(whole * Share(finding.Station));
+        return Whole(slope, planned) is { } whole ? Quantise.Measure(whole * Share(condition, finding.Station)) : null;
     }
 
-    private static double? Whole(SlopeFact slope) =>
-        slope.Planned is { } planned ? planned.SlopeFeet
-        : slope.PlanRun is { } run ? run.Inches / InchesPerFoot * Steepness(slope)
-        : null;
+    private static double? Whole(SlopeFact slope, PlannedRoof planned) =>
+        planned.SizeOf(slope)?.SlopeLengthFeet ?? (slope.PlanRun is { } run ? run.Inches / InchesPerFoot * Steepness(slope) : null);
 
     /// <summary>Length along the slope for one of plan.</summary>
     private static double Steepness(SlopeFact slope) => 1 / Math.Cos(Math.Atan(slope.Pitch.RisePer12 / InchesPerFoot));
 
-    /// <summary>Where no place was put: the eave has the whole slope above it, a detail about half, a ridge none; a valley gathers two slopes.</summary>
-    private static double Share(string station) =>
-        station switch
+    /// <summary>
+    /// The share of the slope whose water passes: a ridge sheds and gathers none; a valley gathers half of each of two slopes; the eave has the whole
+    /// slope above it; anything else about half.
+    /// </summary>
+    private static double Share(Condition condition, string station) =>
+        condition.Water switch
         {
-            "edges" or "gutters" or "walls" or "drains" => 1,
-            _ => 0.5,
+            WaterAt.None => 0,
+            WaterAt.Gathered => 1,
+            _ => station is "edges" or "gutters" or "walls" or "drains" ? 1 : OutOnTheSlope,
         };
 }

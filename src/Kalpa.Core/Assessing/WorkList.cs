@@ -68,7 +68,7 @@ internal static class WorkList
 
     private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
     {
-        var condition = book.FindCondition(fact.Condition)!;
+        var condition = AsRecorded.Condition(book, fact);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
         // What the inspector has given to somebody else stays with them.
         var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && fact.Outcome == FindingOutcome.Mend;

@@ -48,6 +48,9 @@ public enum PitchSource
     DigitalLevel,
     Phone,
     ByEye,
+
+    /// <summary>Not read at the slope: it is what the plan draws, and follows it.</summary>
+    Plan,
 }
 
 [JsonConverter(typeof(CamelCaseEnum<MeasuredHow>))]
@@ -80,25 +83,6 @@ public enum Exposure
     HotOrHail,
 }
 
-[JsonConverter(typeof(CamelCaseEnum<CoveringKind>))]
-public enum CoveringKind
-{
-    ThreeTabShingle,
-    LaminatedShingle,
-    ClayTile,
-    ConcreteTile,
-    Slate,
-    WoodShingle,
-    MetalLapped,
-    MetalStandingSeam,
-    RollRoofing,
-    BuiltUp,
-    ModifiedBitumen,
-    Epdm,
-    Tpo,
-    Pvc,
-}
-
 [JsonConverter(typeof(CamelCaseEnum<CoveringFamily>))]
 public enum CoveringFamily
 {
@@ -120,16 +104,6 @@ public enum AgeSource
     Neighbours,
     ByEye,
     Unknown,
-}
-
-/// <summary>What lies under a slope: decides the harm, and how visible a leak would be.</summary>
-[JsonConverter(typeof(CamelCaseEnum<Beneath>))]
-public enum Beneath
-{
-    FinishedRoom,
-    OpenAttic,
-    Garage,
-    Porch,
 }
 
 [JsonConverter(typeof(CamelCaseEnum<LookState>))]

@@ -56,17 +56,16 @@ public static class FactChecks
                 Slope(slope, found);
                 break;
             case CoveringFact covering:
-                Covering(covering, found);
+                Covering(covering, book, found);
                 break;
             case VisitFact visit:
                 found.Day(visit.On, visit.Commission?.DueOn);
                 found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
                 found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
-                found.If(
-                    visit.Walk.Length > 0 && book.FindWalk(visit.Walk) is null,
-                    "visit.unknown-walk",
-                    $"There is no walk order \"{visit.Walk}\"."
-                );
+                if (visit.Walk.Length > 0)
+                {
+                    found.Key(visit.Walk, book.FindWalk(visit.Walk) is not null, "visit.unknown-walk", "walk order");
+                }
                 break;
             case LookFact look:
                 Look(look, book, found);
@@ -104,7 +103,7 @@ public static class FactChecks
                 .Concat(input.Firm is null ? [] : [input.Firm])
                 .Concat(RecordChecks.All(input.Records ?? VisitRecords.None))
                 .SelectMany(fact => Of(fact, book))
-                .Where(problem => problem.Code != UnknownCondition),
+                .Where(Refuses),
         ];
 
     public static IReadOnlyList<FactProblem> Of(LifeFacts facts, RuleBook book)
@@ -112,6 +111,11 @@ public static class FactChecks
         var found = new Found(Guid.Empty);
         Years(facts.LaidFrom, facts.LaidTo, found);
         Layers(facts.Layers, found);
+        found.If(
+            book.FindCovering(facts.Kind) is null,
+            "life.unknown-covering",
+            $"The rule book has no covering \"{facts.Kind}\". Coverings: {string.Join(", ", book.Coverings.Select(c => c.Kind))}."
+        );
         if (facts.Shares is not null)
         {
             Shares(facts.Shares, found);
@@ -121,7 +125,12 @@ public static class FactChecks
         return found.Problems;
     }
 
-    /// <summary>A newer rule book may know it: the assessment reports it beside the finding instead of refusing all.</summary>
+    /// <summary>
+    /// Whether a fact with this problem cannot be kept. A word that this edition of the rule book does not know is no such problem: a newer edition may, or an
+    /// older one did. The fact stands as recorded, and the assessment names what it could not judge.
+    /// </summary>
+    public static bool Refuses(FactProblem problem) => !problem.Code.Contains(".unknown", StringComparison.Ordinal);
+
     private const string UnknownCondition = "finding.unknown-condition";
 
     private static void Slope(SlopeFact slope, Found found)
@@ -139,11 +148,6 @@ public static class FactChecks
             pitch.Value is { } read && !Same(read.RisePer12, slope.Pitch.RisePer12),
             "slope.pitch-differs",
             $"The pitch \"{slope.Pitch.Typed}\" does not read as {slope.Pitch.RisePer12:0.###} in 12."
-        );
-        found.If(
-            slope.Planned is { } size && !(size.PlanSquareFeet >= 0 && size.EaveFeet >= 0 && size.SlopeFeet >= 0),
-            "slope.bad-planned",
-            "What the plan measured of a slope is nought or more."
         );
         Dimension(slope.EaveLength, "eave length", found);
         Dimension(slope.PlanRun, "run", found);
@@ -165,8 +169,9 @@ public static class FactChecks
         );
     }
 
-    private static void Covering(CoveringFact covering, Found found)
+    private static void Covering(CoveringFact covering, RuleBook book, Found found)
     {
+        found.Key(covering.Kind, book.FindCovering(covering.Kind) is not null, "covering.unknown-kind", "covering");
         found.Day(covering.EndedOn);
         Years(covering.LaidFrom, covering.LaidTo, found);
         Evidence(covering.Evidence, found);
@@ -200,7 +205,7 @@ public static class FactChecks
     private static void Look(LookFact look, RuleBook book, Found found)
     {
         var station = book.FindStation(look.Station);
-        found.If(station is null, "look.unknown-station", $"There is no station \"{look.Station}\".");
+        found.Key(look.Station, station is not null, "look.unknown-station", "station");
         found.If(station?.PerSlope == true && look.SlopeId is null, "look.no-slope", $"Say which slope was looked at: {station?.Name}.");
         found.If(
             station?.PerSlope == false && look.SlopeId is not null,
@@ -231,8 +236,8 @@ public static class FactChecks
     private static void Finding(FindingFact finding, RuleBook book, Found found)
     {
         var condition = book.FindCondition(finding.Condition);
-        found.If(condition is null, UnknownCondition, $"The rule book has no condition \"{finding.Condition}\".");
-        found.If(book.FindStation(finding.Station) is null, "finding.unknown-station", $"There is no station \"{finding.Station}\".");
+        found.Key(finding.Condition, condition is not null, UnknownCondition, "condition");
+        found.Key(finding.Station, book.FindStation(finding.Station) is not null, "finding.unknown-station", "station");
         found.Text(finding.Place, finding.Note, finding.Cause?.Words ?? "");
         found.If(
             finding.Earlier?.Any(e => string.IsNullOrWhiteSpace(e.Reason)) == true,
@@ -277,6 +282,13 @@ public static class FactChecks
             {
                 problems.Add(new FactProblem(factId, code, text));
             }
+        }
+
+        /// <summary>A key of the rule book: it may be one that the book does not know, but not anything whatever.</summary>
+        public void Key(string key, bool known, string unknownCode, string what)
+        {
+            If(!known && !BookKey.IsWellFormed(key), "fact.bad-key", $"A {what} is named by a key of letters, digits and hyphens.");
+            If(!known, unknownCode, $"The rule book has no {what} \"{key}\".");
         }
 
         public void Name(string name, string code, string text)

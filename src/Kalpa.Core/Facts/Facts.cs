@@ -49,7 +49,10 @@ public sealed record BuildingFact(Guid Id, Guid PropertyId, string Name) : IFact
 
 public sealed record RoofFact(Guid Id, Guid BuildingId, string Name) : IFact;
 
-/// <summary>A planar facet. <paramref name="EaveLength"/> and <paramref name="PlanRun"/> are plan dimensions; null until measured.</summary>
+/// <summary>
+/// A planar facet. <paramref name="EaveLength"/> and <paramref name="PlanRun"/> are plan dimensions; null until measured. <paramref name="Under"/>: what was
+/// seen to lie under it; null: what the plan has there. What the plan measures of a slope is worked out from the plan and not recorded here.
+/// </summary>
 public sealed record SlopeFact(
     Guid Id,
     Guid RoofId,
@@ -57,15 +60,11 @@ public sealed record SlopeFact(
     string Name,
     TypedPitch Pitch,
     Facing Facing,
-    Beneath Beneath,
+    Under? Under = null,
     TypedLength? EaveLength = null,
     TypedLength? PlanRun = null,
-    PlannedSize? Planned = null,
     DateOnly? RetiredOn = null
 ) : IFact;
-
-/// <summary>What the roof plan measured of a slope: square feet on plan, feet of eave, feet from eave to top along the roof.</summary>
-public sealed record PlannedSize(double PlanSquareFeet, double EaveFeet, double SlopeFeet);
 
 /// <summary>
 /// What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
@@ -74,7 +73,7 @@ public sealed record PlannedSize(double PlanSquareFeet, double EaveFeet, double 
 public sealed record CoveringFact(
     Guid Id,
     Guid SlopeId,
-    CoveringKind Kind,
+    string Kind,
     int? LaidFrom,
     int? LaidTo,
     AgeSource AgeSource,

@@ -23,11 +23,7 @@ internal static class LifeChecks
         switch (fact)
         {
             case ComponentFact component:
-                found.If(
-                    book.FindComponent(component.Kind) is null,
-                    "component.unknown-kind",
-                    $"The rule book has no component \"{component.Kind}\"."
-                );
+                found.Key(component.Kind, book.FindComponent(component.Kind) is not null, "component.unknown-kind", "component");
                 found.Day(component.EndedOn);
                 found.If(component.Order < 1, "component.bad-order", "Components are counted away from the covering, from 1.");
                 FactChecks.Years(component.LaidFrom, component.LaidTo, found);
@@ -139,7 +135,7 @@ internal static class LifeChecks
     private static void Series(SeriesFact series, RuleBook book, FactChecks.Found found)
     {
         var quantity = book.FindQuantity(series.Quantity);
-        found.If(quantity is null, "series.unknown-quantity", $"The rule book has no quantity \"{series.Quantity}\".");
+        found.Key(series.Quantity, quantity is not null, "series.unknown-quantity", "quantity");
         found.If(series.Readings.Count is < 1 or > MostReadings, "series.bad-count", $"A series has 1 to {MostReadings} readings.");
         found.Text(series.Place);
         foreach (var reading in series.Readings)

@@ -124,6 +124,7 @@ internal static class PlanChecks
                 "A size is more than nought and at most 100 ft."
             );
         }
+        found.Key(detail.Kind, DetailKind.All.Contains(detail.Kind), "detail.unknown-kind", "kind of detail");
         found.Text(detail.Name);
     }
 }

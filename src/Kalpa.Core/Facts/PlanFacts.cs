@@ -13,7 +13,9 @@ public enum PartKind
     Flat,
 }
 
-/// <summary>What lies under a part of the roof: consequence, ice barrier and leak tracing read it.</summary>
+/// <summary>
+/// What lies under a slope, a part of the roof or a zone of it: it decides the harm that water does, how visible a leak would be, and where an ice barrier is asked.
+/// </summary>
 [JsonConverter(typeof(CamelCaseEnum<Under>))]
 public enum Under
 {
@@ -24,23 +26,6 @@ public enum Under
     Porch,
     OpenAir,
     ElectricalGear,
-}
-
-[JsonConverter(typeof(CamelCaseEnum<DetailKind>))]
-public enum DetailKind
-{
-    Boot,
-    Flue,
-    Chimney,
-    Skylight,
-    Curb,
-    PitchPan,
-    Drain,
-    Scupper,
-    Downspout,
-    WallEnd,
-    Mount,
-    Vent,
 }
 
 /// <summary>
@@ -112,7 +97,7 @@ public sealed record PlanFact(
 public sealed record DetailFact(
     Guid Id,
     Guid RoofId,
-    DetailKind Kind,
+    string Kind,
     Spot Spot,
     double? WidthInches = null,
     double? LengthInches = null,

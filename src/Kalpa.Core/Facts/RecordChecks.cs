@@ -102,7 +102,7 @@ internal static class RecordChecks
     private static void Answer(AnswerFact answer, RuleBook book, FactChecks.Found found)
     {
         var question = book.FindQuestion(answer.Question);
-        found.If(question is null, "answer.unknown-question", $"The rule book has no question \"{answer.Question}\".");
+        found.Key(answer.Question, question is not null, "answer.unknown-question", "question");
         found.If(question?.PerSlope == true && answer.SlopeId is null, "answer.no-slope", "Say which slope is meant.");
         found.If(question?.Kind == QuestionKind.One && answer.Chosen.Count > 1, "answer.too-many", "Choose one.");
         found.If(

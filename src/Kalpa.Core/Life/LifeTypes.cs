@@ -20,7 +20,7 @@ public enum School
 /// facts that would narrow the range most.
 /// </summary>
 public sealed record LifeFacts(
-    CoveringKind Kind,
+    string Kind,
     Exposure Exposure,
     int? LaidFrom,
     int? LaidTo,

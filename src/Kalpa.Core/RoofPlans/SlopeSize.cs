@@ -17,20 +17,9 @@ public sealed record SlopeSize(
 {
     public const double SquareFeetPerSquare = 100;
 
-    /// <summary>As the plan measured it, else from what was taped. Null when a dimension is missing: an unknown size is not zero.</summary>
+    /// <summary>From what was taped. Null when a dimension is missing: an unknown size is not zero.</summary>
     public static SlopeSize? Of(SlopeFact slope)
     {
-        if (slope.Planned is { } planned)
-        {
-            var onRoof = planned.PlanSquareFeet * new Pitch(slope.Pitch.RisePer12).SlopeFactor;
-            return new SlopeSize(
-                Quantise.Area(planned.PlanSquareFeet),
-                Quantise.Area(onRoof),
-                Quantise.Area(onRoof / SquareFeetPerSquare),
-                Quantise.Feet(planned.EaveFeet),
-                Quantise.Feet(planned.SlopeFeet)
-            );
-        }
         if (slope.EaveLength is null || slope.PlanRun is null)
         {
             return null;

@@ -35,6 +35,20 @@ public enum Progression
     Fast,
 }
 
+/// <summary>How much of the slope's water passes where a condition is met, when no place was put on a plan.</summary>
+[JsonConverter(typeof(CamelCaseEnum<WaterAt>))]
+public enum WaterAt
+{
+    /// <summary>By its station: all of it at the eave, half of it out on the slope.</summary>
+    ByPlace,
+
+    /// <summary>None: at a ridge or a hip water only leaves.</summary>
+    None,
+
+    /// <summary>A valley gathers half of each of two slopes.</summary>
+    Gathered,
+}
+
 /// <summary>How likely the fault does its harm within a year, before any sign of water is weighed.</summary>
 [JsonConverter(typeof(CamelCaseEnum<Likelihood>))]
 public enum Likelihood
@@ -115,7 +129,8 @@ public sealed record FollowUp(string Station, string Text);
 /// standing there (an option of the question <c>footing</c>); <paramref name="Fault"/> when it may mean that the whole slope was built wrong;
 /// <paramref name="Wears"/> what it says of a component's stage; <paramref name="LookAlikes"/> what it is taken for, each with what tells it apart;
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
-/// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station.
+/// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
+/// <paramref name="Water"/>: how much water passes there.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -146,7 +161,8 @@ public sealed record Condition(
     IReadOnlyList<string>? Shots = null,
     string Trade = "",
     bool BestPractice = false,
-    bool Often = false
+    bool Often = false,
+    WaterAt Water = WaterAt.ByPlace
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
@@ -160,7 +176,7 @@ public sealed record Remedy(string Title, IReadOnlyList<string> Steps, string No
 /// the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
 /// </summary>
 public sealed record Covering(
-    CoveringKind Kind,
+    string Kind,
     CoveringFamily Family,
     string Name,
     string LifeOf,
@@ -190,5 +206,6 @@ internal sealed record BookFile(
     IReadOnlyList<ComponentKind> Components,
     IReadOnlyList<WearFactor> Factors,
     IReadOnlyList<Decision> Decisions,
-    IReadOnlyList<Combination> Combinations
+    IReadOnlyList<Combination> Combinations,
+    IReadOnlyList<RetiredKey> Retired
 );

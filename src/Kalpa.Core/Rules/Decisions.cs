@@ -10,7 +10,7 @@ public enum KnownFrom
 {
     Asked,
     Family,
-    Beneath,
+    Under,
     Facing,
     Purpose,
 }
@@ -29,7 +29,7 @@ public sealed record DecisionView(
 );
 
 /// <summary>On these coverings the covering itself gives this answer; on others it is not offered.</summary>
-public sealed record KindAnswer(string Option, IReadOnlyList<CoveringKind> Kinds);
+public sealed record KindAnswer(string Option, IReadOnlyList<string> Kinds);
 
 /// <summary>With these answers the fact decides for that view.</summary>
 public sealed record DecisionRule(IReadOnlyList<string> Is, string View);
@@ -99,11 +99,11 @@ public sealed record DecisionAnswer(
 /// <summary>Facts of the place of a finding that may decide without asking; null where not known.</summary>
 public sealed record DecisionFacts(
     CoveringFamily? Family = null,
-    Beneath? Beneath = null,
+    Under? Under = null,
     Facing? Facing = null,
     CommissionPurpose? Purpose = null,
     FirmRulesFact? Firm = null,
-    CoveringKind? Kind = null
+    string? Kind = null
 );
 
 /// <summary>What all matters together do to a finding.</summary>
@@ -203,10 +203,10 @@ public static class Decisions
         ?? (decision.StainsSay.Length > 0 && finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained ? decision.StainsSay : null);
 
     /// <summary>The answers that this covering can have; all of them where it is not known.</summary>
-    private static IReadOnlyList<QuestionOption> Offered(Decision decision, CoveringKind? kind) =>
+    private static IReadOnlyList<QuestionOption> Offered(Decision decision, string? kind) =>
         decision.Kinds is not { } kinds || kind is null
             ? decision.Options
-            : [.. decision.Options.Where(o => kinds.All(a => a.Option != o.Key || a.Kinds.Contains(kind.Value)))];
+            : [.. decision.Options.Where(o => kinds.All(a => a.Option != o.Key || a.Kinds.Contains(kind)))];
 
     private static Branch Branch(Decision decision, DecisionRule rule, IReadOnlyList<QuestionOption> offered)
     {
@@ -218,7 +218,7 @@ public static class Decisions
         from switch
         {
             KnownFrom.Family => Camel(facts.Family?.ToString()),
-            KnownFrom.Beneath => Camel(facts.Beneath?.ToString()),
+            KnownFrom.Under => Camel(facts.Under?.ToString()),
             KnownFrom.Facing => Camel(facts.Facing?.ToString()),
             KnownFrom.Purpose => Camel(facts.Purpose?.ToString()),
             _ => null,

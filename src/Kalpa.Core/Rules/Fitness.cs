@@ -18,7 +18,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
     private const string LeastSlopeQuantity = "slope-pitch";
 
     /// <summary>A covering below its least slope is unfit as laid, whatever its age and looks.</summary>
-    public static Fitness Of(RuleBook book, CoveringKind kind, TypedPitch pitch, LocalProfileFact? local = null)
+    public static Fitness Of(RuleBook book, string kind, TypedPitch pitch, LocalProfileFact? local = null)
     {
         var quantity = book.FindQuantity(LeastSlopeQuantity)!;
         var limit = book.LimitFor(LeastSlopeQuantity, kind, local);
@@ -56,7 +56,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
     /// </summary>
     public static Fitness Of(
         RuleBook book,
-        CoveringKind kind,
+        string kind,
         TypedPitch pitch,
         IEnumerable<FindingFact> findings,
         LocalProfileFact? local = null

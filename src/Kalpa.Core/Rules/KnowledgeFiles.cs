@@ -24,7 +24,8 @@ internal static class KnowledgeFiles
             Read("components.json", KnowledgeJson.Default.ComponentKindArray, all),
             Read("factors.json", KnowledgeJson.Default.WearFactorArray, all),
             Read("decisions.json", KnowledgeJson.Default.DecisionArray, all),
-            Read("combinations.json", KnowledgeJson.Default.CombinationArray, all)
+            Read("combinations.json", KnowledgeJson.Default.CombinationArray, all),
+            Read("retired.json", KnowledgeJson.Default.RetiredKeyArray, all)
         );
         return new RuleBook(book, all.ToArray());
     }
@@ -80,4 +81,5 @@ internal sealed record BookStamp(string Version);
 [JsonSerializable(typeof(WearFactor[]))]
 [JsonSerializable(typeof(Decision[]))]
 [JsonSerializable(typeof(Combination[]))]
+[JsonSerializable(typeof(RetiredKey[]))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -29,7 +29,7 @@ public sealed record Limit(
     SourceClass SourceClass,
     string Source,
     string Why,
-    IReadOnlyList<CoveringKind>? Kinds = null,
+    IReadOnlyList<string>? Kinds = null,
     IReadOnlyList<CodeFamily>? Codes = null,
     double? PitchFrom = null,
     double? PitchBelow = null,
@@ -39,7 +39,7 @@ public sealed record Limit(
     DecidingFact? Unless = null
 )
 {
-    public bool AppliesTo(CoveringKind? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind.Value));
+    public bool AppliesTo(string? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind));
 
     /// <summary>What is published or instructed binds; common practice and memory advise, and govern only where nothing binds.</summary>
     public bool Binds => SourceClass is SourceClass.Published or SourceClass.MakersInstruction;
@@ -69,7 +69,7 @@ public enum LimitStanding
 /// Where something is measured: the covering, its pitch (rise in 12), what the place asks and the deciding facts recorded; null where not known.
 /// </summary>
 public sealed record VerdictPlace(
-    CoveringKind? Kind,
+    string? Kind,
     double? RisePer12 = null,
     LocalProfileFact? Local = null,
     IReadOnlyList<DecidingAnswer>? Deciding = null

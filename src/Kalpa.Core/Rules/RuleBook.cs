@@ -10,7 +10,7 @@ public sealed class RuleBook
 
     private readonly Dictionary<string, Condition> conditionsByCode;
     private readonly Dictionary<string, Quantity> quantitiesById;
-    private readonly Dictionary<CoveringKind, Covering> coveringsByKind;
+    private readonly Dictionary<string, Covering> coveringsByKind;
     private readonly Dictionary<string, Limit[]> limitsByQuantity;
     private readonly Dictionary<string, Decision[]> decisionsByCondition;
     private readonly Dictionary<string, Condition[]> conditionsByStation;
@@ -33,6 +33,7 @@ public sealed class RuleBook
         Questions = book.Questions;
         Components = book.Components;
         Factors = book.Factors;
+        Retired = book.Retired;
         conditionsByCode = Conditions.ToDictionary(c => c.Code);
         quantitiesById = Quantities.ToDictionary(q => q.Id);
         Decisions = book.Decisions;
@@ -81,21 +82,53 @@ public sealed class RuleBook
 
     public IReadOnlyList<WearFactor> Factors { get; }
 
-    public Condition? FindCondition(string code) => conditionsByCode.GetValueOrDefault(code);
+    /// <summary>Keys that are used no more, with what took their place: none is ever given again.</summary>
+    public IReadOnlyList<RetiredKey> Retired { get; }
+
+    /// <summary>
+    /// The key that stands today for one on file: itself, what took its place on this family of coverings (null: not known), or itself again where nobody knows it.
+    /// </summary>
+    public string CurrentKey(BookKeyKind kind, string key, CoveringFamily? family = null)
+    {
+        var current = key;
+        while (Retired.FirstOrDefault(r => r.Kind == kind && r.Key == current) is { } retired)
+        {
+            if (retired.Successors.FirstOrDefault(s => s.AppliesTo(family)) is not { } successor)
+            {
+                return current;
+            }
+            current = successor.Key;
+        }
+        return current;
+    }
+
+    public Condition? FindCondition(string code, CoveringFamily? family = null) =>
+        conditionsByCode.GetValueOrDefault(code) ?? conditionsByCode.GetValueOrDefault(CurrentKey(BookKeyKind.Condition, code, family));
 
     public Quantity? FindQuantity(string id) => quantitiesById.GetValueOrDefault(id);
 
-    public Covering Covering(CoveringKind kind) => coveringsByKind[kind];
+    /// <summary>Null where this edition knows no such covering.</summary>
+    public Covering? FindCovering(string kind) =>
+        coveringsByKind.GetValueOrDefault(kind) ?? coveringsByKind.GetValueOrDefault(CurrentKey(BookKeyKind.Covering, kind));
+
+    /// <summary>A covering that is known to be in the book: facts are brought to its keys before they are judged.</summary>
+    public Covering Covering(string kind) =>
+        FindCovering(kind) ?? throw new ArgumentException($"The rule book has no covering \"{kind}\".", nameof(kind));
 
     public CommissionRule Commission(CommissionPurpose purpose) => Commissions.First(c => c.Purpose == purpose);
 
-    public Question? FindQuestion(string key) => Questions.FirstOrDefault(q => q.Key == key);
+    public Question? FindQuestion(string key) => Find(Questions, BookKeyKind.Question, key, q => q.Key);
 
-    public ComponentKind? FindComponent(string key) => Components.FirstOrDefault(c => c.Key == key);
+    public ComponentKind? FindComponent(string key) => Find(Components, BookKeyKind.Component, key, c => c.Key);
 
     public WalkOrder? FindWalk(string key) => Walks.FirstOrDefault(w => w.Key == key);
 
-    public Station? FindStation(string key) => Stations.FirstOrDefault(s => s.Key == key);
+    public Station? FindStation(string key) => Find(Stations, BookKeyKind.Station, key, s => s.Key);
+
+    private T? Find<T>(IReadOnlyList<T> all, BookKeyKind kind, string key, Func<T, string> keyOf)
+        where T : class =>
+        all.FirstOrDefault(entry => keyOf(entry) == key)
+        ?? (CurrentKey(kind, key) is var current && current != key ? all.FirstOrDefault(entry => keyOf(entry) == current) : null);
 
     /// <summary>Questions whose answer decides a matter that good people differ on.</summary>
     public IReadOnlyList<Decision> Decisions { get; }
@@ -114,7 +147,7 @@ public sealed class RuleBook
         (conditionsByStation.GetValueOrDefault(station) ?? []).Where(c => c.AppliesTo(family));
 
     /// <summary>The limit that governs a quantity at a covering before anything is measured: the strictest of what binds there; null where none speaks.</summary>
-    public Limit? LimitFor(string quantityId, CoveringKind? kind, LocalProfileFact? local = null) =>
+    public Limit? LimitFor(string quantityId, string? kind, LocalProfileFact? local = null) =>
         LimitSets
             .Strictest(LimitSets.Deciding(LimitSets.At(this, quantityId, new VerdictPlace(kind, null, local))))
             .FirstOrDefault()

@@ -55,7 +55,7 @@ public static class Verdicts
     private const double PitchByDigitalLevel = 0.02;
     private const double PitchByEye = 1.0;
 
-    public static Verdict Of(RuleBook book, Condition condition, CoveringKind? kind, MeasureFact? measure) =>
+    public static Verdict Of(RuleBook book, Condition condition, string? kind, MeasureFact? measure) =>
         Of(book, condition, new VerdictPlace(kind), measure);
 
     /// <summary>A measure beside every limit that speaks of it at this place; the one that governs gives the verdict.</summary>

@@ -35,7 +35,11 @@ public static class SunAnswers
     /// The dose of each slope relative to the mean of the roof, by the way it falls and its pitch; empty without a latitude. Each slope counts by its
     /// area where all are measured, else all alike.
     /// </summary>
-    public static IReadOnlyDictionary<Guid, double> Relative(double? latitude, IReadOnlyList<SlopeFact> slopes)
+    public static IReadOnlyDictionary<Guid, double> Relative(
+        double? latitude,
+        IReadOnlyList<SlopeFact> slopes,
+        Func<SlopeFact, RoofPlans.SlopeSize?> sizeOf
+    )
     {
         var relative = new Dictionary<Guid, double>();
         if (latitude is not { } at || slopes.Count == 0)
@@ -43,7 +47,7 @@ public static class SunAnswers
             return relative;
         }
         var dose = new SunDose(at);
-        var areas = slopes.Select(s => RoofPlans.SlopeSize.Of(s)?.TrueAreaSquareFeet ?? 0).ToList();
+        var areas = slopes.Select(s => sizeOf(s)?.TrueAreaSquareFeet ?? 0).ToList();
         var measured = areas.All(a => a > 0);
         var yearly = slopes.Select(s => dose.Yearly(s.Pitch.RisePer12, SunDose.AzimuthOf(s.Facing))).ToList();
         var weights = areas.Select(a => measured ? a : 1).ToList();

@@ -41,13 +41,13 @@ internal static class Chances
             WaterEvidence.Active => MostChance,
             WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
             WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
-            _ => Shows(facts.Beneath) ? own * DryOpenAttic : own,
+            _ => Shows(facts.Under) ? own * DryOpenAttic : own,
         };
         return Math.Min(MostChance, seen);
     }
 
     /// <summary>Whether water that came in would be seen from below.</summary>
-    public static bool Shows(Beneath beneath) => beneath is Beneath.OpenAttic or Beneath.Porch;
+    public static bool Shows(Under under) => under is Under.Attic or Under.Porch or Under.Overhang or Under.OpenAir;
 
     public static bool ByWater(Consequence consequence) => consequence is Consequence.WaterIn or Consequence.HiddenWet;
 
@@ -60,14 +60,15 @@ internal static class Chances
             _ => 0.8,
         };
 
-    /// <summary>What lies beneath sets how much of the harm is done: a garage and a porch have little to spoil.</summary>
-    public static double BeneathShare(Consequence consequence, Beneath beneath) =>
+    /// <summary>What lies under it sets how much of the harm is done: a garage, a porch or an overhang has little to spoil (common practice).</summary>
+    public static double ShareUnder(Consequence consequence, Under under) =>
         consequence != Consequence.WaterIn
             ? 1
-            : beneath switch
+            : under switch
             {
-                Beneath.Garage => 0.5,
-                Beneath.Porch => 0.3,
+                Under.Garage => 0.5,
+                Under.Porch or Under.Overhang => 0.3,
+                Under.OpenAir => 0.1,
                 _ => 1,
             };
 

@@ -112,7 +112,7 @@ public static class Reasons
             WaterEvidence.Active => "Water is coming in.",
             WaterEvidence.Stained => "Stains show that water has been here.",
             WaterEvidence.Suspected => "Water is suspected.",
-            _ => Chances.Shows(facts.Beneath)
+            _ => Chances.Shows(facts.Under)
                 ? "No sign of water, where it would be seen."
                 : "No sign of water, but it would be hidden here.",
         };

@@ -25,7 +25,7 @@ public sealed record UrgencyFacts(
     string Condition,
     WaterEvidence Evidence,
     Extent Extent,
-    Beneath Beneath,
+    Under Under,
     bool PeopleBelow,
     VerdictOutcome Outcome,
     double Shortfall,
@@ -100,7 +100,7 @@ public static class Urgencies
     {
         var harm = book.Harm.First(h => h.Consequence == consequence);
         var chance = Chances.Of(condition, consequence, facts);
-        var worth = chance * Chances.Worsening(condition.Progression) * Chances.BeneathShare(consequence, facts.Beneath);
+        var worth = chance * Chances.Worsening(condition.Progression) * Chances.ShareUnder(consequence, facts.Under);
         // The geometric mean: the harm spreads over a factor of ten.
         var likely = Quantise.Money(worth * Math.Sqrt(harm.Low * harm.High));
         return (consequence, chance, Quantise.Money(worth * harm.Low), Quantise.Money(worth * harm.High), likely);

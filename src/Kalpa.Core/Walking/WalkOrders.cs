@@ -40,7 +40,8 @@ public static class WalkOrders
         var families = input
             .Slopes.Select(s => Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf))
             .OfType<CoveringFact>()
-            .Select(c => book.Covering(c.Kind).Family)
+            .Select(c => book.FindCovering(c.Kind)?.Family)
+            .OfType<CoveringFamily>()
             .GroupBy(f => f)
             .OrderByDescending(g => g.Count())
             .ThenBy(g => g.Key)

@@ -94,12 +94,15 @@ public static class Words
             WaterEvidence.Suspected => "suspected",
             _ => "none seen",
         };
-        var beneath = slope?.Beneath switch
+        var beneath = slope?.Under switch
         {
-            Beneath.OpenAttic => ", open attic below",
-            Beneath.FinishedRoom => ", finished room below",
-            Beneath.Garage => ", garage below",
-            Beneath.Porch => ", porch below",
+            Under.Attic => ", open attic below",
+            Under.HeatedRoom => ", finished room below",
+            Under.Garage => ", garage below",
+            Under.Porch => ", porch below",
+            Under.Overhang => ", overhang below",
+            Under.OpenAir => ", open air below",
+            Under.ElectricalGear => ", electrical equipment below",
             _ => "",
         };
         return $"{condition.Name}{Place(finding, slope)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit}{pitch} Water: {water}{beneath}.{Cause(finding.Cause)}";
@@ -156,7 +159,7 @@ public static class Words
     {
         if (finding.Measure is not { } measure)
         {
-            return verdict.Outcome == VerdictOutcome.CannotTell ? $" Not measured; the limit is {verdict.LimitText}." : "";
+            return verdict is { Outcome: VerdictOutcome.CannotTell, LimitText: { } bound } ? $" Not measured; the limit is {bound}." : "";
         }
         var limit = verdict.LimitText is null ? "" : $" against {verdict.LimitText}";
         return $" Measured {measure.Typed.Trim()}{How(measure.How)}{limit}: {Sentences.Lower(verdict.Headline)}.";

@@ -68,7 +68,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         var visits = await Load<VisitRow, VisitFact>(FactKind.Visit, db.Visits.Where(v => roofIds.Contains(v.RoofId)), heads, cancel);
         return new PropertyDossier(
             today,
-            Shelves.Read<PropertyFact>(FactKind.Property, row.Payload),
+            Shelves.Read<PropertyFact>(FactKind.Property, row),
             buildings,
             roofs,
             InLetterOrder(slopes),
@@ -80,7 +80,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             await Under<ComponentFact>(FactKind.Component, slopeIds, heads, cancel),
             await Local(row.Id, heads, cancel),
             stored.SetAside,
-            await Summaries(Shelves.Read<PropertyFact>(FactKind.Property, row.Payload), roofs, today, cancel)
+            await Summaries(Shelves.Read<PropertyFact>(FactKind.Property, row), roofs, today, cancel)
         );
     }
 
@@ -99,15 +99,15 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             return null;
         }
         var heads = new List<FactHead> { Head(row) };
-        var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property.Payload);
+        var propertyFact = Shelves.Read<PropertyFact>(FactKind.Property, property);
         var facts = await FactsOfVisit(row, propertyFact, heads, cancel);
         var standing = facts.Slopes.Select(s => s.Id).ToHashSet();
         var all = await Load<SlopeRow, SlopeFact>(FactKind.Slope, db.Slopes.Where(s => s.RoofId == row.RoofId), [], cancel);
         return new VisitDossier(
             propertyFact,
-            Shelves.Read<BuildingFact>(FactKind.Building, building.Payload),
-            Shelves.Read<RoofFact>(FactKind.Roof, roof.Payload),
-            Shelves.Read<VisitFact>(FactKind.Visit, row.Payload),
+            Shelves.Read<BuildingFact>(FactKind.Building, building),
+            Shelves.Read<RoofFact>(FactKind.Roof, roof),
+            Shelves.Read<VisitFact>(FactKind.Visit, row),
             facts,
             (await Under<PlanFact>(FactKind.Plan, [row.RoofId], heads, cancel)).FirstOrDefault(),
             await Under<DetailFact>(FactKind.Detail, [row.RoofId], heads, cancel),
@@ -157,7 +157,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             property.Address,
             roof.Id,
             roof.Name,
-            latest is null ? null : Shelves.Read<VisitFact>(FactKind.Visit, latest.Payload),
+            latest is null ? null : Shelves.Read<VisitFact>(FactKind.Visit, latest),
             judged.Slopes,
             judged.Headline,
             [.. judged.Work.Where(w => w.Nails >= DueNails)],
@@ -177,7 +177,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             Looks = [.. looks.Where(l => l.SlopeId is null || slopeIds.Contains(l.SlopeId.Value))],
             Stages = [.. stages.Where(s => slopeIds.Contains(s.SlopeId))],
             Findings = findings,
-            Visit = Shelves.Read<VisitFact>(FactKind.Visit, visit.Payload),
+            Visit = Shelves.Read<VisitFact>(FactKind.Visit, visit),
             Records = await RecordsOf(visit, heads, cancel),
         };
     }
@@ -253,7 +253,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .. rows.Select(r => new PastVisit(
                 r.Id,
                 r.On,
-                Shelves.Read<VisitFact>(FactKind.Visit, r.Payload).Inspector,
+                Shelves.Read<VisitFact>(FactKind.Visit, r).Inspector,
                 [.. stages.Where(s => s.VisitId == r.Id)],
                 Of<SignOffFact>(FactKind.SignOff, r.Id),
                 Of<LifeOpinionFact>(FactKind.LifeOpinion, r.Id),
@@ -280,7 +280,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             return null;
         }
         heads.Add(Head(row));
-        return Shelves.Read<FirmRulesFact>(FactKind.FirmRules, row.Payload);
+        return Shelves.Read<FirmRulesFact>(FactKind.FirmRules, row);
     }
 
     /// <summary>The firm's way of stating life; null where it has said nothing. Made twice without a connection, the first one counts.</summary>
@@ -296,7 +296,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             return null;
         }
         heads.Add(Head(row));
-        return Shelves.Read<LifeProfileFact>(FactKind.LifeProfile, row.Payload);
+        return Shelves.Read<LifeProfileFact>(FactKind.LifeProfile, row);
     }
 
     /// <summary>The visit of the same roof before this one, with what it found; null for a first visit.</summary>
@@ -327,7 +327,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             .FirstOrDefaultAsync(cancel);
         return row is null
             ? (WeatherLimitsFact.Usual, null)
-            : (Shelves.Read<WeatherLimitsFact>(FactKind.WeatherLimits, row.Payload), row.RevisionId);
+            : (Shelves.Read<WeatherLimitsFact>(FactKind.WeatherLimits, row), row.RevisionId);
     }
 
     /// <summary>How often a person recorded each condition, each finding counted once.</summary>

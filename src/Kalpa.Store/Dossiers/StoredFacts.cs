@@ -25,7 +25,7 @@ internal sealed class StoredFacts(RuleBook book)
         var sound = new List<T>();
         foreach (var row in rows)
         {
-            if (Fault(kind, row.Payload, out T? fact) is { } fault)
+            if (Fault(kind, row, out T? fact) is { } fault)
             {
                 if (aside.All(a => a.FactId != row.Id))
                 {
@@ -40,22 +40,22 @@ internal sealed class StoredFacts(RuleBook book)
         return sound;
     }
 
-    private string? Fault<T>(FactKind kind, string payload, out T? fact)
+    private string? Fault<T>(FactKind kind, FactRow row, out T? fact)
         where T : class, IFact
     {
         fact = null;
-        if (JsonBounds.Find(payload) is { } bound)
+        if (JsonBounds.Find(row.Payload) is { } bound)
         {
             return $"{bound.Text} (at {bound.Path})";
         }
         try
         {
-            fact = Shelves.Read<T>(kind, payload);
+            fact = Shelves.Read<T>(kind, row);
         }
         catch (JsonException exception)
         {
             return $"It cannot be read at {exception.Path}.";
         }
-        return FactChecks.Of(fact, book).FirstOrDefault(p => !p.Code.Contains("unknown", StringComparison.Ordinal))?.Text;
+        return FactChecks.Of(fact, book).FirstOrDefault(FactChecks.Refuses)?.Text;
     }
 }

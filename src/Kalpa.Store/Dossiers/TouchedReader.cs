@@ -17,7 +17,7 @@ public sealed class TouchedReader(KalpaDb db)
                 db.Visits.AsNoTracking().Where(v => !v.Deleted),
                 f => f.VisitId,
                 v => v.Id,
-                (f, v) => new { f.Payload, Visit = v }
+                (f, v) => new { Finding = f, Visit = v }
             )
             .OrderByDescending(x => x.Visit.On)
             .ThenBy(x => x.Visit.Id)
@@ -26,12 +26,12 @@ public sealed class TouchedReader(KalpaDb db)
         var answers = new List<TouchedFinding>(found.Count);
         foreach (var item in found)
         {
-            var finding = Shelves.Read<FindingFact>(FactKind.Finding, item.Payload);
+            var finding = Shelves.Read<FindingFact>(FactKind.Finding, item.Finding);
             var slope = await db.Slopes.AsNoTracking().FirstOrDefaultAsync(s => s.Id == finding.SlopeId, cancel);
             var name = await db
                 .Roofs.Where(r => r.Id == item.Visit.RoofId)
                 .Join(db.Buildings, r => r.BuildingId, b => b.Id, (r, b) => b.PropertyId)
-                .Join(db.Properties, id => id, p => p.Id, (_, p) => p.Payload)
+                .Join(db.Properties, id => id, p => p.Id, (_, p) => p)
                 .FirstOrDefaultAsync(cancel);
             answers.Add(
                 new TouchedFinding(
@@ -39,7 +39,7 @@ public sealed class TouchedReader(KalpaDb db)
                     item.Visit.Id,
                     name is null ? "" : Shelves.Read<PropertyFact>(FactKind.Property, name).Name,
                     item.Visit.On,
-                    slope is null ? null : Shelves.Read<SlopeFact>(FactKind.Slope, slope.Payload).Letter,
+                    slope is null ? null : Shelves.Read<SlopeFact>(FactKind.Slope, slope).Letter,
                     finding.Condition,
                     finding.Measure?.Typed ?? ""
                 )

@@ -188,7 +188,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
             new DateTimeOffset(revision.RecordedAtTicks, TimeSpan.Zero),
             new DateTimeOffset(revision.ReceivedAtTicks, TimeSpan.Zero),
             revision.Deleted,
-            JsonDocument.Parse(revision.Payload).RootElement
+            JsonDocument.Parse(PayloadUpgrades.ToCurrent(revision.Kind, revision.ContractVersion, revision.Payload)).RootElement
         );
 
     private async Task<ChangeReceipt> AcceptOne(FactChange change, Sender sender, RuleBook book, CancellationToken cancel)
@@ -223,7 +223,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
             revision.Id,
             revision.BaseId,
             [.. revision.Settles.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Guid.Parse)],
-            $"{revision.Deleted} {revision.Payload}"
+            $"{revision.Deleted} {CanonicalPayload.Of(revision.Kind, revision.ContractVersion, revision.Payload)}"
         );
 
     /// <summary>Shows the version of a line that is its head; says whether it shows yet, and whether others stand against it.</summary>
@@ -272,7 +272,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         IFact? fact;
         try
         {
-            fact = Shelves.Of(change.Kind).Read(change.Payload.GetRawText());
+            fact = Shelves.Of(change.Kind).Read(change.ContractVersion, change.Payload.GetRawText());
         }
         catch (JsonException exception)
         {
@@ -282,7 +282,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         {
             return [Problem(change, "fact.id-differs", "The fact's own id differs from the change's.")];
         }
-        return FactChecks.Of(fact, book);
+        return [.. FactChecks.Of(fact, book).Where(FactChecks.Refuses)];
     }
 
     private static FactProblem Problem(FactChange change, string code, string text) => new(change.FactId, code, text);
@@ -311,7 +311,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
     private async Task<bool> Project(Revision revision, bool clash, CancellationToken cancel)
     {
         var shelf = Shelves.Of(revision.Kind);
-        var fact = shelf.Read(revision.Payload)!;
+        var fact = shelf.Read(revision.ContractVersion, revision.Payload)!;
         var missing = await MissingParent(shelf.Parents(fact), cancel);
         if (missing is { } parent)
         {

@@ -13,7 +13,8 @@ internal readonly record struct Parent(FactKind Kind, Guid Id);
 /// <summary>How facts of one kind become rows.</summary>
 internal abstract class Shelf
 {
-    public abstract IFact? Read(string payload);
+    /// <summary>The fact of a payload written in a contract version, brought to the present one.</summary>
+    public abstract IFact? Read(int contractVersion, string payload);
 
     public abstract IReadOnlyList<Parent> Parents(IFact fact);
 
@@ -24,12 +25,17 @@ internal abstract class Shelf
     public abstract Task Clear(KalpaDb db, CancellationToken cancel);
 }
 
-internal sealed class Shelf<TFact, TRow>(JsonTypeInfo<TFact> json, Func<TFact, IReadOnlyList<Parent>> parents, Action<TRow, TFact> fill)
-    : Shelf
+internal sealed class Shelf<TFact, TRow>(
+    FactKind kind,
+    JsonTypeInfo<TFact> json,
+    Func<TFact, IReadOnlyList<Parent>> parents,
+    Action<TRow, TFact> fill
+) : Shelf
     where TFact : class, IFact
     where TRow : FactRow, new()
 {
-    public override IFact? Read(string payload) => JsonSerializer.Deserialize(payload, json);
+    public override IFact? Read(int contractVersion, string payload) =>
+        JsonSerializer.Deserialize(PayloadUpgrades.ToCurrent(kind, contractVersion, payload), json);
 
     public override IReadOnlyList<Parent> Parents(IFact fact) => parents((TFact)fact);
 
@@ -46,6 +52,7 @@ internal sealed class Shelf<TFact, TRow>(JsonTypeInfo<TFact> json, Func<TFact, I
         row.RevisionId = revision.Id;
         row.Clash = clash;
         row.Deleted = revision.Deleted;
+        row.ContractVersion = revision.ContractVersion;
         row.Payload = revision.Payload;
         fill(row, (TFact)fact);
     }
@@ -67,51 +74,61 @@ internal static class Shelves
     private static readonly Dictionary<FactKind, Shelf> ByKind = new()
     {
         [FactKind.Property] = new Shelf<PropertyFact, PropertyRow>(
+            FactKind.Property,
             Json.PropertyFact,
             _ => [],
             (row, fact) => (row.Name, row.Address) = (fact.Name, fact.Address)
         ),
         [FactKind.Building] = new Shelf<BuildingFact, BuildingRow>(
+            FactKind.Building,
             Json.BuildingFact,
             fact => [new(FactKind.Property, fact.PropertyId)],
             (row, fact) => row.PropertyId = fact.PropertyId
         ),
         [FactKind.Roof] = new Shelf<RoofFact, RoofRow>(
+            FactKind.Roof,
             Json.RoofFact,
             fact => [new(FactKind.Building, fact.BuildingId)],
             (row, fact) => row.BuildingId = fact.BuildingId
         ),
         [FactKind.Slope] = new Shelf<SlopeFact, SlopeRow>(
+            FactKind.Slope,
             Json.SlopeFact,
             fact => [new(FactKind.Roof, fact.RoofId)],
             (row, fact) => (row.RoofId, row.Letter) = (fact.RoofId, fact.Letter)
         ),
         [FactKind.Covering] = new Shelf<CoveringFact, CoveringRow>(
+            FactKind.Covering,
             Json.CoveringFact,
             fact => [new(FactKind.Slope, fact.SlopeId)],
             (row, fact) => row.SlopeId = fact.SlopeId
         ),
         [FactKind.Visit] = new Shelf<VisitFact, VisitRow>(
+            FactKind.Visit,
             Json.VisitFact,
             fact => [new(FactKind.Roof, fact.RoofId)],
             (row, fact) => (row.RoofId, row.On) = (fact.RoofId, fact.On)
         ),
         [FactKind.Look] = new Shelf<LookFact, LookRow>(
+            FactKind.Look,
             Json.LookFact,
             fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
         ),
         [FactKind.Stage] = new Shelf<StageFact, StageRow>(
+            FactKind.Stage,
             Json.StageFact,
             fact => [new(FactKind.Visit, fact.VisitId), new(FactKind.Slope, fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
         ),
         [FactKind.Finding] = new Shelf<FindingFact, FindingRow>(
+            FactKind.Finding,
             Json.FindingFact,
             fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId, row.Condition) = (fact.VisitId, fact.SlopeId, fact.Condition)
         ),
         [FactKind.Photo] = new Shelf<PhotoFact, PhotoRow>(
+            FactKind.Photo,
             Json.PhotoFact,
             fact =>
                 [
@@ -165,6 +182,7 @@ internal static class Shelves
     )
         where TFact : class, IFact =>
         new(
+            kind,
             json,
             fact =>
                 [
@@ -181,7 +199,8 @@ internal static class Shelves
 
     private static Parent[] OnSlope(Guid? slopeId) => slopeId is { } id ? [new Parent(FactKind.Slope, id)] : [];
 
-    public static T Read<T>(FactKind kind, string payload)
+    public static T Read<T>(FactKind kind, FactRow row)
         where T : class, IFact =>
-        (T?)Of(kind).Read(payload) ?? throw new InvalidOperationException($"A stored {kind} has an empty payload.");
+        (T?)Of(kind).Read(row.ContractVersion, row.Payload)
+        ?? throw new InvalidOperationException($"A stored {kind} has an empty payload.");
 }

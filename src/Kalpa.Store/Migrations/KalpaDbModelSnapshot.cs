@@ -68,6 +68,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<bool>("Clash")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("ContractVersion")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Deleted")
                         .HasColumnType("INTEGER");
 
@@ -99,6 +102,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
@@ -137,6 +143,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<string>("Condition")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("ContractVersion")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
                         .HasColumnType("INTEGER");
@@ -190,6 +199,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
@@ -311,6 +323,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<bool>("Clash")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("ContractVersion")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Deleted")
                         .HasColumnType("INTEGER");
 
@@ -362,6 +377,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
@@ -443,6 +461,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
@@ -559,6 +580,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<bool>("Clash")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("ContractVersion")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Deleted")
                         .HasColumnType("INTEGER");
 
@@ -653,6 +677,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<bool>("Clash")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("ContractVersion")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Deleted")
                         .HasColumnType("INTEGER");
 
@@ -688,6 +715,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")
@@ -726,6 +756,9 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Clash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ContractVersion")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Deleted")

@@ -13,6 +13,10 @@ public abstract class FactRow
     public bool Clash { get; set; }
 
     public bool Deleted { get; set; }
+
+    /// <summary>The contract version that the payload was written in: it is upgraded when read.</summary>
+    public int ContractVersion { get; set; } = 1;
+
     public string Payload { get; set; } = "";
 }
 

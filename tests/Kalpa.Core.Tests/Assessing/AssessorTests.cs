@@ -151,7 +151,7 @@ public class AssessorTests
             );
     }
 
-    private static (SlopeFact Slope, CoveringFact Covering) Slope(string pitch, int laid, CoveringKind kind = CoveringKind.LaminatedShingle)
+    private static (SlopeFact Slope, CoveringFact Covering) Slope(string pitch, int laid, string kind = CoveringKind.LaminatedShingle)
     {
         var slope = new SlopeFact(
             Guid.CreateVersion7(),
@@ -160,7 +160,7 @@ public class AssessorTests
             "",
             TypedPitch.Of(pitch, PitchSource.Tape),
             Facing.South,
-            Beneath.FinishedRoom
+            Under.HeatedRoom
         );
         return (slope, new CoveringFact(Guid.CreateVersion7(), slope.Id, kind, laid, laid, AgeSource.Permit));
     }

@@ -12,7 +12,7 @@ public class FactChecksTests
         "",
         TypedPitch.Of("6/12", PitchSource.Tape),
         Facing.North,
-        Beneath.OpenAttic,
+        Under.Attic,
         TypedLength.Of("40'"),
         TypedLength.Of("15")
     );

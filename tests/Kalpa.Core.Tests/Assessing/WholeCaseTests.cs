@@ -38,9 +38,9 @@ public class WholeCaseTests
         };
     }
 
-    private static Assessment Judge(CoveringKind kind, Beneath beneath, params FindingFact[] findings)
+    private static Assessment Judge(string kind, Under under, params FindingFact[] findings)
     {
-        var slope = Roof.A with { Beneath = beneath };
+        var slope = Roof.A with { Under = under };
         var covering = new CoveringFact(Guid.CreateVersion7(), slope.Id, kind, 2018, 2018, AgeSource.Permit);
         return Assessor.Assess(Roof.Input with { Slopes = [slope], Coverings = [covering], Findings = findings }, Book);
     }
@@ -50,13 +50,13 @@ public class WholeCaseTests
         judged.Findings.Single(f => f.FindingId == finding.Id);
 
     // Common practice: what a roofer would do, and when.
-    public static TheoryData<string, CoveringKind, Beneath, string, WaterEvidence, string?, bool, UrgencyClass> Cases =>
+    public static TheoryData<string, string, Under, string, WaterEvidence, string?, bool, UrgencyClass> Cases =>
         new()
         {
             {
                 "A split boot over a finished room, stain on the ceiling: before it rains again",
                 CoveringKind.LaminatedShingle,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "boot-collar-torn",
                 Stained,
                 null,
@@ -66,7 +66,7 @@ public class WholeCaseTests
             {
                 "The same boot over an open dry attic, where a drip would show: within the year",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "boot-collar-torn",
                 Dry,
                 null,
@@ -76,7 +76,7 @@ public class WholeCaseTests
             {
                 "A seam the probe goes into, dirt inside: before it rains",
                 CoveringKind.Tpo,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "seam-open",
                 Dry,
                 null,
@@ -86,7 +86,7 @@ public class WholeCaseTests
             {
                 "A slipped tile over the front door: today",
                 CoveringKind.ClayTile,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "tile-slipped",
                 Dry,
                 null,
@@ -96,7 +96,7 @@ public class WholeCaseTests
             {
                 "The same tile over the flower bed: within the year",
                 CoveringKind.ClayTile,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "tile-slipped",
                 Dry,
                 null,
@@ -106,7 +106,7 @@ public class WholeCaseTests
             {
                 "Drip edge laps of an eighth, fascia hard: within the year at most",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "drip-edge-lap-short",
                 Dry,
                 "1/8",
@@ -116,7 +116,7 @@ public class WholeCaseTests
             {
                 "Butt edges flush with the metal, nothing wet: watch",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "overhang-off",
                 Dry,
                 "1/8",
@@ -126,7 +126,7 @@ public class WholeCaseTests
             {
                 "Algae down the north side: watch",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "algae-streaks",
                 Dry,
                 null,
@@ -136,7 +136,7 @@ public class WholeCaseTests
             {
                 "Foot scuffs by the ladder: watch",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "foot-scuff",
                 Dry,
                 null,
@@ -146,7 +146,7 @@ public class WholeCaseTests
             {
                 "A hole in the membrane over the shop: before it rains",
                 CoveringKind.Epdm,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "membrane-hole",
                 Dry,
                 null,
@@ -156,7 +156,7 @@ public class WholeCaseTests
             {
                 "Valley metal rusted through: before it rains",
                 CoveringKind.LaminatedShingle,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "valley-rusted",
                 Dry,
                 null,
@@ -166,7 +166,7 @@ public class WholeCaseTests
             {
                 "Brick veneer leaning over the path: today",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "veneer-leaning",
                 Dry,
                 null,
@@ -176,7 +176,7 @@ public class WholeCaseTests
             {
                 "Water dripping in at a nail: before it rains again",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "nail-exposed",
                 Active,
                 null,
@@ -186,7 +186,7 @@ public class WholeCaseTests
             {
                 "An exposed nail, dry attic: watch",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "nail-exposed",
                 Dry,
                 null,
@@ -196,7 +196,7 @@ public class WholeCaseTests
             {
                 "A drain under leaves: clear it this season",
                 CoveringKind.Epdm,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "drain-clogged",
                 Dry,
                 null,
@@ -206,7 +206,7 @@ public class WholeCaseTests
             {
                 "Old dry ring on a ceiling: watch",
                 CoveringKind.LaminatedShingle,
-                Beneath.FinishedRoom,
+                Under.HeatedRoom,
                 "stain-old",
                 Dry,
                 null,
@@ -216,7 +216,7 @@ public class WholeCaseTests
             {
                 "A flue joint open in the attic, people living below: today",
                 CoveringKind.LaminatedShingle,
-                Beneath.OpenAttic,
+                Under.Attic,
                 "flue-open-attic",
                 Dry,
                 null,
@@ -229,8 +229,8 @@ public class WholeCaseTests
     [MemberData(nameof(Cases))]
     public void Acts_when_a_good_roofer_would(
         string story,
-        CoveringKind kind,
-        Beneath beneath,
+        string kind,
+        Under under,
         string code,
         WaterEvidence water,
         string? measure,
@@ -239,7 +239,7 @@ public class WholeCaseTests
     )
     {
         var finding = F(code, water, measure, below);
-        First(Judge(kind, beneath, finding), finding).Urgency.Class.ShouldBe(expected, story);
+        First(Judge(kind, under, finding), finding).Urgency.Class.ShouldBe(expected, story);
     }
 
     // Published (R905.2.2): a patio roof in shingles at 0.7:12 fails as laid, however dry it is today.
@@ -257,7 +257,7 @@ public class WholeCaseTests
     public void Water_in_the_skylight_goes_to_the_skylight_maker()
     {
         var pane = F("skylight-unit-wet");
-        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, pane, F("ceiling-stain", Stained));
+        var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, pane, F("ceiling-stain", Stained));
         judged.Combinations.ShouldContain(c => c.Id == "unit-not-roof");
         judged.Work.Single(w => w.FindingId == pane.Id).Trade.ShouldBe("skylight maker");
     }
@@ -267,11 +267,11 @@ public class WholeCaseTests
     public void A_missing_kick_out_is_judged_by_its_wall()
     {
         var dry = F("kickout-missing", decided: "kickout=none");
-        var noted = First(Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, dry), dry);
+        var noted = First(Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, dry), dry);
         noted.Decisions[0].ViewWords.ShouldContain("not a failure");
         (noted.Urgency.Class <= UrgencyClass.WithinYear).ShouldBeTrue();
         var wet = F("kickout-missing", Stained, decided: "kickout=signs");
-        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, wet, F("stucco-stained", Stained));
+        var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, wet, F("stucco-stained", Stained));
         First(judged, wet).Together.Single().Id.ShouldBe("stucco-no-kickout");
         First(judged, wet).Urgency.Class.ShouldBe(UrgencyClass.BeforeNextRain);
         First(judged, wet).RemedyTitle.ShouldContain("wall opened");
@@ -283,7 +283,7 @@ public class WholeCaseTests
     {
         var old = F("tile-old-sound", Stained);
         var spent = F("underlayment-perished", Stained);
-        var judged = Judge(CoveringKind.ClayTile, Beneath.FinishedRoom, old, spent);
+        var judged = Judge(CoveringKind.ClayTile, Under.HeatedRoom, old, spent);
         judged.Combinations.ShouldContain(c => c.Id == "old-tile-leak");
         First(judged, old).RemedyTitle.ShouldContain("relay to natural breaks");
     }
@@ -293,9 +293,9 @@ public class WholeCaseTests
     public void A_missing_shingle_on_bare_mat_is_a_section_not_a_shingle()
     {
         var missing = F("shingle-missing", decided: "repair-replace=bare");
-        First(Judge(CoveringKind.ThreeTabShingle, Beneath.OpenAttic, missing), missing).RemedyTitle.ShouldContain("no spot repair");
+        First(Judge(CoveringKind.ThreeTabShingle, Under.Attic, missing), missing).RemedyTitle.ShouldContain("no spot repair");
         var good = F("shingle-missing", decided: "repair-replace=good");
-        First(Judge(CoveringKind.ThreeTabShingle, Beneath.OpenAttic, good), good).RemedyTitle.ShouldBe("Replace the missing shingles");
+        First(Judge(CoveringKind.ThreeTabShingle, Under.Attic, good), good).RemedyTitle.ShouldBe("Replace the missing shingles");
     }
 
     // Common practice: a cracked tile with a sound lap is glued rather than pulled about.
@@ -303,7 +303,7 @@ public class WholeCaseTests
     public void A_cracked_tile_over_a_sound_lap_is_glued()
     {
         var crack = F("tile-cracked", decided: "tile-crack=sound");
-        First(Judge(CoveringKind.ClayTile, Beneath.OpenAttic, crack), crack).RemedyTitle.ShouldBe("Glue the crack");
+        First(Judge(CoveringKind.ClayTile, Under.Attic, crack), crack).RemedyTitle.ShouldBe("Glue the crack");
     }
 
     // Common practice: a clogged drain on a roof without overflow is a load, not only a leak.
@@ -311,7 +311,7 @@ public class WholeCaseTests
     public void A_clogged_drain_without_overflow_is_a_danger_to_who_is_below()
     {
         var drain = F("drain-clogged", below: true);
-        var judged = Judge(CoveringKind.Epdm, Beneath.FinishedRoom, drain, F("overflow-none", below: true));
+        var judged = Judge(CoveringKind.Epdm, Under.HeatedRoom, drain, F("overflow-none", below: true));
         First(judged, drain).Urgency.Consequence.ShouldBe(Consequence.LifeSafety);
         First(judged, drain).Urgency.Class.ShouldBe(UrgencyClass.MakeSafeNow);
     }
@@ -321,7 +321,7 @@ public class WholeCaseTests
     public void A_glued_roof_is_judged_whole()
     {
         var glued = F("seam-glued", measure: "3");
-        var judged = Judge(CoveringKind.Tpo, Beneath.FinishedRoom, glued, F("seam-open"));
+        var judged = Judge(CoveringKind.Tpo, Under.HeatedRoom, glued, F("seam-open"));
         judged.Combinations.ShouldContain(c => c.Id == "glue-everywhere");
         judged.Slopes[0].Fitness!.State.ShouldBe(FitnessState.Unfit);
     }
@@ -331,9 +331,9 @@ public class WholeCaseTests
     public void Standing_water_weighs_by_the_covering()
     {
         var pond = F("valley-flat", measure: "0.5/12");
-        var tile = First(Judge(CoveringKind.ClayTile, Beneath.FinishedRoom, pond), pond);
+        var tile = First(Judge(CoveringKind.ClayTile, Under.HeatedRoom, pond), pond);
         tile.Decisions.Single(d => d.Key == "standing-water").View.ShouldBe("failure");
-        var sheet = First(Judge(CoveringKind.Epdm, Beneath.FinishedRoom, pond), pond);
+        var sheet = First(Judge(CoveringKind.Epdm, Under.HeatedRoom, pond), pond);
         tile.Urgency.LossHigh.ShouldBeGreaterThan(sheet.Urgency.LossHigh);
     }
 
@@ -342,7 +342,7 @@ public class WholeCaseTests
     public void A_narrow_chimney_without_a_cricket_is_no_defect_and_no_work()
     {
         var narrow = F("cricket-missing", measure: "28");
-        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.OpenAttic, narrow);
+        var judged = Judge(CoveringKind.LaminatedShingle, Under.Attic, narrow);
         First(judged, narrow).Means.ShouldBe("Its measure is within the limit: no defect by itself.");
         judged.Work.ShouldNotContain(w => w.FindingId == narrow.Id);
     }
@@ -352,14 +352,14 @@ public class WholeCaseTests
     public void A_leak_at_a_detail_that_measures_right_is_traced_and_never_dropped()
     {
         var dripping = F("step-flashing-short", Active, measure: "5");
-        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, dripping);
+        var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, dripping);
         First(judged, dripping).Verdict.Outcome.ShouldBe(VerdictOutcome.Conforms);
         First(judged, dripping).Means.ShouldContain("another way in");
         var work = judged.Work.Single(w => w.FindingId == dripping.Id);
         work.Title.ShouldBe("Find where the water comes in");
         (work.Urgency >= UrgencyClass.ThisSeason).ShouldBeTrue();
         var given = dripping with { Outcome = FindingOutcome.HaveJudged };
-        Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, given)
+        Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, given)
             .Work.Single(w => w.FindingId == given.Id)
             .Title.ShouldStartWith("Have judged by a specialist");
     }
@@ -370,7 +370,7 @@ public class WholeCaseTests
     {
         var tile = F("tile-slipped", below: true);
         var hole = F("metal-rusted-through", Active, extent: Extent.General);
-        var work = Judge(CoveringKind.ClayTile, Beneath.FinishedRoom, hole, tile).Work;
+        var work = Judge(CoveringKind.ClayTile, Under.HeatedRoom, hole, tile).Work;
         work[0].FindingId.ShouldBe(tile.Id);
         work[0].AboveNext.ShouldContain("someone can be hurt");
     }
@@ -380,7 +380,7 @@ public class WholeCaseTests
     public void Cement_behind_a_wide_chimney_without_a_cricket_is_the_leak()
     {
         var cement = F("cement-thick", Stained);
-        var judged = Judge(CoveringKind.LaminatedShingle, Beneath.FinishedRoom, cement, F("cricket-missing", measure: "40"));
+        var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, cement, F("cricket-missing", measure: "40"));
         judged.Combinations.ShouldContain(c => c.Id == "cricket-cement");
         First(judged, cement).Urgency.Class.ShouldBe(UrgencyClass.BeforeNextRain);
     }

@@ -22,7 +22,7 @@ public class RemainingLifeTests
     private static readonly Gen<LifeFacts> AnyLife = Gen.Choose(0, 100_000).Select(seed => new VisitGenerator(seed).Life());
 
     private static LifeFacts Facts(
-        CoveringKind kind = CoveringKind.LaminatedShingle,
+        string kind = CoveringKind.LaminatedShingle,
         int? laid = 2010,
         int? stage = 1,
         AgeSource source = AgeSource.Permit,

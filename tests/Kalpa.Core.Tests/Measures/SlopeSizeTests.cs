@@ -27,7 +27,7 @@ public class SlopeSizeTests
             "",
             TypedPitch.Of(pitch, PitchSource.Tape),
             Facing.South,
-            Beneath.OpenAttic,
+            Under.Attic,
             TypedLength.Of(eave),
             run is null ? null : TypedLength.Of(run)
         );

@@ -15,9 +15,9 @@ public class MonitoringTests
     private static readonly VisitFact Visit = new(Guid.Parse("00000000-0000-7000-8000-0000000000aa"), Guid.Empty, Day, "Marit", "");
 
     private static SlopeFact Slope(Guid id, string letter, string pitch = "6/12", Facing facing = Facing.South) =>
-        new(id, Guid.Empty, letter, "", TypedPitch.Of(pitch, PitchSource.Tape), facing, Beneath.OpenAttic);
+        new(id, Guid.Empty, letter, "", TypedPitch.Of(pitch, PitchSource.Tape), facing, Under.Attic);
 
-    private static AssessInput Input(CoveringKind kind, int laid, int? stage, string pitch = "6/12") =>
+    private static AssessInput Input(string kind, int laid, int? stage, string pitch = "6/12") =>
         new(
             Exposure.Ordinary,
             Day,

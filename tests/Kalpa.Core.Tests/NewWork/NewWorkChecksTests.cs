@@ -15,7 +15,7 @@ public class NewWorkChecksTests
         "",
         TypedPitch.Of("6/12", PitchSource.Tape),
         Facing.South,
-        Beneath.OpenAttic
+        Under.Attic
     );
     private static readonly Guid Visit = Guid.CreateVersion7();
     private static readonly DateTimeOffset Morning = new(2026, 9, 1, 8, 0, 0, TimeSpan.Zero);

@@ -82,16 +82,21 @@ public sealed class EditTests
     [Fact]
     public void SlopesTakeTheirPitchSizeAndFacingFromThePlan()
     {
-        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3)), [], Plans.Day)).Changed;
+        var plan = Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3));
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, plan, [], Plans.Day)).Changed;
 
         var south = slopes.Single(s => s.Facing == Facing.South);
-        south.Pitch.RisePer12.ShouldBe(6);
-        SlopeSize.Of(south)!.TrueAreaSquareFeet.ShouldBe(600 * Math.Sqrt(1.25), 0.02);
-        SlopeSize.Of(south)!.EaveFeet.ShouldBe(40);
+        south.Pitch.ShouldBe(new TypedPitch("6:12", 6, PitchSource.Plan));
+        var planned = PlannedRoof.Of(plan, []);
+        planned.SizeOf(south)!.TrueAreaSquareFeet.ShouldBe(600 * Math.Sqrt(1.25), 0.02);
+        planned.SizeOf(south)!.EaveFeet.ShouldBe(40);
         // Letters only: nothing is measured.
-        var later = PlanSlopes.Of(new PlanSlopesRequest(null, House with { Sized = false }, [], Plans.Day)).Changed;
-        later.ShouldAllBe(s => s.Planned == null);
-        SlopeSize.Of(later[0]).ShouldBeNull();
+        var unsized = House with
+        {
+            Sized = false,
+        };
+        var later = PlanSlopes.Of(new PlanSlopesRequest(null, unsized, [], Plans.Day)).Changed;
+        PlannedRoof.Of(unsized, []).SizeOf(later[0]).ShouldBeNull();
     }
 
     [Fact]

@@ -191,7 +191,7 @@ public sealed class FileTests
     public void AFormTakesOverLetteredSlopesByTheWayTheyFall()
     {
         SlopeFact Slope(int id, string letter, Facing facing, double rise) =>
-            new(Plans.Id(id), Plans.Id(9000), letter, "", TypedPitch.Of($"{rise}:12", PitchSource.Tape), facing, Beneath.OpenAttic);
+            new(Plans.Id(id), Plans.Id(9000), letter, "", TypedPitch.Of($"{rise}:12", PitchSource.Tape), facing, Under.Attic);
         var answer = PlanStarters.Of(
             Starter(StarterForm.Gable, 180, [Slope(1, "A", Facing.North, 8), Slope(2, "B", Facing.South, 8), Slope(3, "C", Facing.East, 4)])
         );

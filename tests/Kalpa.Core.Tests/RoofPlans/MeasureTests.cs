@@ -205,7 +205,7 @@ public sealed class MeasureTests
         Plans.Measure(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6))).TakeOff.WastePercent.ShouldBe(15);
         var flat = Plans.OneSlope(1, 0, 0, 50, 40, 0.25, 90, 12);
         flat = flat with { Corners = [.. flat.Corners.Select((c, i) => c with { ParapetInches = i == 1 ? 0 : 18 })] };
-        DetailFact Detail(int id, DetailKind kind, double? wide = null, double? deep = null) =>
+        DetailFact Detail(int id, string kind, double? wide = null, double? deep = null) =>
             new(Plans.Id(id), Plans.Id(9000), kind, new Spot(flat.Alone!.SlopeId, 0, 0), wide, deep);
         var takeOff = Plans
             .Measure(Plans.Of(flat), Detail(1, DetailKind.Curb, 48, 36), Detail(2, DetailKind.Drain), Detail(3, DetailKind.PitchPan))

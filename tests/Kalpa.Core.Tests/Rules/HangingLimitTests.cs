@@ -15,7 +15,7 @@ public class HangingLimitTests
     private const VerdictOutcome Unsure = VerdictOutcome.CannotTell;
     private const VerdictOutcome None = VerdictOutcome.NotApplicable;
 
-    private static Verdict Judge(string code, CoveringKind kind, string typed, string? fact, CodeFamily family = CodeFamily.Residential)
+    private static Verdict Judge(string code, string kind, string typed, string? fact, CodeFamily family = CodeFamily.Residential)
     {
         var condition = Book.FindCondition(code)!;
         var unit = Book.FindQuantity(condition.Quantity!)!.Unit;
@@ -53,7 +53,7 @@ public class HangingLimitTests
     [InlineData("ice-barrier-inside", CoveringKind.LaminatedShingle, "12", "ice-asked=not", None)]
     [InlineData("ice-barrier-inside", CoveringKind.LaminatedShingle, "12", null, Unsure)]
     [InlineData("ice-barrier-inside", CoveringKind.LaminatedShingle, "24", null, Ok)]
-    public void Holds_where_the_fact_says_so(string code, CoveringKind kind, string typed, string? fact, VerdictOutcome expected) =>
+    public void Holds_where_the_fact_says_so(string code, string kind, string typed, string? fact, VerdictOutcome expected) =>
         Judge(code, kind, typed, fact).Outcome.ShouldBe(expected);
 
     // IECC Table C402.1.3: zones 2-3 R-25, 4-6 R-30, 7-8 R-35, at a replacement; a recover as a rule need not be brought up.

@@ -47,7 +47,24 @@ public class RuleBookTests
         Book.Limits.Count.ShouldBeGreaterThanOrEqualTo(70);
         Book.Combinations.Count.ShouldBeGreaterThanOrEqualTo(25);
         Book.Decisions.Count(d => d.Disputed).ShouldBe(30); // every row where good people differ
-        Book.Coverings.Select(c => c.Kind).ShouldBe(Enum.GetValues<CoveringKind>(), ignoreOrder: true);
+        string[] shipped =
+        [
+            CoveringKind.ThreeTabShingle,
+            CoveringKind.LaminatedShingle,
+            CoveringKind.ClayTile,
+            CoveringKind.ConcreteTile,
+            CoveringKind.Slate,
+            CoveringKind.WoodShingle,
+            CoveringKind.MetalLapped,
+            CoveringKind.MetalStandingSeam,
+            CoveringKind.RollRoofing,
+            CoveringKind.BuiltUp,
+            CoveringKind.ModifiedBitumen,
+            CoveringKind.Epdm,
+            CoveringKind.Tpo,
+            CoveringKind.Pvc,
+        ];
+        Book.Coverings.Select(c => c.Kind).ShouldBe(shipped, ignoreOrder: true);
         Book.Harm.Select(h => h.Consequence).ShouldBe(Enum.GetValues<Consequence>(), ignoreOrder: true);
     }
 
@@ -131,7 +148,7 @@ public class RuleBookTests
     [InlineData(CoveringKind.ModifiedBitumen, 20)]
     [InlineData(CoveringKind.Slate, 60)]
     [InlineData(CoveringKind.Epdm, 25)]
-    public void Published_charts_fall_inside_the_reference_life(CoveringKind kind, double chartYears)
+    public void Published_charts_fall_inside_the_reference_life(string kind, double chartYears)
     {
         var life = Book.Covering(kind).LifeIn(Exposure.Ordinary);
         chartYears.ShouldBeInRange(life.Low, life.High);

@@ -17,7 +17,7 @@ public class SeriesTests
         "",
         TypedPitch.Of("6/12", PitchSource.Tape),
         Facing.South,
-        Beneath.OpenAttic
+        Under.Attic
     );
 
     private static SeriesAnswer Of(string quantity, params string[] typed)

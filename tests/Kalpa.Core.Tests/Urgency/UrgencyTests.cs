@@ -15,7 +15,7 @@ public class UrgencyTests
         from condition in Gen.Elements(Book.Conditions.Select(c => c.Code).ToArray())
         from evidence in Gen.Elements(Enum.GetValues<WaterEvidence>())
         from extent in Gen.Elements(Enum.GetValues<Extent>())
-        from beneath in Gen.Elements(Enum.GetValues<Beneath>())
+        from beneath in Gen.Elements(Enum.GetValues<Under>())
         from people in Gen.Elements(true, false)
         from outcome in Gen.Elements(VerdictOutcome.Short, VerdictOutcome.CannotTell, VerdictOutcome.Seen, VerdictOutcome.Conforms)
         from shortfall in Gen.Choose(0, 100)
@@ -85,8 +85,8 @@ public class UrgencyTests
             facts =>
             {
                 var dry = facts with { Evidence = WaterEvidence.NoneSeen };
-                var hidden = Of(dry with { Beneath = Beneath.FinishedRoom }).Chance;
-                var open = Of(dry with { Beneath = Beneath.OpenAttic }).Chance;
+                var hidden = Of(dry with { Under = Under.HeatedRoom }).Chance;
+                var open = Of(dry with { Under = Under.Attic }).Chance;
                 return open <= hidden && open >= hidden / 2 - 0.001;
             }
         );
@@ -113,7 +113,7 @@ public class UrgencyTests
     [InlineData("kickout-missing", WaterEvidence.Stained, false, UrgencyClass.ThisSeason)]
     [InlineData("overhang-off", WaterEvidence.NoneSeen, false, UrgencyClass.Watch)]
     public void Acts_when_a_roofer_would(string condition, WaterEvidence evidence, bool people, UrgencyClass expected) =>
-        Of(new UrgencyFacts(condition, evidence, Extent.OnePlace, Beneath.FinishedRoom, people, VerdictOutcome.Seen, 0, false))
+        Of(new UrgencyFacts(condition, evidence, Extent.OnePlace, Under.HeatedRoom, people, VerdictOutcome.Seen, 0, false))
             .Class.ShouldBe(expected);
 
     [Fact]
@@ -123,13 +123,13 @@ public class UrgencyTests
             "valley-cracked",
             WaterEvidence.NoneSeen,
             Extent.OnePlace,
-            Beneath.OpenAttic,
+            Under.Attic,
             false,
             VerdictOutcome.Seen,
             0,
             false
         );
-        Of(facts).LossHigh.ShouldBeLessThan(Of(facts with { Beneath = Beneath.FinishedRoom }).LossHigh);
+        Of(facts).LossHigh.ShouldBeLessThan(Of(facts with { Under = Under.HeatedRoom }).LossHigh);
         Of(facts).Why.ShouldContain(w => w.Contains("where it would be seen"));
     }
 
@@ -140,7 +140,7 @@ public class UrgencyTests
             "nail-exposed",
             WaterEvidence.NoneSeen,
             Extent.OnePlace,
-            Beneath.OpenAttic,
+            Under.Attic,
             false,
             VerdictOutcome.Seen,
             0,
@@ -164,7 +164,7 @@ public class UrgencyTests
         UrgencyClass expected
     )
     {
-        var facts = new UrgencyFacts(condition, evidence, Extent.Scattered, Beneath.OpenAttic, people, VerdictOutcome.Seen, 0, true);
+        var facts = new UrgencyFacts(condition, evidence, Extent.Scattered, Under.Attic, people, VerdictOutcome.Seen, 0, true);
         Of(facts with { ReroofDue = true }).Class.ShouldBe(expected);
     }
 
@@ -175,7 +175,7 @@ public class UrgencyTests
             "boot-collar-torn",
             WaterEvidence.Stained,
             Extent.OnePlace,
-            Beneath.FinishedRoom,
+            Under.HeatedRoom,
             false,
             VerdictOutcome.Seen,
             0,

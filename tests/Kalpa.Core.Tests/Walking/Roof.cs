@@ -26,7 +26,7 @@ internal static class Roof
         new(Guid.CreateVersion7(), Visit.Id, finding, A.Id, new string('a', 64), "", null, null, role);
 
     private static SlopeFact Slope(string letter) =>
-        new(Guid.CreateVersion7(), Guid.Empty, letter, "", TypedPitch.Of("6/12", PitchSource.Tape), Facing.South, Beneath.OpenAttic);
+        new(Guid.CreateVersion7(), Guid.Empty, letter, "", TypedPitch.Of("6/12", PitchSource.Tape), Facing.South, Under.Attic);
 
     private static CoveringFact Covering(SlopeFact slope) =>
         new(Guid.CreateVersion7(), slope.Id, CoveringKind.LaminatedShingle, 2012, 2012, AgeSource.Permit);

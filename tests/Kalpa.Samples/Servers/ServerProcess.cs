@@ -58,6 +58,11 @@ public sealed partial class ServerProcess : IAsyncDisposable
             RedirectStandardOutput = true,
             RedirectStandardError = true,
         };
+        // What another test sets for a server of its own, in this very process, is none of this one's business.
+        foreach (var name in start.Environment.Keys.Where(n => n.StartsWith("Kalpa__", StringComparison.Ordinal)).ToList())
+        {
+            start.Environment.Remove(name);
+        }
         start.Environment["Kalpa__DataFolder"] = data;
         start.Environment["Kalpa__Demo"] = "true";
         start.Environment["Kalpa__DemoPhotos"] = Path.Combine(root, "demo/photos");

@@ -82,6 +82,7 @@ public static class PlanMeasures
             .Distinct()
             .Select(id => Assessing.Assessor.CoveringOn(request.Coverings, id, request.AsOf))
             .OfType<CoveringFact>()
+            .Where(c => book.FindCovering(c.Kind) is not null)
             .ToDictionary(c => c.SlopeId, c => book.Covering(c.Kind).Family);
 
     /// <summary>Folds are listed once, so they count for both slopes.</summary>
@@ -133,7 +134,7 @@ public static class PlanMeasures
                 p.Y
             ));
 
-    internal static string Words(DetailKind kind) =>
+    internal static string Words(string kind) =>
         kind switch
         {
             DetailKind.PitchPan => "pitch pan",

@@ -276,7 +276,7 @@ public static class PlanNotices
                 condition.Code,
                 WaterEvidence.NoneSeen,
                 Extent.OnePlace,
-                slope?.Beneath ?? Beneath.FinishedRoom,
+                slope?.Under ?? Under.HeatedRoom,
                 false,
                 verdict.Outcome,
                 verdict.Shortfall,

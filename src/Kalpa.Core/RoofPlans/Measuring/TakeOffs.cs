@@ -179,7 +179,7 @@ public static class TakeOffs
             parapets.Sum(e => e.TrueFeet * Math.Min(e.ParapetInches, BaseFlashingInches))
             + walls.Sum(e => e.TrueFeet * BaseFlashingInches)
             + (curbFeet * BaseFlashingInches);
-        int Count(DetailKind kind) => on.Count(d => d.Kind == kind);
+        int Count(string kind) => on.Count(d => d.Kind == kind);
         List<TakeOffLine> lines =
         [
             Line("membrane", "Membrane", area, "ft²", "true area less curbs; laps and turn-ups come on top"),

@@ -1,0 +1,33 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Assessing;
+
+/// <summary>
+/// What stands in for a condition that this edition of the rule book does not know: the finding stays in the list, in the work and in the report under the
+/// name it was recorded by, weighed by its water signs alone, until somebody chooses a condition or Kalpa is updated.
+/// </summary>
+internal static class AsRecorded
+{
+    private const string Trade = "a roofer";
+
+    public static Condition Condition(RuleBook book, FindingFact finding) =>
+        book.FindCondition(finding.Condition)
+        ?? new Condition(
+            finding.Condition,
+            $"Recorded as “{BookKey.InWords(finding.Condition)}”",
+            [finding.Station],
+            "",
+            "",
+            "The rule book in use does not know this condition, so it was not judged.",
+            Consequence.WaterIn,
+            Likelihood.Possible,
+            Progression.Steady,
+            new Remedy(
+                $"Have the finding recorded as “{BookKey.InWords(finding.Condition)}” evaluated",
+                ["Read the note and the photos", $"Have {Trade} say what it is and what it needs"]
+            ),
+            [],
+            SourceClass.Memory
+        );
+}

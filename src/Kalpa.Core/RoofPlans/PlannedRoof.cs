@@ -1,0 +1,117 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans.Geometry;
+using Kalpa.Core.RoofPlans.Measuring;
+
+namespace Kalpa.Core.RoofPlans;
+
+/// <summary>A reading taken on a slope that the plan does not agree with: the reading governs, and somebody has to put one of the two right.</summary>
+public sealed record PitchClash(Guid SlopeId, string Letter, string Measured, string Planned);
+
+/// <summary>
+/// What the plan gives to a judgement: its shape is solved once, and every slope's pitch, facing, size, the water above a place and what lies under it are
+/// read from it. Nothing of it is recorded, so a changed plan changes all of it at once.
+/// </summary>
+public sealed class PlannedRoof
+{
+    private readonly PlanFact? plan;
+    private readonly PlanShape shape;
+    private readonly Dictionary<Guid, Spot> details;
+    private readonly Dictionary<Guid, double> eaves;
+
+    private PlannedRoof(PlanFact? plan, IEnumerable<DetailFact> details)
+    {
+        this.plan = plan;
+        this.details = details.ToDictionary(d => d.Id, d => d.Spot);
+        shape = plan is null ? new PlanShape([], []) : PlanSolver.Solve(plan);
+        eaves = plan is { Sized: true }
+            ? PlanEdges
+                .Classify(plan, shape)
+                .Where(e => e.Class == EdgeClass.Eave)
+                .GroupBy(e => e.SlopeId)
+                .ToDictionary(g => g.Key, g => Quantise.Feet(g.Sum(e => e.TrueFeet)))
+            : [];
+    }
+
+    public static PlannedRoof Of(PlanFact? plan, IEnumerable<DetailFact>? details) => new(plan, details ?? []);
+
+    /// <summary>
+    /// The slope as it is judged: the plan gives the way it falls, and the pitch where none was read at the slope itself. A reading stays with its own source.
+    /// </summary>
+    public SlopeFact Judged(SlopeFact slope) =>
+        shape.Facet(slope.Id) is { } facet
+            ? slope with
+            {
+                Facing = facet.Facing,
+                Pitch =
+                    slope.Pitch.Source == PitchSource.Plan
+                        ? TypedPitch.Of(new Pitch(facet.RisePer12).ToTradeText(), PitchSource.Plan)
+                        : slope.Pitch,
+            }
+            : slope;
+
+    /// <summary>Readings that miss the plan's pitch by more than they may be off.</summary>
+    public IEnumerable<PitchClash> Clashes(IEnumerable<SlopeFact> slopes) =>
+        from slope in slopes
+        where slope.Pitch.Source != PitchSource.Plan
+        let facet = shape.Facet(slope.Id)
+        where facet is not null && plan!.Sized
+        where Math.Abs(facet.RisePer12 - slope.Pitch.RisePer12) > Math.Max(LeastClash, Rules.Verdicts.PitchError(slope.Pitch.Source))
+        select new PitchClash(
+            slope.Id,
+            slope.Letter,
+            new Pitch(slope.Pitch.RisePer12).ToTradeText(),
+            new Pitch(facet.RisePer12).ToTradeText()
+        );
+
+    /// <summary>A plan is drawn to whole and half pitches: a quarter in 12 apart is the same roof (common practice).</summary>
+    private const double LeastClash = 0.25;
+
+    /// <summary>As the plan measures it, else from what was taped. Null when a dimension is missing: an unknown size is not zero.</summary>
+    public SlopeSize? SizeOf(SlopeFact slope)
+    {
+        if (plan is not { Sized: true } || shape.Facet(slope.Id) is not { } facet)
+        {
+            return SlopeSize.Of(slope);
+        }
+        var onRoof = facet.PlanSquareFeet * new Pitch(slope.Pitch.RisePer12).SlopeFactor;
+        return new SlopeSize(
+            Quantise.Area(facet.PlanSquareFeet),
+            Quantise.Area(onRoof),
+            Quantise.Area(onRoof / SlopeSize.SquareFeetPerSquare),
+            eaves.GetValueOrDefault(slope.Id),
+            Quantise.Feet(facet.SlopeFeet)
+        );
+    }
+
+    /// <summary>The spot of a finding: its own, else its detail's.</summary>
+    public Spot? SpotOf(FindingFact finding) =>
+        finding.Spot ?? (finding.DetailId is { } id && details.TryGetValue(id, out var spot) ? spot : null);
+
+    /// <summary>Feet of slope above a spot, along the roof; null where the plan has no size or the spot lies on no slope.</summary>
+    public double? FeetAbove(Spot? spot) =>
+        plan is { Sized: true } && spot is not null && DetailPlaces.Of(shape, Guid.Empty, spot) is { OnSlope: true } placed
+            ? placed.RidgeFeet
+            : null;
+
+    /// <summary>
+    /// What lies under a place: a zone of the plan drawn there, else what was recorded of the slope, else what the plan has under that part. Null where
+    /// nobody has said.
+    /// </summary>
+    public Under? UnderAt(Spot? spot, SlopeFact? slope)
+    {
+        if (spot is not null && shape.Facet(spot.SlopeId) is { } at)
+        {
+            var place = at.Frame.Place(spot);
+            foreach (var zone in plan!.Zones)
+            {
+                if (Polygons.Contains([.. zone.Corners.Select(c => new PlanPoint(c.X, c.Y))], place))
+                {
+                    return zone.Under;
+                }
+            }
+        }
+        return slope?.Under
+            ?? (slope is not null && shape.Facet(slope.Id) is { } facet ? plan!.Parts.First(p => p.Id == facet.PartId).Under : null);
+    }
+}
