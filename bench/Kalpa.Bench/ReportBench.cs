@@ -1,6 +1,7 @@
 using System.Text;
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Reports;
@@ -60,8 +61,6 @@ internal static class ReportBench
             {
                 Records = VisitRecords.None with { Photos = photos },
             },
-            null,
-            [],
             [],
             [],
             Assessor.Assess(facts, RuleBook.Current),

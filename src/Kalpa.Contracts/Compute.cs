@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using Kalpa.Core;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -28,6 +29,8 @@ public static partial class Compute
     public static IReadOnlyList<string> Methods { get; } =
     [
         "assess",
+        "visit-dossier",
+        "property-dossier",
         "verdict",
         "life",
         "urgency",
@@ -65,6 +68,20 @@ public static partial class Compute
         method switch
         {
             "assess" => Answer(json, book, KalpaJson.Default.AssessInput, KalpaJson.Default.Assessment, input => Assess(input, book)),
+            "visit-dossier" => Answer(
+                json,
+                book,
+                KalpaJson.Default.DossierRequest,
+                KalpaJson.Default.VisitDossier,
+                request => OfVisit(request, book)
+            ),
+            "property-dossier" => Answer(
+                json,
+                book,
+                KalpaJson.Default.DossierRequest,
+                KalpaJson.Default.PropertyDossier,
+                request => OfProperty(request, book)
+            ),
             "verdict" => Answer(json, book, KalpaJson.Default.VerdictRequest, KalpaJson.Default.Verdict, request => Verdict(request, book)),
             "life" => Answer(json, book, KalpaJson.Default.LifeFacts, KalpaJson.Default.LifeAnswer, facts => Life(facts, book)),
             "urgency" => Answer(json, book, KalpaJson.Default.UrgencyFacts, KalpaJson.Default.UrgencyAnswer, facts => Urgency(facts, book)),

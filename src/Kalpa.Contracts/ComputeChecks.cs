@@ -22,6 +22,7 @@ internal static class ComputeChecks
 {
     private const int MostLooked = 100_000;
     private const int MostItems = 1_000;
+    private const int MostFacts = 50_000;
     private const int MostSlopes = 200;
     private const int LongestText = 2_000_000;
     private const double LargestMeasure = 1e6;
@@ -33,6 +34,9 @@ internal static class ComputeChecks
         request switch
         {
             AssessInput input => Assessed(input, book),
+            DossierRequest dossier => Day(dossier.Today, "$.today")
+                ?? Many(dossier.Facts.Count, MostFacts, "$.facts")
+                ?? Many(dossier.Changes?.Count ?? 0, MostFacts, "$.changes"),
             LifeFacts life => Day(life.AsOf, "$.asOf") ?? First(FactChecks.Of(life, book)),
             LastingRequest lasting => Lasts(lasting, book),
             VerdictRequest verdict => Judged(verdict),

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -144,6 +145,9 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(HomeAnswer))]
 [JsonSerializable(typeof(PropertyDossier))]
 [JsonSerializable(typeof(VisitDossier))]
+[JsonSerializable(typeof(VisitFacts))]
+[JsonSerializable(typeof(PropertyFacts))]
+[JsonSerializable(typeof(DossierRequest))]
 [JsonSerializable(typeof(BlobAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]

@@ -1,4 +1,5 @@
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.NewWork;
@@ -31,57 +32,6 @@ public sealed record DemoPerson(Guid Id, string Name, string Role);
 
 /// <summary>The home screen: every roof on file with what is concluded of it today.</summary>
 public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofSummary> Roofs, int FactsWaiting);
-
-/// <summary>A roof as its last visit left it. <paramref name="AsOf"/>: the day its figures are of, the visit's; today's where nobody has visited.</summary>
-public sealed record RoofSummary(
-    Guid PropertyId,
-    string PropertyName,
-    string Address,
-    Guid RoofId,
-    string RoofName,
-    VisitFact? LatestVisit,
-    IReadOnlyList<SlopeAssessment> Slopes,
-    string Headline,
-    IReadOnlyList<WorkItem> Due,
-    DateOnly AsOf
-);
-
-/// <summary>A property with everything on it; <paramref name="Today"/> is the day that judgement is made for.</summary>
-public sealed record PropertyDossier(
-    DateOnly Today,
-    PropertyFact Property,
-    IReadOnlyList<BuildingFact> Buildings,
-    IReadOnlyList<RoofFact> Roofs,
-    IReadOnlyList<SlopeFact> Slopes,
-    IReadOnlyList<CoveringFact> Coverings,
-    IReadOnlyList<VisitFact> Visits,
-    IReadOnlyList<PlanFact> Plans,
-    IReadOnlyList<DetailFact> Details,
-    IReadOnlyList<FactHead> Heads,
-    IReadOnlyList<ComponentFact> Components,
-    LocalProfileFact? Local,
-    IReadOnlyList<SetAsideFact> SetAside,
-    IReadOnlyList<RoofSummary> Summaries
-);
-
-/// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>
-public sealed record SetAsideFact(Guid FactId, FactKind Kind, string Text);
-
-/// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
-public sealed record VisitDossier(
-    PropertyFact Property,
-    BuildingFact Building,
-    RoofFact Roof,
-    VisitFact Visit,
-    AssessInput Facts,
-    PlanFact? Plan,
-    IReadOnlyList<DetailFact> Details,
-    IReadOnlyList<SlopeFact> RetiredSlopes,
-    IReadOnlyList<FactHead> Heads,
-    Assessment Assessment,
-    LifeProfileFact? LifeProfile,
-    IReadOnlyList<SetAsideFact> SetAside
-);
 
 /// <summary>What the intake found out about a picture's bytes.</summary>
 public sealed record BlobAnswer(

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 
 namespace Kalpa.Contracts;
@@ -54,9 +55,6 @@ public enum ChangeOutcome
 public sealed record ChangeReceipt(Guid RequestId, ChangeOutcome Outcome, Guid? Revision, IReadOnlyList<FactProblem> Problems);
 
 public sealed record ChangeReceipts(IReadOnlyList<ChangeReceipt> Receipts);
-
-/// <summary>The revision a fact now stands at, and whether two versions clash.</summary>
-public sealed record FactHead(Guid FactId, Guid Revision, bool Clash);
 
 /// <summary>The versions of a fact that stand against each other, for a person to choose between; one where there is no clash.</summary>
 public sealed record FactVersions(Guid FactId, FactKind Kind, IReadOnlyList<FactVersion> Versions);

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Store;
@@ -155,7 +156,10 @@ public sealed class FactLogTests : IAsyncLifetime
     [Fact]
     public async Task A_newer_contract_is_refused_rather_than_misread()
     {
-        var change = Inspector.Change(FactKind.Property, new TestRoof().Property) with { ContractVersion = 2 };
+        var change = Inspector.Change(FactKind.Property, new TestRoof().Property) with
+        {
+            ContractVersion = FactChange.CurrentContractVersion + 1,
+        };
         (await tess.Send(change))[0].Problems[0].Code.ShouldBe("fact.newer-contract");
     }
 

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Measuring;
 using NetTopologySuite.Features;

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.NewWork;
 using Kalpa.Samples;

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Net;
 using System.Text;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 
 namespace Kalpa.Server.Tests;
 

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Microsoft.EntityFrameworkCore;
 

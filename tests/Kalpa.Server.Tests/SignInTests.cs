@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Store;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.EntityFrameworkCore;

@@ -1,5 +1,6 @@
 using System.Net;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Store;
 using Kalpa.Store.Upkeep;

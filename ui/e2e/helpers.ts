@@ -61,7 +61,7 @@ export async function makeVisit(
           name: '',
           pitch: { typed: slope.pitch, risePer12: slope.rise, source: 'tape' },
           facing: slope.facing,
-          beneath: 'openAttic',
+          under: 'attic',
         } as { id: string },
       ],
       [

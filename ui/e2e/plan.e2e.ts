@@ -6,7 +6,7 @@ import { address, allSent, chooseKey, makeVisit, phone, serverVisit, shingle, si
 const mode = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Plan' }).getByRole('button', { name, exact: true }).click()
 
-const planned = async (page: Page, visitId: string) => (await serverVisit(page, visitId)).plan
+const planned = async (page: Page, visitId: string) => (await serverVisit(page, visitId)).facts.plan
 
 async function openPlan(page: Page, visitId: string) {
   await page.goto(`${address()}/visits/${visitId}/plan`)
@@ -144,7 +144,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   if (!board) throw new Error('The plan is not on the screen.')
   await page.mouse.click(board.x + board.width * 0.5, board.y + board.height * 0.62)
   await expect(page.getByRole('heading', { name: 'Chimney on slope A' })).toBeVisible()
-  const detail = async () => (await serverVisit(page, ids.visit)).details[0]
+  const detail = async () => (await serverVisit(page, ids.visit)).facts.details[0]
   await expect.poll(detail).toBeTruthy()
   const { spot } = await detail()
   await page.getByRole('button', { name: 'Up 1 in' }).click()
@@ -164,7 +164,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await page.getByRole('radio', { name: 'No', exact: true }).click()
   // Typed one after the other without waiting: none overtakes another.
   await expect
-    .poll(async () => (await serverVisit(page, ids.visit)).details)
+    .poll(async () => (await serverVisit(page, ids.visit)).facts.details)
     .toContainEqual(expect.objectContaining({ widthInches: 36, lengthInches: 24, cricket: false }))
   await allSent(page)
   // A tap beside the roof is told.

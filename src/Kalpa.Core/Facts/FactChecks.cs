@@ -101,6 +101,8 @@ public static class FactChecks
                 .Concat(input.Components ?? [])
                 .Concat(input.Local is null ? [] : [input.Local])
                 .Concat(input.Firm is null ? [] : [input.Firm])
+                .Concat(input.Plan is null ? [] : [input.Plan])
+                .Concat(input.Details ?? [])
                 .Concat(RecordChecks.All(input.Records ?? VisitRecords.None))
                 .SelectMany(fact => Of(fact, book))
                 .Where(Refuses),
@@ -130,6 +132,14 @@ public static class FactChecks
     /// older one did. The fact stands as recorded, and the assessment names what it could not judge.
     /// </summary>
     public static bool Refuses(FactProblem problem) => !problem.Code.Contains(".unknown", StringComparison.Ordinal);
+
+    /// <summary>
+    /// Whether a fact with this problem is not taken in. A local value for a limit that nobody has binds nothing, and whoever types one ought to know; on file it
+    /// stands.
+    /// </summary>
+    public static bool RefusesNew(FactProblem problem) => Refuses(problem) || problem.Code == UnknownLimit;
+
+    internal const string UnknownLimit = "local.unknown-limit";
 
     private const string UnknownCondition = "finding.unknown-condition";
 

@@ -32,6 +32,12 @@ public interface IFact
     Guid Id { get; }
 }
 
+/// <summary>What was recorded on a visit, and goes with it.</summary>
+public interface IVisitFact : IFact
+{
+    Guid VisitId { get; }
+}
+
 // ---- Structure ----
 
 /// <summary><paramref name="Latitude"/> in degrees, north positive; null where not recorded: then the sun is left out of the years.</summary>
@@ -113,13 +119,14 @@ public sealed record LookFact(
     LookHow? How = null,
     ExcuseReason? Excuse = null,
     string Note = ""
-) : IFact;
+) : IVisitFact;
 
 /// <summary>
 /// Condition of a slope as stages by share of its area. Without <paramref name="ComponentId"/> it rates the layer that keeps the water out; else the
 /// component, or the covering, of that id.
 /// </summary>
-public sealed record StageFact(Guid Id, Guid VisitId, Guid SlopeId, IReadOnlyList<StageShare> Shares, Guid? ComponentId = null) : IFact;
+public sealed record StageFact(Guid Id, Guid VisitId, Guid SlopeId, IReadOnlyList<StageShare> Shares, Guid? ComponentId = null)
+    : IVisitFact;
 
 /// <summary>Stage 0 to 4 on a share of the area (percent); local when the wear has a cause of its own and goes with its repair.</summary>
 public sealed record StageShare(int Stage, double Percent, bool Local = false);
@@ -146,7 +153,7 @@ public sealed record FindingFact(
     IReadOnlyList<ChosenView>? Views = null,
     MovedUrgency? Moved = null,
     OwnWords? OwnWords = null
-) : IFact;
+) : IVisitFact;
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
 public sealed record SuspectedCause(string Words, IReadOnlyList<ProofKind> Proofs);
@@ -179,4 +186,4 @@ public sealed record PhotoFact(
     bool WriteUp = false,
     Spot? Spot = null,
     Guid? DetailId = null
-) : IFact;
+) : IVisitFact;

@@ -92,7 +92,7 @@ internal static class JudgementChecks
         foreach (var own in local.Limits)
         {
             var limit = book.Limits.FirstOrDefault(l => l.Id == own.LimitId);
-            found.If(limit is null, "local.unknown-limit", $"The rule book has no limit \"{own.LimitId}\".");
+            found.If(limit is null, FactChecks.UnknownLimit, $"The rule book has no limit \"{own.LimitId}\".");
             found.If(own.Least is null && own.Most is null, "local.no-bound", "Give the value that is asked here.");
             found.If(own.Least > own.Most, "local.bounds-swapped", "The least must not be above the most.");
             found.If(own.Least < 0 || own.Most < 0, "local.negative", "A limit is nought or more.");

@@ -106,4 +106,4 @@ public sealed record OpinionFact(
     IReadOnlyList<EarlierOpinion> Earlier,
     string By,
     DateTimeOffset At
-) : IFact;
+) : IVisitFact;

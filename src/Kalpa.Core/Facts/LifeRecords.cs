@@ -37,7 +37,7 @@ public sealed record ComponentFact(
 /// The inspector is done with a slope and said, before Kalpa's figure was shown, how many years it has: both null when no guess was made.
 /// </summary>
 public sealed record SignOffFact(Guid Id, Guid VisitId, Guid SlopeId, double? GuessLow, double? GuessHigh, string By, DateTimeOffset At)
-    : IFact;
+    : IVisitFact;
 
 /// <summary>
 /// The inspector's decision on a slope's years: another school than the firm's, or figures of their own with the reason; what was computed is kept beside it.
@@ -51,7 +51,7 @@ public sealed record LifeOpinionFact(
     string Reason,
     string By,
     DateTimeOffset At
-) : IFact;
+) : IVisitFact;
 
 /// <summary>The firm's own way of stating life; null: age and look combined.</summary>
 public sealed record LifeProfileFact(Guid Id, School? School) : IFact;
@@ -78,7 +78,7 @@ public sealed record PlannedFact(
     double? ReroofPrice = null,
     double? OffAndOnPrice = null,
     double? RatePercent = null
-) : IFact;
+) : IVisitFact;
 
 /// <summary>What a series runs along.</summary>
 [JsonConverter(typeof(CamelCaseEnum<SeriesAlong>))]
@@ -99,7 +99,7 @@ public sealed record SeriesFact(
     SeriesAlong Along,
     string Place,
     IReadOnlyList<MeasureFact> Readings
-) : IFact;
+) : IVisitFact;
 
 /// <summary>An earlier visit of the same roof: what was rated, guessed and decided then.</summary>
 public sealed record PastVisit(

@@ -2,7 +2,7 @@ namespace Kalpa.Core.Facts;
 
 /// <summary>An answer to a question of the book, as keys tapped, words typed, or both.</summary>
 public sealed record AnswerFact(Guid Id, Guid VisitId, string Question, Guid? SlopeId, IReadOnlyList<string> Chosen, string Typed = "")
-    : IFact;
+    : IVisitFact;
 
 /// <summary>
 /// Something to come back to: it shows at <paramref name="Station"/> (empty: at wrap-up). One made by a rule names it in <paramref name="Rule"/>;
@@ -18,11 +18,11 @@ public sealed record ToDoFact(
     string Rule,
     bool Done,
     string Outcome = ""
-) : IFact;
+) : IVisitFact;
 
 /// <summary>Interim protection: what was covered or plugged, by whom, and until when it is good.</summary>
 public sealed record ProtectionFact(Guid Id, Guid VisitId, Guid? SlopeId, Guid? FindingId, string What, string ByWhom, DateOnly GoodUntil)
-    : IFact;
+    : IVisitFact;
 
 /// <summary>A recording of speech or video; to be written up until <paramref name="Words"/> says what it holds.</summary>
 public sealed record ClipFact(
@@ -36,13 +36,13 @@ public sealed record ClipFact(
     double Seconds,
     string Words = "",
     DateTimeOffset? TakenAt = null
-) : IFact;
+) : IVisitFact;
 
 /// <summary>How a finding of an earlier visit stands today.</summary>
-public sealed record RecheckFact(Guid Id, Guid VisitId, Guid FindingId, RecheckOutcome Outcome, string Note = "") : IFact;
+public sealed record RecheckFact(Guid Id, Guid VisitId, Guid FindingId, RecheckOutcome Outcome, string Note = "") : IVisitFact;
 
 /// <summary>The courses of a slope picked for a check before anybody climbed; counted from the eave, the first course being 1.</summary>
-public sealed record SampleFact(Guid Id, Guid VisitId, Guid SlopeId, int CoursesOnSlope, IReadOnlyList<int> Picked) : IFact;
+public sealed record SampleFact(Guid Id, Guid VisitId, Guid SlopeId, int CoursesOnSlope, IReadOnlyList<int> Picked) : IVisitFact;
 
 /// <summary>One course looked at: nails seen, those wrong and in which way, and its exposure.</summary>
 public sealed record CourseFact(
@@ -53,7 +53,7 @@ public sealed record CourseFact(
     int NailsLooked,
     IReadOnlyList<NailCount> Wrong,
     MeasureFact? Exposure = null
-) : IFact;
+) : IVisitFact;
 
 public sealed record NailCount(NailFault Fault, int Count);
 
@@ -68,11 +68,11 @@ public sealed record PunchItemFact(
     string Crew,
     DateOnly? DueOn,
     bool HoldPoint = false
-) : IFact;
+) : IVisitFact;
 
 /// <summary>The crew says an item is fixed, with the photo that shows it.</summary>
 public sealed record PunchReplyFact(Guid Id, Guid VisitId, Guid PunchItemId, string By, string Note, string Sha256, DateTimeOffset At)
-    : IFact;
+    : IVisitFact;
 
 /// <summary>The inspector accepts a reply, or refuses it with a reason.</summary>
 public sealed record PunchDecisionFact(
@@ -84,7 +84,7 @@ public sealed record PunchDecisionFact(
     string Reason,
     string By,
     DateTimeOffset At
-) : IFact;
+) : IVisitFact;
 
 /// <summary>The firm's own limits for going up: wind in miles per hour, rain in inches per hour, temperatures in degrees Fahrenheit.</summary>
 public sealed record WeatherLimitsFact(

@@ -23,14 +23,28 @@ public sealed class PlannedRoof
     {
         this.plan = plan;
         this.details = details.ToDictionary(d => d.Id, d => d.Spot);
-        shape = plan is null ? new PlanShape([], []) : PlanSolver.Solve(plan);
-        eaves = plan is { Sized: true }
-            ? PlanEdges
-                .Classify(plan, shape)
-                .Where(e => e.Class == EdgeClass.Eave)
-                .GroupBy(e => e.SlopeId)
-                .ToDictionary(g => g.Key, g => Quantise.Feet(g.Sum(e => e.TrueFeet)))
-            : [];
+        (shape, eaves) = plan is null ? (new PlanShape([], []), []) : Solved(plan);
+    }
+
+    /// <summary>The plan solved last: a dossier reads the same one several times.</summary>
+    [ThreadStatic]
+    private static (PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves)? last;
+
+    private static (PlanShape Shape, Dictionary<Guid, double> Eaves) Solved(PlanFact plan)
+    {
+        if (last is not { } before || !ReferenceEquals(before.Plan, plan))
+        {
+            var shape = PlanSolver.Solve(plan);
+            var eaves = plan.Sized
+                ? PlanEdges
+                    .Classify(plan, shape)
+                    .Where(e => e.Class == EdgeClass.Eave)
+                    .GroupBy(e => e.SlopeId)
+                    .ToDictionary(g => g.Key, g => Quantise.Feet(g.Sum(e => e.TrueFeet)))
+                : [];
+            last = before = (plan, shape, eaves);
+        }
+        return (before.Shape, before.Eaves);
     }
 
     public static PlannedRoof Of(PlanFact? plan, IEnumerable<DetailFact>? details) => new(plan, details ?? []);

@@ -272,7 +272,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         IFact? fact;
         try
         {
-            fact = Shelves.Of(change.Kind).Read(change.ContractVersion, change.Payload.GetRawText());
+            fact = FactJson.Read(change.Kind, change.ContractVersion, change.Payload.GetRawText());
         }
         catch (JsonException exception)
         {
@@ -282,7 +282,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         {
             return [Problem(change, "fact.id-differs", "The fact's own id differs from the change's.")];
         }
-        return [.. FactChecks.Of(fact, book).Where(FactChecks.Refuses)];
+        return [.. FactChecks.Of(fact, book).Where(FactChecks.RefusesNew)];
     }
 
     private static FactProblem Problem(FactChange change, string code, string text) => new(change.FactId, code, text);
@@ -311,7 +311,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
     private async Task<bool> Project(Revision revision, bool clash, CancellationToken cancel)
     {
         var shelf = Shelves.Of(revision.Kind);
-        var fact = shelf.Read(revision.ContractVersion, revision.Payload)!;
+        var fact = FactJson.Read(revision.Kind, revision.ContractVersion, revision.Payload)!;
         var missing = await MissingParent(shelf.Parents(fact), cancel);
         if (missing is { } parent)
         {

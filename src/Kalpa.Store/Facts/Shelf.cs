@@ -1,5 +1,3 @@
-using System.Text.Json;
-using System.Text.Json.Serialization.Metadata;
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
 using Kalpa.Store.Model;
@@ -13,9 +11,6 @@ internal readonly record struct Parent(FactKind Kind, Guid Id);
 /// <summary>How facts of one kind become rows.</summary>
 internal abstract class Shelf
 {
-    /// <summary>The fact of a payload written in a contract version, brought to the present one.</summary>
-    public abstract IFact? Read(int contractVersion, string payload);
-
     public abstract IReadOnlyList<Parent> Parents(IFact fact);
 
     public abstract Task<bool> Holds(KalpaDb db, Guid id, CancellationToken cancel);
@@ -25,18 +20,10 @@ internal abstract class Shelf
     public abstract Task Clear(KalpaDb db, CancellationToken cancel);
 }
 
-internal sealed class Shelf<TFact, TRow>(
-    FactKind kind,
-    JsonTypeInfo<TFact> json,
-    Func<TFact, IReadOnlyList<Parent>> parents,
-    Action<TRow, TFact> fill
-) : Shelf
+internal sealed class Shelf<TFact, TRow>(Func<TFact, IReadOnlyList<Parent>> parents, Action<TRow, TFact> fill) : Shelf
     where TFact : class, IFact
     where TRow : FactRow, new()
 {
-    public override IFact? Read(int contractVersion, string payload) =>
-        JsonSerializer.Deserialize(PayloadUpgrades.ToCurrent(kind, contractVersion, payload), json);
-
     public override IReadOnlyList<Parent> Parents(IFact fact) => parents((TFact)fact);
 
     public override Task<bool> Holds(KalpaDb db, Guid id, CancellationToken cancel) => db.Set<TRow>().AnyAsync(row => row.Id == id, cancel);
@@ -63,73 +50,45 @@ internal sealed class Shelf<TFact, TRow>(
 /// <summary>The shelf of every kind.</summary>
 internal static class Shelves
 {
-    /// <summary>Reading a stored payload keeps going over fields that a newer device wrote.</summary>
-    private static readonly KalpaJson Json = new(
-        new JsonSerializerOptions(KalpaJson.Default.Options)
-        {
-            UnmappedMemberHandling = System.Text.Json.Serialization.JsonUnmappedMemberHandling.Skip,
-        }
-    );
-
     private static readonly Dictionary<FactKind, Shelf> ByKind = new()
     {
         [FactKind.Property] = new Shelf<PropertyFact, PropertyRow>(
-            FactKind.Property,
-            Json.PropertyFact,
             _ => [],
             (row, fact) => (row.Name, row.Address) = (fact.Name, fact.Address)
         ),
         [FactKind.Building] = new Shelf<BuildingFact, BuildingRow>(
-            FactKind.Building,
-            Json.BuildingFact,
             fact => [new(FactKind.Property, fact.PropertyId)],
             (row, fact) => row.PropertyId = fact.PropertyId
         ),
         [FactKind.Roof] = new Shelf<RoofFact, RoofRow>(
-            FactKind.Roof,
-            Json.RoofFact,
             fact => [new(FactKind.Building, fact.BuildingId)],
             (row, fact) => row.BuildingId = fact.BuildingId
         ),
         [FactKind.Slope] = new Shelf<SlopeFact, SlopeRow>(
-            FactKind.Slope,
-            Json.SlopeFact,
             fact => [new(FactKind.Roof, fact.RoofId)],
             (row, fact) => (row.RoofId, row.Letter) = (fact.RoofId, fact.Letter)
         ),
         [FactKind.Covering] = new Shelf<CoveringFact, CoveringRow>(
-            FactKind.Covering,
-            Json.CoveringFact,
             fact => [new(FactKind.Slope, fact.SlopeId)],
             (row, fact) => row.SlopeId = fact.SlopeId
         ),
         [FactKind.Visit] = new Shelf<VisitFact, VisitRow>(
-            FactKind.Visit,
-            Json.VisitFact,
             fact => [new(FactKind.Roof, fact.RoofId)],
             (row, fact) => (row.RoofId, row.On) = (fact.RoofId, fact.On)
         ),
         [FactKind.Look] = new Shelf<LookFact, LookRow>(
-            FactKind.Look,
-            Json.LookFact,
             fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
         ),
         [FactKind.Stage] = new Shelf<StageFact, StageRow>(
-            FactKind.Stage,
-            Json.StageFact,
             fact => [new(FactKind.Visit, fact.VisitId), new(FactKind.Slope, fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId) = (fact.VisitId, fact.SlopeId)
         ),
         [FactKind.Finding] = new Shelf<FindingFact, FindingRow>(
-            FactKind.Finding,
-            Json.FindingFact,
             fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],
             (row, fact) => (row.VisitId, row.SlopeId, row.Condition) = (fact.VisitId, fact.SlopeId, fact.Condition)
         ),
         [FactKind.Photo] = new Shelf<PhotoFact, PhotoRow>(
-            FactKind.Photo,
-            Json.PhotoFact,
             fact =>
                 [
                     new(FactKind.Visit, fact.VisitId),
@@ -138,35 +97,29 @@ internal static class Shelves
                 ],
             (row, fact) => (row.VisitId, row.FindingId, row.SlopeId, row.Sha256) = (fact.VisitId, fact.FindingId, fact.SlopeId, fact.Sha256)
         ),
-        [FactKind.Answer] = Record(FactKind.Answer, Json.AnswerFact, f => f.VisitId),
-        [FactKind.ToDo] = Record(FactKind.ToDo, Json.ToDoFact, f => f.VisitId),
-        [FactKind.Protection] = Record(FactKind.Protection, Json.ProtectionFact, f => f.VisitId),
-        [FactKind.Clip] = Record(FactKind.Clip, Json.ClipFact, f => f.VisitId),
-        [FactKind.Recheck] = Record(FactKind.Recheck, Json.RecheckFact, f => f.VisitId),
-        [FactKind.Sample] = Record(FactKind.Sample, Json.SampleFact, f => f.VisitId),
-        [FactKind.Course] = Record(FactKind.Course, Json.CourseFact, f => f.VisitId),
-        [FactKind.PunchItem] = Record(FactKind.PunchItem, Json.PunchItemFact, f => f.VisitId),
-        [FactKind.PunchReply] = Record(FactKind.PunchReply, Json.PunchReplyFact, f => f.VisitId, FactKind.PunchItem, f => f.PunchItemId),
-        [FactKind.PunchDecision] = Record(
-            FactKind.PunchDecision,
-            Json.PunchDecisionFact,
-            f => f.VisitId,
-            FactKind.PunchReply,
-            f => f.ReplyId
-        ),
-        [FactKind.WeatherLimits] = Record(FactKind.WeatherLimits, Json.WeatherLimitsFact, _ => null),
-        [FactKind.Plan] = Record(FactKind.Plan, Json.PlanFact, _ => null, FactKind.Roof, f => f.RoofId),
-        [FactKind.Detail] = Record(FactKind.Detail, Json.DetailFact, _ => null, FactKind.Roof, f => f.RoofId),
-        [FactKind.NoticeReply] = Record(FactKind.NoticeReply, Json.NoticeReplyFact, f => f.VisitId),
-        [FactKind.Component] = Record(FactKind.Component, Json.ComponentFact, _ => null, FactKind.Slope, f => f.SlopeId),
-        [FactKind.SignOff] = Record(FactKind.SignOff, Json.SignOffFact, f => f.VisitId),
-        [FactKind.LifeOpinion] = Record(FactKind.LifeOpinion, Json.LifeOpinionFact, f => f.VisitId),
-        [FactKind.LifeProfile] = Record(FactKind.LifeProfile, Json.LifeProfileFact, _ => null),
-        [FactKind.Planned] = Record(FactKind.Planned, Json.PlannedFact, f => f.VisitId),
-        [FactKind.Series] = Record(FactKind.Series, Json.SeriesFact, f => f.VisitId),
-        [FactKind.Opinion] = Record(FactKind.Opinion, Json.OpinionFact, f => f.VisitId),
-        [FactKind.LocalProfile] = Record(FactKind.LocalProfile, Json.LocalProfileFact, _ => null, FactKind.Property, f => f.PropertyId),
-        [FactKind.FirmRules] = Record(FactKind.FirmRules, Json.FirmRulesFact, _ => null),
+        [FactKind.Answer] = Record<AnswerFact>(FactKind.Answer, f => f.VisitId),
+        [FactKind.ToDo] = Record<ToDoFact>(FactKind.ToDo, f => f.VisitId),
+        [FactKind.Protection] = Record<ProtectionFact>(FactKind.Protection, f => f.VisitId),
+        [FactKind.Clip] = Record<ClipFact>(FactKind.Clip, f => f.VisitId),
+        [FactKind.Recheck] = Record<RecheckFact>(FactKind.Recheck, f => f.VisitId),
+        [FactKind.Sample] = Record<SampleFact>(FactKind.Sample, f => f.VisitId),
+        [FactKind.Course] = Record<CourseFact>(FactKind.Course, f => f.VisitId),
+        [FactKind.PunchItem] = Record<PunchItemFact>(FactKind.PunchItem, f => f.VisitId),
+        [FactKind.PunchReply] = Record<PunchReplyFact>(FactKind.PunchReply, f => f.VisitId, FactKind.PunchItem, f => f.PunchItemId),
+        [FactKind.PunchDecision] = Record<PunchDecisionFact>(FactKind.PunchDecision, f => f.VisitId, FactKind.PunchReply, f => f.ReplyId),
+        [FactKind.WeatherLimits] = Record<WeatherLimitsFact>(FactKind.WeatherLimits, _ => null),
+        [FactKind.Plan] = Record<PlanFact>(FactKind.Plan, _ => null, FactKind.Roof, f => f.RoofId),
+        [FactKind.Detail] = Record<DetailFact>(FactKind.Detail, _ => null, FactKind.Roof, f => f.RoofId),
+        [FactKind.NoticeReply] = Record<NoticeReplyFact>(FactKind.NoticeReply, f => f.VisitId),
+        [FactKind.Component] = Record<ComponentFact>(FactKind.Component, _ => null, FactKind.Slope, f => f.SlopeId),
+        [FactKind.SignOff] = Record<SignOffFact>(FactKind.SignOff, f => f.VisitId),
+        [FactKind.LifeOpinion] = Record<LifeOpinionFact>(FactKind.LifeOpinion, f => f.VisitId),
+        [FactKind.LifeProfile] = Record<LifeProfileFact>(FactKind.LifeProfile, _ => null),
+        [FactKind.Planned] = Record<PlannedFact>(FactKind.Planned, f => f.VisitId),
+        [FactKind.Series] = Record<SeriesFact>(FactKind.Series, f => f.VisitId),
+        [FactKind.Opinion] = Record<OpinionFact>(FactKind.Opinion, f => f.VisitId),
+        [FactKind.LocalProfile] = Record<LocalProfileFact>(FactKind.LocalProfile, _ => null, FactKind.Property, f => f.PropertyId),
+        [FactKind.FirmRules] = Record<FirmRulesFact>(FactKind.FirmRules, _ => null),
     };
 
     /// <summary>
@@ -175,15 +128,12 @@ internal static class Shelves
     /// </summary>
     private static Shelf<TFact, RecordRow> Record<TFact>(
         FactKind kind,
-        JsonTypeInfo<TFact> json,
         Func<TFact, Guid?> visit,
         FactKind parentKind = FactKind.Visit,
         Func<TFact, Guid>? parent = null
     )
         where TFact : class, IFact =>
         new(
-            kind,
-            json,
             fact =>
                 [
                     .. visit(fact) is { } id ? [new Parent(FactKind.Visit, id)] : Array.Empty<Parent>(),
@@ -201,6 +151,6 @@ internal static class Shelves
 
     public static T Read<T>(FactKind kind, FactRow row)
         where T : class, IFact =>
-        (T?)Of(kind).Read(row.ContractVersion, row.Payload)
+        (T?)FactJson.Read(kind, row.ContractVersion, row.Payload)
         ?? throw new InvalidOperationException($"A stored {kind} has an empty payload.");
 }

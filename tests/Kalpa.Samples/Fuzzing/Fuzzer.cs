@@ -115,11 +115,12 @@ public sealed class Fuzzer(HttpClient http, string root, int seed)
             visits.Add(visit);
             ids.Add(visit);
             var dossier = JsonNode.Parse(await http.GetStringAsync($"/api/visits/{visit}"))!;
-            foreach (var name in new[] { "property", "building", "roof", "visit", "plan" })
+            foreach (var name in new[] { "property", "building", "roof", "visit" })
             {
                 Keep(name, dossier[name]);
             }
-            foreach (var detail in dossier["details"]!.AsArray())
+            Keep("plan", dossier["facts"]!["plan"]);
+            foreach (var detail in dossier["facts"]!["details"]!.AsArray())
             {
                 Keep("detail", detail);
             }

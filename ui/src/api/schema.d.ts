@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/properties/{id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPropertyFacts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/properties/{id}": {
         parameters: {
             query?: never;
@@ -172,6 +188,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getVisit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getVisitFacts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -382,6 +414,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["compute-assess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/visit-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-visit-dossier"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/property-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-property-dossier"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1149,7 +1213,7 @@ export interface components {
         };
         /**
          * @description Everything that is known of one roof at one visit. Latitude in degrees; FirmSchool is the firm's own way of
-         *     stating life.
+         *     stating life. Plan and Details: the roof's plan and what stands on it, null where nobody has drawn one.
          */
         AssessInput: {
             exposure: components["schemas"]["Exposure"];
@@ -1168,6 +1232,8 @@ export interface components {
             firmSchool?: null | components["schemas"]["School"];
             local?: null | components["schemas"]["LocalProfileFact"];
             firm?: null | components["schemas"]["FirmRulesFact"];
+            plan?: null | components["schemas"]["PlanFact"];
+            details?: null | components["schemas"]["DetailFact"][];
         };
         /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
         Assessment: {
@@ -1203,11 +1269,6 @@ export interface components {
          * @enum {unknown}
          */
         Basis: "observed" | "inferred" | "suspected";
-        /**
-         * @description What lies under a slope: decides the harm, and how visible a leak would be.
-         * @enum {unknown}
-         */
-        Beneath: "finishedRoom" | "openAttic" | "garage" | "porch";
         BlobAnswer: {
             sha256: string;
             mediaType: string;
@@ -1519,7 +1580,8 @@ export interface components {
          *     standing there (an option of the question `footing`); Fault when it may mean that the whole slope was built wrong;
          *     Wears what it says of a component's stage; LookAlikes what it is taken for, each with what tells it apart;
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
-         *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station.
+         *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
+         *     Water: how much water passes there.
          */
         Condition: {
             code: string;
@@ -1558,6 +1620,7 @@ export interface components {
             bestPractice: boolean;
             /** @default false */
             often: boolean;
+            water?: components["schemas"]["WaterAt"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1598,7 +1661,7 @@ export interface components {
          *     the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
          */
         Covering: {
-            kind: components["schemas"]["CoveringKind"];
+            kind: string;
             family: components["schemas"]["CoveringFamily"];
             name: string;
             lifeOf: string;
@@ -1616,7 +1679,7 @@ export interface components {
             id: string;
             /** Format: uuid */
             slopeId: string;
-            kind: components["schemas"]["CoveringKind"];
+            kind: string;
             /** Format: int32 */
             laidFrom: null | number;
             /** Format: int32 */
@@ -1633,8 +1696,6 @@ export interface components {
         };
         /** @enum {unknown} */
         CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane";
-        /** @enum {unknown} */
-        CoveringKind: "threeTabShingle" | "laminatedShingle" | "clayTile" | "concreteTile" | "slate" | "woodShingle" | "metalLapped" | "metalStandingSeam" | "rollRoofing" | "builtUp" | "modifiedBitumen" | "epdm" | "tpo" | "pvc";
         CrewItem: {
             item: components["schemas"]["PunchAnswer"];
             photos: string[];
@@ -1754,7 +1815,7 @@ export interface components {
             id: string;
             /** Format: uuid */
             roofId: string;
-            kind: components["schemas"]["DetailKind"];
+            kind: string;
             spot: components["schemas"]["Spot"];
             /** Format: double */
             widthInches?: null | number;
@@ -1767,8 +1828,14 @@ export interface components {
             /** @default  */
             name: string;
         };
-        /** @enum {unknown} */
-        DetailKind: "boot" | "flue" | "chimney" | "skylight" | "curb" | "pitchPan" | "drain" | "scupper" | "downspout" | "wallEnd" | "mount" | "vent";
+        DossierRequest: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            today: string;
+            facts: components["schemas"]["HeldFact"][];
+            changes?: null | components["schemas"]["PendingChange"][];
+        };
         DraftAnswer: {
             measured: boolean;
             slopes: components["schemas"]["DraftSlope"][];
@@ -1902,6 +1969,7 @@ export interface components {
         FactChanges: {
             changes: components["schemas"]["FactChange"][];
         };
+        /** @description The revision a fact now stands at, and whether two versions clash. */
         FactHead: {
             /** Format: uuid */
             factId: string;
@@ -1938,7 +2006,8 @@ export interface components {
         };
         /**
          * @description A finding as judged. Decisions: what decides it and the views on it; Together: what it means with other findings;
-         *     Trade: who mends it where a roofer does not.
+         *     Trade: who mends it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
+         *     recorded.
          */
         FindingAssessment: {
             /** Format: uuid */
@@ -1956,6 +2025,8 @@ export interface components {
             remedyTitle: string;
             remedySteps: string[];
             trade: string;
+            /** @default false */
+            unjudged: boolean;
         };
         FindingFact: {
             /** Format: uuid */
@@ -2119,6 +2190,17 @@ export interface components {
                 [key: string]: number;
             };
         };
+        HeldFact: {
+            kind: components["schemas"]["FactKind"];
+            /** Format: uuid */
+            factId: string;
+            /** Format: uuid */
+            revision: string;
+            clash: boolean;
+            /** Format: int32 */
+            contractVersion: number;
+            payload: components["schemas"]["JsonElement"];
+        };
         HomeAnswer: {
             /** Format: date */
             today: string;
@@ -2202,14 +2284,14 @@ export interface components {
         /** @description On these coverings the covering itself gives this answer; on others it is not offered. */
         KindAnswer: {
             option: string;
-            kinds: components["schemas"]["CoveringKind"][];
+            kinds: string[];
         };
         /**
          * @description Facts recorded elsewhere that may decide a matter without asking.
          * @default asked
          * @enum {unknown}
          */
-        KnownFrom: "asked" | "family" | "beneath" | "facing" | "purpose";
+        KnownFrom: "asked" | "family" | "under" | "facing" | "purpose";
         /** @description A ladder for a landing: its foot from the wall, what must be reached, and the nominal ladder that does; feet. Null: no ladder should. */
         LadderAnswer: {
             /** Format: double */
@@ -2324,7 +2406,7 @@ export interface components {
          *     facts that would narrow the range most.
          */
         LifeFacts: {
-            kind: components["schemas"]["CoveringKind"];
+            kind: string;
             exposure: components["schemas"]["Exposure"];
             /** Format: int32 */
             laidFrom: null | number;
@@ -2397,7 +2479,7 @@ export interface components {
             sourceClass: components["schemas"]["SourceClass"];
             source: string;
             why: string;
-            kinds?: null | components["schemas"]["CoveringKind"][];
+            kinds?: null | string[];
             codes?: null | components["schemas"]["CodeFamily"][];
             /** Format: double */
             pitchFrom?: null | number;
@@ -2702,6 +2784,17 @@ export interface components {
             series: components["schemas"]["SeriesFact"][];
             judgements?: null | components["schemas"]["OpinionFact"][];
         };
+        PendingChange: {
+            /** Format: uuid */
+            requestId: string;
+            kind: components["schemas"]["FactKind"];
+            /** Format: uuid */
+            factId: string;
+            deleted: boolean;
+            /** Format: int32 */
+            contractVersion: number;
+            payload: components["schemas"]["JsonElement"];
+        };
         PersonAnswer: {
             /** Format: uuid */
             id: string;
@@ -2759,7 +2852,7 @@ export interface components {
          * @description How a pitch was read; each way has an error of its own.
          * @enum {unknown}
          */
-        PitchSource: "tape" | "digitalLevel" | "phone" | "byEye";
+        PitchSource: "tape" | "digitalLevel" | "phone" | "byEye" | "plan";
         /**
          * @description A spot found on the plan: inches east, north and above the ground, and how far it is down the slope to its edge and up to its top, feet along the
          *     roof. OnSlope is false where the slope has moved from under it or is gone: then it needs a place.
@@ -3028,7 +3121,7 @@ export interface components {
              */
             damInches: number;
         };
-        /** @description Slopes to record: new ones lettered, changed ones, and those that lost their edge retired. */
+        /** @description Slopes to record: new ones lettered, those that lost their edge retired, and those that came back. */
         PlanSlopesAnswer: {
             changed: components["schemas"]["SlopeFact"][];
         };
@@ -3091,15 +3184,6 @@ export interface components {
         };
         /** @enum {unknown} */
         PlannedKind: "solar" | "sale" | "lease" | "other";
-        /** @description What the roof plan measured of a slope: square feet on plan, feet of eave, feet from eave to top along the roof. */
-        PlannedSize: {
-            /** Format: double */
-            planSquareFeet: number;
-            /** Format: double */
-            eaveFeet: number;
-            /** Format: double */
-            slopeFeet: number;
-        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -3135,6 +3219,7 @@ export interface components {
          * @enum {unknown}
          */
         ProofKind: "seenFromOutside" | "seenFromInside" | "waterTest" | "openedUp" | "meter" | "ownerSaw";
+        /** @description A property with everything on it; Today is the day that judgement is made for. */
         PropertyDossier: {
             /** Format: date */
             today: string;
@@ -3164,6 +3249,12 @@ export interface components {
             note: string;
             /** Format: double */
             latitude?: null | number;
+        };
+        PropertyFacts: {
+            /** Format: date */
+            today: string;
+            facts: components["schemas"]["HeldFact"][];
+            dossier: components["schemas"]["PropertyDossier"];
         };
         /** @description Interim protection: what was covered or plugged, by whom, and until when it is good. */
         ProtectionFact: {
@@ -3363,6 +3454,7 @@ export interface components {
             /** Format: double */
             z: number;
         };
+        /** @description A roof as its last visit left it. AsOf: the day its figures are of, the visit's; today's where nobody has visited. */
         RoofSummary: {
             /** Format: uuid */
             propertyId: string;
@@ -3493,6 +3585,7 @@ export interface components {
             needsSetUp: boolean;
             notices: string[];
         };
+        /** @description A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement. */
         SetAsideFact: {
             /** Format: uuid */
             factId: string;
@@ -3596,7 +3689,10 @@ export interface components {
             lastForecast: null | components["schemas"]["ForecastCheck"];
             forOwner: null | components["schemas"]["OwnerWords"];
         };
-        /** @description A planar facet. EaveLength and PlanRun are plan dimensions; null until measured. */
+        /**
+         * @description A planar facet. EaveLength and PlanRun are plan dimensions; null until measured. Under: what was
+         *     seen to lie under it; null: what the plan has there. What the plan measures of a slope is worked out from the plan and not recorded here.
+         */
         SlopeFact: {
             /** Format: uuid */
             id: string;
@@ -3606,10 +3702,9 @@ export interface components {
             name: string;
             pitch: components["schemas"]["TypedPitch"];
             facing: components["schemas"]["Facing"];
-            beneath: components["schemas"]["Beneath"];
+            under?: null | components["schemas"]["Under"];
             eaveLength?: null | components["schemas"]["TypedLength"];
             planRun?: null | components["schemas"]["TypedLength"];
-            planned?: null | components["schemas"]["PlannedSize"];
             /** Format: date */
             retiredOn?: null | string;
         };
@@ -3915,11 +4010,7 @@ export interface components {
             risePer12: number;
             source: components["schemas"]["PitchSource"];
         };
-        /**
-         * @description What lies under a part of the roof: consequence, ice barrier and leak tracing read it.
-         * @default attic
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Under: "heatedRoom" | "attic" | "garage" | "overhang" | "porch" | "openAir" | "electricalGear";
         /** @description What lies under a slope, square feet on plan. */
         UnderShare: {
@@ -3959,7 +4050,7 @@ export interface components {
             condition: string;
             evidence: components["schemas"]["WaterEvidence"];
             extent: components["schemas"]["Extent"];
-            beneath: components["schemas"]["Beneath"];
+            under: components["schemas"]["Under"];
             peopleBelow: boolean;
             outcome: components["schemas"]["VerdictOutcome"];
             /** Format: double */
@@ -4010,21 +4101,20 @@ export interface components {
         VerdictOutcome: "conforms" | "short" | "over" | "cannotTell" | "notApplicable" | "seen" | "noted";
         VerdictRequest: {
             condition: string;
-            covering: null | components["schemas"]["CoveringKind"];
+            covering: null | string;
             measure: null | components["schemas"]["MeasureFact"];
             /** Format: double */
             risePer12?: null | number;
             local?: null | components["schemas"]["LocalProfileFact"];
             deciding?: null | components["schemas"]["DecidingAnswer"][];
         };
+        /** @description Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them. */
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
             building: components["schemas"]["BuildingFact"];
             roof: components["schemas"]["RoofFact"];
             visit: components["schemas"]["VisitFact"];
             facts: components["schemas"]["AssessInput"];
-            plan: null | components["schemas"]["PlanFact"];
-            details: components["schemas"]["DetailFact"][];
             retiredSlopes: components["schemas"]["SlopeFact"][];
             heads: components["schemas"]["FactHead"][];
             assessment: components["schemas"]["Assessment"];
@@ -4051,6 +4141,12 @@ export interface components {
             walk: string;
             /** Format: date-time */
             finishedAt?: null | string;
+        };
+        VisitFacts: {
+            /** Format: date */
+            today: string;
+            facts: components["schemas"]["HeldFact"][];
+            dossier: components["schemas"]["VisitDossier"];
         };
         /** @description Everything else that was recorded on a visit. */
         VisitRecords: {
@@ -4090,6 +4186,12 @@ export interface components {
             stations: string[];
             intro: string;
         };
+        /**
+         * @description How much of the slope's water passes where a condition is met, when no place was put on a plan.
+         * @default byPlace
+         * @enum {unknown}
+         */
+        WaterAt: "byPlace" | "none" | "gathered";
         /**
          * @description Signs of water at a finding, from most to least adverse.
          * @enum {unknown}
@@ -4184,7 +4286,7 @@ export interface components {
         WordingRequest: {
             finding: components["schemas"]["FindingFact"];
             slope: null | components["schemas"]["SlopeFact"];
-            covering: null | components["schemas"]["CoveringKind"];
+            covering: null | string;
             local?: null | components["schemas"]["LocalProfileFact"];
             firm?: null | components["schemas"]["FirmRulesFact"];
         };
@@ -4561,6 +4663,37 @@ export interface operations {
             };
         };
     };
+    getPropertyFacts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropertyFacts"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getProperty: {
         parameters: {
             query?: never;
@@ -4610,6 +4743,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitDossier"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getVisitFacts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitFacts"];
                 };
             };
             /** @description Not Found */
@@ -4938,6 +5102,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-visit-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DossierRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitDossier"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-property-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DossierRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropertyDossier"];
                 };
             };
             /** @description Bad Request */

@@ -1,6 +1,7 @@
 import type {
   AssessInput,
   Assessment,
+  DossierRequest,
   DraftAnswer,
   DraftRequest,
   GalvanicAnswer,
@@ -33,6 +34,7 @@ import type {
   PlanSpotsAnswer,
   PlanSpotsRequest,
   PlanTextAnswer,
+  PropertyDossier,
   RunsAnswer,
   RunsRequest,
   SpotAnswer,
@@ -43,10 +45,13 @@ import type {
   UrgencyFacts,
   Verdict,
   VerdictRequest,
+  VisitDossier,
 } from '../api/types'
 
 type Methods = {
   assess: [AssessInput, Assessment]
+  'visit-dossier': [DossierRequest, VisitDossier]
+  'property-dossier': [DossierRequest, PropertyDossier]
   verdict: [VerdictRequest, Verdict]
   life: [LifeFacts, LifeAnswer]
   'last-n-years': [LastingRequest, LastingAnswer]

@@ -12,10 +12,9 @@ const slope: SlopeFact = {
   name: '',
   pitch: { typed: '6/12', risePer12: 6, source: 'tape' },
   facing: 'south',
-  beneath: 'openAttic',
+  under: 'attic',
   eaveLength: null,
   planRun: null,
-  planned: null,
   retiredOn: null,
 }
 

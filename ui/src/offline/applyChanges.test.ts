@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { FindingFact, HomeAnswer, LookFact, PropertyDossier, SlopeFact, VisitFact } from '../api/types'
-import {
-  type Applied,
-  applyToHome,
-  applyToProperty,
-  applyToVisit,
-  newProperty,
-  newVisit,
-  type VisitView,
-} from './applyChanges'
+import { type Applied, applyToHome, applyToProperty, applyToVisit, type VisitView } from './applyChanges'
 
 const slope = (id: string, letter: string): SlopeFact =>
   ({ id, roofId: 'roof', letter, name: '', pitch: { typed: '6/12', risePer12: 6, source: 'tape' } }) as SlopeFact
@@ -37,7 +29,29 @@ const dossier: PropertyDossier = {
   setAside: [],
   summaries: [],
 }
-const view = newVisit(dossier, 'visit') as VisitView
+const view = {
+  property: dossier.property,
+  building: dossier.buildings[0],
+  roof: dossier.roofs[0],
+  visit,
+  facts: {
+    exposure: 'ordinary',
+    asOf: visit.on,
+    slopes: [slope('s1', 'A'), slope('s2', 'B')],
+    coverings: [],
+    looks: [],
+    stages: [],
+    findings: [],
+    visit,
+    components: [],
+    plan: null,
+    details: [],
+    records: { photos: [], answers: [] },
+  },
+  retiredSlopes: [],
+  heads: [],
+  setAside: [],
+} as unknown as VisitView
 const finding = (fields: Partial<FindingFact> = {}): FindingFact =>
   ({ id: 'f', visitId: 'visit', slopeId: 's1', note: '', ...fields }) as FindingFact
 const change = (kind: Applied['kind'], fact: Applied['fact'], requestId = 'r1', deleted = false): Applied => ({
@@ -82,7 +96,7 @@ describe('changes of this device over what the server said', () => {
     expect(more.slopes.map((s) => s.letter)).toEqual(['A', 'B', 'Z', 'AA'])
   })
 
-  it('make a property and a visit that the server has never heard of', () => {
+  it('put a property that the server has never heard of, with its visit, on the home screen', () => {
     const changes = [
       change('property', dossier.property),
       change('building', dossier.buildings[0] as Applied['fact'], 'r2'),
@@ -90,9 +104,6 @@ describe('changes of this device over what the server said', () => {
       change('slope', slope('s1', 'A'), 'r4'),
       change('visit', visit, 'r5'),
     ]
-    const made = newProperty(changes, 'property', '2026-09-18') as PropertyDossier
-    expect(made.visits).toEqual([visit])
-    expect(newVisit(made, 'visit')?.facts.slopes).toHaveLength(1)
     const home = applyToHome({ today: '2026-09-18', roofs: [], factsWaiting: 0 } as HomeAnswer, changes)
     expect(home.roofs.map((roof) => [roof.propertyName, roof.latestVisit?.id])).toEqual([['House', 'visit']])
   })
@@ -119,9 +130,9 @@ describe('a plan changed on this device', () => {
 
   it('shows at once in visit and property, and is gone when undone', () => {
     const shown = applyToVisit(view, [change('plan', plan), change('detail', boot, 'r2')])
-    expect([shown.plan?.id, shown.details.map(({ id }) => id)]).toEqual(['plan', ['boot']])
+    expect([shown.facts.plan?.id, shown.facts.details?.map(({ id }) => id)]).toEqual(['plan', ['boot']])
     expect(applyToProperty(dossier, [change('plan', plan)]).plans).toHaveLength(1)
-    expect(applyToVisit(shown, [change('plan', plan, 'r3', true)]).plan).toBeNull()
+    expect(applyToVisit(shown, [change('plan', plan, 'r3', true)]).facts.plan).toBeNull()
   })
   it('of another roof changes nothing here', () => {
     const other = { ...plan, roofId: 'other' } as Applied['fact']

@@ -1,5 +1,4 @@
 import type {
-  Assessment,
   ComponentFact,
   CoveringFact,
   DetailFact,
@@ -23,8 +22,8 @@ import type { Entry } from './entry'
 /** What is applied of a change; a change is its own revision. */
 export type Applied = Pick<Entry, 'requestId' | 'kind' | 'factId' | 'deleted' | 'fact'>
 
-/** A visit as it stands on this device: judged by the server at some time, or not yet. */
-export type VisitView = Omit<VisitDossier, 'assessment'> & { assessment: Assessment | null }
+/** A visit as it stands on this device. Its dossier comes from the core; what was changed since is laid over it until the core has answered. */
+export type VisitView = VisitDossier
 
 type WithId = { id: string }
 
@@ -96,11 +95,11 @@ function applyOneToVisit(view: VisitView, change: Applied): VisitView {
       return (change.fact as SlopeFact).roofId === view.roof.id ? changed(slopesOf(view, change)) : view
     case 'plan':
       return (change.fact as PlanFact).roofId === view.roof.id
-        ? changed({ plan: change.deleted ? null : (change.fact as PlanFact) })
+        ? changedFacts({ plan: change.deleted ? null : (change.fact as PlanFact) })
         : view
     case 'detail':
       return (change.fact as DetailFact).roofId === view.roof.id
-        ? changed({ details: put(view.details, change) })
+        ? changedFacts({ details: put(facts.details ?? [], change) })
         : view
     case 'covering':
       return facts.slopes.some((slope) => slope.id === (change.fact as CoveringFact).slopeId)
@@ -240,86 +239,4 @@ export function applyToHome(home: HomeAnswer, changes: Applied[]): HomeAnswer {
     return { ...roof, asOf: roof.asOf ?? roof.latestVisit?.on ?? home.today, latestVisit: latest ?? null }
   })
   return { ...home, roofs: roofs.sort((a, b) => a.propertyName.localeCompare(b.propertyName)) }
-}
-
-/** A property made on this device that the server does not know yet. */
-export function newProperty(changes: Applied[], id: string, today: string): PropertyDossier | undefined {
-  const made = changes.find((change) => change.kind === 'property' && change.factId === id)
-  if (!made) return undefined
-  const empty: PropertyDossier = {
-    today,
-    property: made.fact as PropertyFact,
-    buildings: [],
-    roofs: [],
-    slopes: [],
-    coverings: [],
-    visits: [],
-    plans: [],
-    details: [],
-    heads: [],
-    components: [],
-    local: null,
-    setAside: [],
-    summaries: [],
-  }
-  return applyToProperty(empty, changes)
-}
-
-/** A visit made on this device, built from the property that it was made at. */
-export function newVisit(dossier: PropertyDossier, visitId: string): VisitView | undefined {
-  const visit = dossier.visits.find(({ id }) => id === visitId)
-  const roof = dossier.roofs.find(({ id }) => id === visit?.roofId)
-  const building = dossier.buildings.find(({ id }) => id === roof?.buildingId)
-  if (!visit || !roof || !building) return undefined
-  const all = dossier.slopes.filter((slope) => slope.roofId === roof.id)
-  const slopes = all.filter(({ retiredOn }) => !retiredOn || retiredOn > visit.on)
-  return {
-    property: dossier.property,
-    building,
-    roof,
-    visit,
-    facts: {
-      exposure: dossier.property.exposure,
-      asOf: visit.on,
-      slopes,
-      coverings: dossier.coverings.filter((covering) => slopes.some(({ id }) => id === covering.slopeId)),
-      looks: [],
-      stages: [],
-      findings: [],
-      visit,
-      components: dossier.components.filter(({ slopeId }) => slopes.some(({ id }) => id === slopeId)),
-      latitude: dossier.property.latitude,
-      firmSchool: null,
-      local: dossier.local,
-      firm: null,
-      records: {
-        photos: [],
-        answers: [],
-        toDos: [],
-        protections: [],
-        clips: [],
-        rechecks: [],
-        samples: [],
-        courses: [],
-        punchItems: [],
-        punchReplies: [],
-        punchDecisions: [],
-        lastTime: null,
-        noticeReplies: [],
-        signOffs: [],
-        opinions: [],
-        planned: [],
-        series: [],
-        pastVisits: [],
-        judgements: [],
-      },
-    },
-    plan: dossier.plans.find((plan) => plan.roofId === roof.id) ?? null,
-    details: dossier.details.filter((detail) => detail.roofId === roof.id),
-    retiredSlopes: all.filter((slope) => !slopes.includes(slope)),
-    heads: dossier.heads,
-    assessment: null,
-    lifeProfile: null,
-    setAside: [],
-  }
 }

@@ -2,7 +2,7 @@ import Dexie, { type Table } from 'dexie'
 import type { Entry, LocalBlob } from './entry'
 
 /** An answer of the server as last fetched, for when it cannot be asked. */
-export type KeptAnswer = { personId: string; key: string; json: unknown; at: number }
+export type KeptAnswer = { personId: string; key: string; json: unknown; at: number; shape?: number }
 
 class Device extends Dexie {
   outbox!: Table<Entry, number>

@@ -12,10 +12,15 @@ export type Entry = {
   recordedAt: string
   device: string
   deleted: boolean
+  /** The form the fact is written in; entries of the first version do not say. */
+  contractVersion?: number
   fact: Fact
   /** Set when the server refused it: it is kept, shown, and sent no more. */
   problem?: { code: string; text: string }
 }
+
+/** The form an entry's fact is written in. */
+export const contractOf = (entry: Pick<Entry, 'contractVersion'>) => entry.contractVersion ?? 1
 
 /** Bytes of a picture or recording on this device. The report-size copy is sent first and stays for looking at. */
 export type LocalBlob = {

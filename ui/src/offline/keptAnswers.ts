@@ -1,9 +1,14 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { ApiError } from '../api/client'
 import { trueNow } from '../api/clock'
-import type { HomeAnswer, PropertyDossier } from '../api/types'
-import { type Applied, applyToHome, applyToProperty, applyToVisit, type VisitView, visitOf } from './applyChanges'
+import type { HeldFact, HomeAnswer } from '../api/types'
+import { applyToHome, visitOf } from './applyChanges'
 import { device } from './database'
+import type { Entry } from './entry'
+import { acceptedProperty, acceptedVisit, type HeldProperty, type HeldVisit } from './heldFacts'
+
+/** Goes up when the form of what is kept here changes: an answer of another form is fetched anew instead of being misread. */
+const ANSWER_SHAPE = 2
 
 /** A server's answer, or the one kept on this device when the server cannot be asked or wants a new sign-in. */
 export async function fetchOrKept<T>(personId: string, key: string, fetchIt: () => Promise<T>): Promise<T> {
@@ -22,12 +27,12 @@ export async function fetchOrKept<T>(personId: string, key: string, fetchIt: () 
 
 export async function keptAnswer<T>(personId: string, key: string): Promise<{ json: T; at: number } | undefined> {
   const row = await device.answers.get([personId, key]).catch(() => undefined)
-  return row && { json: row.json as T, at: row.at }
+  return row && row.shape === ANSWER_SHAPE ? { json: row.json as T, at: row.at } : undefined
 }
 
 /** Keeping is a convenience: a full device must not stop what was fetched from being shown. */
 async function keep(personId: string, key: string, json: unknown) {
-  await device.answers.put({ personId, key, json, at: trueNow() }).catch(() => undefined)
+  await device.answers.put({ personId, key, json, at: trueNow(), shape: ANSWER_SHAPE }).catch(() => undefined)
 }
 
 export const answerKeys = {
@@ -35,34 +40,40 @@ export const answerKeys = {
   book: 'book',
   habits: 'habits',
   firmRules: 'firm-rules',
-  property: (id: string) => `property:${id}`,
-  visit: (id: string) => `visit:${id}`,
+  property: (id: string) => `property-facts:${id}`,
+  visit: (id: string) => `visit-facts:${id}`,
   weather: (id: string) => `weather:${id}`,
 }
 
-/** Puts changes that the server has taken into what is shown and kept, so that nothing flickers until it is fetched anew. */
-export async function applyToKept(personId: string, queries: QueryClient, changes: Applied[]) {
+/** Facts that concern no visit are of every visit of their property. */
+const concerns = (facts: HeldFact[], change: Entry, visitId: string) => {
+  const visit = visitOf(change.fact)
+  return visit === undefined || visit === visitId || facts.some((held) => held.factId === change.factId)
+}
+
+/** Puts changes that the server has taken into what is shown and held, so that nothing flickers until it is fetched anew. */
+export async function applyToKept(personId: string, queries: QueryClient, changes: Entry[]) {
   if (changes.length === 0) return
   await queries.cancelQueries({
     predicate: ({ queryKey }) => ['home', 'property', 'visit'].includes(String(queryKey[0])),
   })
+  const visitWith = (held: HeldVisit, id: string) => {
+    const mine = changes.filter((change) => concerns(held.facts, change, id))
+    return mine.length > 0 ? acceptedVisit(held, mine) : held
+  }
   queries.setQueriesData<HomeAnswer>({ queryKey: ['home'] }, (old) => old && applyToHome(old, changes))
-  queries.setQueriesData<PropertyDossier>({ queryKey: ['property'] }, (old) => old && applyToProperty(old, changes))
-  queries.setQueriesData<VisitView>({ queryKey: ['visit'] }, (old) => old && applyToVisit(old, changes))
-  const visits = new Set(changes.map((change) => visitOf(change.fact)).filter((id) => id !== undefined))
-  const structural = changes.some((change) => visitOf(change.fact) === undefined)
+  queries.setQueriesData<HeldProperty>({ queryKey: ['property'] }, (old) => old && acceptedProperty(old, changes))
+  for (const [key, held] of queries.getQueriesData<HeldVisit>({ queryKey: ['visit'] }))
+    if (held) queries.setQueryData(key, visitWith(held, String(key[1])))
   await device.answers
     .where('personId')
     .equals(personId)
-    .filter(
-      ({ key }) =>
-        (key.startsWith('visit:') && (structural || visits.has(key.slice(6)))) ||
-        (structural && key.startsWith('property:')),
-    )
+    .filter(({ key }) => key.startsWith(answerKeys.visit('')) || key.startsWith(answerKeys.property('')))
     .modify((row) => {
-      row.json = row.key.startsWith('visit:')
-        ? applyToVisit(row.json as VisitView, changes)
-        : applyToProperty(row.json as PropertyDossier, changes)
+      const visit = answerKeys.visit('')
+      row.json = row.key.startsWith(visit)
+        ? visitWith(row.json as HeldVisit, row.key.slice(visit.length))
+        : acceptedProperty(row.json as HeldProperty, changes)
     })
     .catch(() => undefined)
 }

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react'
 import { ApiError } from '../api/client'
 import { localIso, trueNow } from '../api/clock'
+import { CONTRACT_VERSION } from '../api/contract'
 import type { Fact, FactHead, FactKind } from '../api/types'
 import { newId } from '../shared/uuid'
 import { device } from './database'
@@ -161,6 +162,7 @@ export async function recordChanges(changes: Change[], heads: FactHead[]): Promi
       recordedAt,
       device: deviceName(),
       deleted: deleted ?? false,
+      contractVersion: CONTRACT_VERSION,
       fact,
     })
   }

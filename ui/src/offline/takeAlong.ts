@@ -34,10 +34,10 @@ async function takeAlong(personId: string) {
   for (const roof of open) {
     const visit = roof.latestVisit?.id ?? ''
     await fetchKept(answerKeys.visit(visit), () =>
-      dataOf(api.GET('/api/visits/{id}', { params: { path: { id: visit } } })),
+      dataOf(api.GET('/api/visits/{id}/facts', { params: { path: { id: visit } } })),
     )
     await fetchKept(answerKeys.property(roof.propertyId), () =>
-      dataOf(api.GET('/api/properties/{id}', { params: { path: { id: roof.propertyId } } })),
+      dataOf(api.GET('/api/properties/{id}/facts', { params: { path: { id: roof.propertyId } } })),
     )
     await fetchKept(answerKeys.weather(roof.propertyId), () =>
       dataOf(api.GET('/api/properties/{id}/weather', { params: { path: { id: roof.propertyId } } })),

@@ -1,9 +1,7 @@
 import { type ApiError, changeHeaders, problemError, setAntiForgeryToken } from '../api/client'
 import { noteServerDate } from '../api/clock'
-import type { BlobState, Entry, LocalBlob, Receipt } from './entry'
+import { type BlobState, contractOf, type Entry, type LocalBlob, type Receipt } from './entry'
 import { Halt, RefusedBatch, RefusedBytes, type Repairs, type Wire } from './syncEngine'
-
-const CONTRACT_VERSION = 1
 
 /** Sends under the name of one person: the server refuses when somebody else is signed in. */
 export function httpWire(personId: string): Wire & Repairs {
@@ -55,7 +53,7 @@ export const changeOf = (entry: Entry) => ({
   baseRevision: entry.baseRevision,
   recordedAt: entry.recordedAt,
   device: entry.device,
-  contractVersion: CONTRACT_VERSION,
+  contractVersion: contractOf(entry),
   deleted: entry.deleted,
   payload: entry.fact,
   settles: entry.settles,

@@ -4,7 +4,7 @@ import { useId } from 'react'
 type Props<T extends string> = {
   label: string
   value: T | null
-  options: Record<T, string>
+  options: Partial<Record<T, string>>
   onChange: (value: T) => void
   hideLabel?: boolean
 }

@@ -2,18 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
-import type { FirmRulesFact, HomeAnswer, PropertyDossier, WeatherLimitsFact } from '../api/types'
-import {
-  applyToHome,
-  applyToProperty,
-  applyToVisit,
-  newProperty,
-  newVisit,
-  type VisitView,
-} from '../offline/applyChanges'
+import type { FirmRulesFact, HomeAnswer, WeatherLimitsFact } from '../api/types'
+import { applyToHome, applyToProperty, applyToVisit } from '../offline/applyChanges'
 import { device } from '../offline/database'
+import type { HeldProperty, HeldVisit } from '../offline/heldFacts'
 import { answerKeys, fetchOrKept, keptAnswer } from '../offline/keptAnswers'
 import { outboxState, useOutbox } from '../offline/outbox'
+import { useDossier } from './useDossier'
 
 /** What is asked of the server by more than one screen. */
 export const keys = {
@@ -111,44 +106,38 @@ async function today(): Promise<string> {
   return home ? carryDay(home.json.today, home.at) : localDay()
 }
 
-/** Answers kept on a device before there were plans have none. */
-const noPlans = { plans: [], details: [], components: [], local: null, setAside: [], summaries: [] }
-const noPlan = { plan: null, details: [], retiredSlopes: [], lifeProfile: null, setAside: [] }
-
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 
+/** A property with what was changed on this device: its dossier is made by the core wherever something was. */
 export function useProperty(id: string) {
   const { entries } = useOutbox()
-  const property = useQuery({
+  const held = useQuery({
     queryKey: keys.property(id),
-    queryFn: async ({ signal }): Promise<PropertyDossier> => {
+    queryFn: async ({ signal }): Promise<HeldProperty> => {
       try {
-        return await fetchOrKept(person(), answerKeys.property(id), () =>
-          dataOf(api.GET('/api/properties/{id}', { params: { path: { id } }, signal })),
+        return await fetchOrKept<HeldProperty>(person(), answerKeys.property(id), () =>
+          dataOf(api.GET('/api/properties/{id}/facts', { params: { path: { id } }, signal })),
         )
       } catch (error) {
-        const made = unknownHere(error) ? newProperty(outboxState().entries, id, await today()) : undefined
-        if (!made) throw error
-        return made
+        const madeHere = outboxState().entries.some((entry) => entry.kind === 'property' && entry.factId === id)
+        if (!unknownHere(error) || !madeHere) throw error
+        return { today: await today(), facts: [], dossier: null }
       }
     },
     ...offline,
   })
-  const data = useMemo(
-    () => property.data && applyToProperty({ ...noPlans, ...property.data }, entries),
-    [property.data, entries],
-  )
-  return { ...property, data } as typeof property
+  return useDossier('property-dossier', id, held, entries, applyToProperty)
 }
 
+/** A visit with what was changed on this device. `fresh`: its judgement is of everything that is shown. */
 export function useVisit(id: string) {
   const { entries } = useOutbox()
-  const visit = useQuery({
+  const held = useQuery({
     queryKey: keys.visit(id),
-    queryFn: async ({ signal }): Promise<VisitView> => {
+    queryFn: async ({ signal }): Promise<HeldVisit> => {
       try {
-        return await fetchOrKept<VisitView>(person(), answerKeys.visit(id), () =>
-          dataOf(api.GET('/api/visits/{id}', { params: { path: { id } }, signal })),
+        return await fetchOrKept<HeldVisit>(person(), answerKeys.visit(id), () =>
+          dataOf(api.GET('/api/visits/{id}/facts', { params: { path: { id } }, signal })),
         )
       } catch (error) {
         const made = unknownHere(error) ? await visitMadeHere(id) : undefined
@@ -158,24 +147,20 @@ export function useVisit(id: string) {
     },
     ...offline,
   })
-  const data = useMemo(() => visit.data && applyToVisit({ ...noPlan, ...visit.data }, entries), [visit.data, entries])
-  return { ...visit, data } as typeof visit
+  return useDossier('visit-dossier', id, held, entries, applyToVisit)
 }
 
-/** A visit begun without a connection: built from the property kept on this device, or made on it. */
-async function visitMadeHere(id: string): Promise<VisitView | undefined> {
-  const { entries } = outboxState()
+/** A visit begun without a connection: from the facts of its property, held on this device or made on it. */
+async function visitMadeHere(id: string): Promise<HeldVisit | undefined> {
+  const visit = outboxState().entries.find((entry) => entry.kind === 'visit' && entry.factId === id)?.fact
+  if (!visit || !('roofId' in visit)) return undefined
   const kept = await device.answers
     .where('personId')
     .equals(person())
-    .filter(({ key }) => key.startsWith('property:'))
+    .filter(({ key, shape }) => key.startsWith(answerKeys.property('')) && shape !== undefined)
     .toArray()
-  const made = entries
-    .filter((entry) => entry.kind === 'property')
-    .flatMap((entry) => newProperty(entries, entry.factId, '') ?? [])
-  for (const dossier of [...kept.map(({ json }) => json as PropertyDossier), ...made]) {
-    const view = newVisit(applyToProperty(dossier, entries), id)
-    if (view) return view
-  }
-  return undefined
+  const property = kept
+    .map(({ json }) => json as HeldProperty)
+    .find(({ facts }) => facts.some(({ factId }) => factId === visit.roofId))
+  return { today: property?.today ?? (await today()), facts: property?.facts ?? [], dossier: null }
 }

@@ -16,6 +16,7 @@ import type {
   ProofKind,
   RecheckOutcome,
   SlopeFact,
+  Under,
   UrgencyClass,
 } from '../api/types'
 
@@ -31,11 +32,14 @@ export const facings: Record<Facing, string> = {
   northWest: 'North-west',
 }
 
-export const beneaths: Record<SlopeFact['beneath'], string> = {
-  finishedRoom: 'Finished room',
-  openAttic: 'Open attic',
+export const unders: Record<Under, string> = {
+  heatedRoom: 'Finished room',
+  attic: 'Attic',
   garage: 'Garage',
-  porch: 'Porch or open air',
+  overhang: 'Overhang',
+  porch: 'Porch',
+  openAir: 'Open air',
+  electricalGear: 'Electrical equipment',
 }
 
 export const pitchSources: Record<SlopeFact['pitch']['source'], string> = {
@@ -43,6 +47,7 @@ export const pitchSources: Record<SlopeFact['pitch']['source'], string> = {
   digitalLevel: 'Digital level',
   phone: 'Phone',
   byEye: 'By eye',
+  plan: 'Taken from the plan',
 }
 
 export const ageSources = {

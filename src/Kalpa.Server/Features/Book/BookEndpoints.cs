@@ -1,4 +1,5 @@
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Rules;
 using Kalpa.Store.Dossiers;
 using Microsoft.AspNetCore.Http.HttpResults;

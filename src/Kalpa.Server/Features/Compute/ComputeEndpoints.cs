@@ -2,6 +2,7 @@ using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
@@ -25,6 +26,8 @@ public static class ComputeEndpoints
     public static void MapCompute(this IEndpointRouteBuilder api)
     {
         Map<AssessInput, Assessment>(api, "assess");
+        Map<DossierRequest, VisitDossier>(api, "visit-dossier");
+        Map<DossierRequest, PropertyDossier>(api, "property-dossier");
         Map<VerdictRequest, Verdict>(api, "verdict");
         Map<LifeFacts, LifeAnswer>(api, "life");
         Map<UrgencyFacts, UrgencyAnswer>(api, "urgency");

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;

@@ -1,5 +1,6 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Rules;
 using Kalpa.Reports;
 using Kalpa.Reports.Printing;

@@ -8,14 +8,14 @@ import type {
   DecidingAnswer,
   FindingFact,
   MeasureFact,
-  SlopeFact,
+  Under,
 } from '../../api/types'
 import { useCore, useCoreAnswer } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { useBehind } from '../../shared/useBehind'
-import { beneaths, codeFamilies, evidences, extents } from '../../shared/words'
+import { codeFamilies, evidences, extents, unders } from '../../shared/words'
 import { MeasureKeys } from '../finding/MeasureKeys'
 import { VerdictPanel } from '../finding/VerdictPanel'
 import { Part } from './EntryParts'
@@ -42,7 +42,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
   const [code, setCode] = useState<CodeFamily>('residential')
   const [evidence, setEvidence] = useState<FindingFact['evidence']>('noneSeen')
   const [extent, setExtent] = useState<FindingFact['extent']>('onePlace')
-  const [beneath, setBeneath] = useState<SlopeFact['beneath']>('finishedRoom')
+  const [under, setUnder] = useState<Under>('heatedRoom')
   const [deciding, setDeciding] = useState<DecidingAnswer[]>([])
   const asked = hangingOn(book, condition)
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
@@ -70,7 +70,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
       condition: condition.code,
       evidence,
       extent,
-      beneath,
+      under,
       peopleBelow: false,
       outcome: verdict.outcome,
       shortfall: verdict.shortfall,
@@ -132,7 +132,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
         <VerdictPanel verdict={verdict} waiting={late ? waiting : null} error={asking.error} onRetry={asking.retry} />
         <Choice label="Signs of water" value={evidence} options={evidences} onChange={setEvidence} />
         <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />
-        <Choice label="Beneath" value={beneath} options={beneaths} onChange={setBeneath} />
+        <Choice label="What lies under it" value={under} options={unders} onChange={setUnder} />
         {urgency && (
           <Box>
             <NailMarks nails={urgency.nails} words={urgency.words} />

@@ -3,7 +3,7 @@ import { MapPin } from 'lucide-react'
 import { useState } from 'react'
 import type { FindingFact } from '../../api/types'
 import { PlanPicker } from '../../shared/roofPlan/PlanPicker'
-import { detailNames } from '../../shared/roofPlan/planWords'
+import { detailName } from '../../shared/roofPlan/planWords'
 import { sceneOfVisit } from '../../shared/roofPlan/scenes'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -13,10 +13,10 @@ type Props = { draft: FindingFact; onChange: (fields: Partial<FindingFact>) => v
 export function PlanPlace({ draft, onChange }: Props) {
   const { visit, assessment } = useVisitContext()
   const [open, setOpen] = useState(false)
-  if (!visit.plan || visit.plan.parts.length === 0) return null
-  const detail = visit.details.find(({ id }) => id === draft.detailId)
+  if (!visit.facts.plan || visit.facts.plan.parts.length === 0) return null
+  const detail = (visit.facts.details ?? []).find(({ id }) => id === draft.detailId)
   const pinned = detail
-    ? `On the plan: ${detailNames[detail.kind].toLowerCase()}${detail.name ? `, ${detail.name}` : ''}`
+    ? `On the plan: ${detailName(detail.kind).toLowerCase()}${detail.name ? `, ${detail.name}` : ''}`
     : draft.spot
       ? 'Pinned on the plan'
       : 'Not pinned on the plan'
@@ -42,7 +42,7 @@ export function PlanPlace({ draft, onChange }: Props) {
             chosenSlope={draft.slopeId ?? null}
             onSpot={(spot) => onChange({ spot, slopeId: spot.slopeId, detailId: null })}
             onDetail={(id) => {
-              const chosen = visit.details.find((other) => other.id === id)
+              const chosen = (visit.facts.details ?? []).find((other) => other.id === id)
               if (chosen) onChange({ detailId: id, spot: null, slopeId: chosen.spot.slopeId })
             }}
           />

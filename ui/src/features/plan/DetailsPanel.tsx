@@ -1,10 +1,10 @@
 import { Button, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import type { DetailFact, DetailKind, PlanAnswer } from '../../api/types'
+import type { DetailFact, PlanAnswer } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { feetText, number } from '../../shared/roofPlan/planMath'
-import { detailMarks, detailNames, stationOf } from '../../shared/roofPlan/planWords'
+import { type DetailKind, detailMarks, detailName, detailNames, stationOf } from '../../shared/roofPlan/planWords'
 import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
 import { DetailPhotos } from './DetailPhotos'
 import { KeptField } from './KeptField'
@@ -90,7 +90,7 @@ function DetailFields({
   return (
     <Stack gap="3" borderTopWidth="3px" borderColor="copper" pt="3">
       <Heading as="h2" size="md">
-        {detailNames[detail.kind]} on slope {letter}
+        {detailName(detail.kind)} on slope {letter}
       </Heading>
       {placed?.onSlope ? (
         answer.measured && (

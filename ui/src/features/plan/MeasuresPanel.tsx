@@ -4,9 +4,9 @@ import type { PlanAnswer, SlopeFact, TakeOffLine } from '../../api/types'
 import { compute } from '../../core/core'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { number } from '../../shared/roofPlan/planMath'
-import { edgeNames, underNames } from '../../shared/roofPlan/planWords'
+import { edgeNames } from '../../shared/roofPlan/planWords'
 import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
-import { facings } from '../../shared/words'
+import { facings, unders } from '../../shared/words'
 
 /** Areas, edges and the take-off, as the plan measures itself. */
 export function MeasuresPanel({ scene, answer }: { scene: PlanScene; answer: PlanAnswer }) {
@@ -89,7 +89,7 @@ function SlopeLine({ answer, slope, slopeId }: { answer: PlanAnswer; slope: Slop
           ft up the slope · eave {number(facet.lowInches / 12, 1)} ft, top {number(facet.highInches / 12, 1)} ft above
           ground
           {under.length > 0 &&
-            ` · under it: ${under.map((share) => `${underNames[share.under].toLowerCase()}${under.length > 1 ? ` ${number(share.squareFeet)} ft²` : ''}`).join(', ')}`}
+            ` · under it: ${under.map((share) => `${unders[share.under].toLowerCase()}${under.length > 1 ? ` ${number(share.squareFeet)} ft²` : ''}`).join(', ')}`}
         </Text>
       </Box>
     </Flex>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import type { PlanAnswer } from '../../api/types'
-import { detailNames } from '../../shared/roofPlan/planWords'
+import { detailName } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { waitingSlopes } from './parts'
 
@@ -20,7 +20,7 @@ export function NeedsPlace({ scene, answer, placing, onPlace }: Props) {
       const detail = scene.details.find(({ id }) => id === placed.id)
       return placed.onSlope || !detail
         ? []
-        : [{ id: detail.id, words: `${detailNames[detail.kind]}${detail.name ? `, ${detail.name}` : ''}` }]
+        : [{ id: detail.id, words: `${detailName(detail.kind)}${detail.name ? `, ${detail.name}` : ''}` }]
     }),
     ...scene.findings.flatMap(({ fact, number, name }) => {
       const placed = answer.spots.find(({ id }) => id === fact.id)

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import * as three from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import type { PlanAnswer } from '../../api/types'
-import { detailNames } from '../../shared/roofPlan/planWords'
+import { detailName } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 
 /** Sizes and colours of the model, inches. */
@@ -158,7 +158,7 @@ function addThings(world: three.Scene, scene: PlanScene, answer: PlanAnswer) {
     mesh.position.copy(place({ ...placed, z: placed.z + high / 2 - 12 }))
     mesh.rotation.y =
       -((answer.facets.find(({ slopeId }) => slopeId === placed.slopeId)?.azimuthDegrees ?? 180) * Math.PI) / 180
-    mesh.name = detailNames[detail.kind]
+    mesh.name = detailName(detail.kind)
     world.add(mesh)
   }
   for (const { fact, number } of scene.findings) {

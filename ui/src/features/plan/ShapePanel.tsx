@@ -3,9 +3,10 @@ import { useState } from 'react'
 import type { PlanAnswer, PlanEdit, PlanPart, Under } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { feetText } from '../../shared/roofPlan/planMath'
-import { edgeNames, underNames } from '../../shared/roofPlan/planWords'
+import { edgeNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { newId } from '../../shared/uuid'
+import { unders } from '../../shared/words'
 import { KeptField } from './KeptField'
 import { nameOf, type Picked } from './PlanHandles'
 
@@ -253,7 +254,7 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
             value={part.under ?? 'attic'}
             onChange={(event) => void run({ verb: 'setUnder', ...to, under: event.target.value as Under })}
           >
-            {Object.entries(underNames).map(([key, words]) => (
+            {Object.entries(unders).map(([key, words]) => (
               <option key={key} value={key}>
                 {words}
               </option>

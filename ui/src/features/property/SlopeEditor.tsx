@@ -8,7 +8,7 @@ import { MeasureInput, readMeasure, useParsed } from '../../shared/MeasureInput'
 import { useBook } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
-import { ageSources, beneaths, facings, pitchSources } from '../../shared/words'
+import { ageSources, facings, pitchSources, unders } from '../../shared/words'
 import { YearWords } from '../../shared/YearWords'
 import { coveringsOf, formOf, layersProblem, type SlopeForm, yearProblem } from './slopeForm'
 
@@ -35,6 +35,15 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     yearProblem(form.laidTo) ||
     layersProblem(form.layers)
   const ready = (pitch?.value != null || pitch?.reading === true) && !unread
+  // Only what lies on a plan can take its pitch, and what is under it, from there.
+  const plan = dossier.plans.find((other) => other.roofId === roofId)
+  const onPlan = plan?.parts.some(
+    (part) =>
+      part.alone?.slopeId === slope?.id || part.corners.some((corner) => corner.slopeId === slope?.id && !corner.gable),
+  )
+  const { plan: fromPlan, ...read } = pitchSources
+  const sources: Partial<typeof pitchSources> =
+    onPlan || form.pitchSource === 'plan' ? { ...read, plan: fromPlan } : read
   const [failure, setFailure] = useState<unknown>()
   const [saving, setSaving] = useState(false)
 
@@ -62,7 +71,6 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const keep = (risePer12: number | null, eaveInches: number | null, runInches: number | null) => {
     if (risePer12 === null) return
     const fact: SlopeFact = {
-      planned: slope?.planned ?? null,
       retiredOn: slope?.retiredOn ?? null,
       id: slope?.id ?? newId(),
       roofId,
@@ -70,7 +78,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
       name: form.name,
       pitch: { typed: form.pitch, risePer12, source: form.pitchSource },
       facing: form.facing,
-      beneath: form.beneath,
+      under: form.under === 'asPlanned' ? null : form.under,
       eaveLength: eaveInches === null ? null : { typed: form.eave, inches: eaveInches },
       planRun: runInches === null ? null : { typed: form.run, inches: runInches },
     }
@@ -96,9 +104,13 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             onTyped={set('pitch')}
             unit="pitch"
             hint="6/12, 18.4° or 14&quot; over 42&quot;"
-            locked={slope?.planned ? 'It is on the plan: change it there.' : undefined}
+            locked={
+              form.pitchSource === 'plan'
+                ? 'Taken from the plan. To enter a reading, choose how the pitch was read.'
+                : undefined
+            }
           />
-          <Pick label="Pitch read by" value={form.pitchSource} options={pitchSources} onChange={set('pitchSource')} />
+          <Pick label="Pitch read by" value={form.pitchSource} options={sources} onChange={set('pitchSource')} />
           <MeasureInput
             label="Eave length"
             typed={form.eave}
@@ -117,7 +129,12 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           />
         </SimpleGrid>
         <Choice label="Falls to the" value={form.facing} options={facings} onChange={set('facing')} />
-        <Choice label="What lies under it" value={form.beneath} options={beneaths} onChange={set('beneath')} />
+        <Choice<SlopeForm['under']>
+          label="What lies under it"
+          value={form.under}
+          options={onPlan ? { asPlanned: 'As on the plan', ...unders } : unders}
+          onChange={set('under')}
+        />
         {covering && (
           <Choice
             label="What covers it"
@@ -217,7 +234,7 @@ function Pick<T extends string>({
 }: {
   label: string
   value: T
-  options: Record<T, string>
+  options: Partial<Record<T, string>>
   onChange: (value: T) => void
 }) {
   return (

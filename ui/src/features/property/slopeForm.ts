@@ -1,4 +1,4 @@
-import type { CoveringFact, SlopeFact, YearEvidence } from '../../api/types'
+import type { CoveringFact, SlopeFact, Under, YearEvidence } from '../../api/types'
 
 /** What the slope form holds: everything as typed. */
 export type SlopeForm = {
@@ -7,7 +7,8 @@ export type SlopeForm = {
   pitch: string
   pitchSource: SlopeFact['pitch']['source']
   facing: SlopeFact['facing']
-  beneath: SlopeFact['beneath']
+  /** Null: what the plan has there. */
+  under: Under | 'asPlanned'
   eave: string
   run: string
   kind: CoveringFact['kind']
@@ -43,7 +44,7 @@ export function formOf(
     pitch: slope?.pitch.typed ?? '',
     pitchSource: slope?.pitch.source ?? 'tape',
     facing: slope?.facing ?? 'south',
-    beneath: slope?.beneath ?? 'finishedRoom',
+    under: slope ? (slope.under ?? 'asPlanned') : 'heatedRoom',
     eave: slope?.eaveLength?.typed ?? '',
     run: slope?.planRun?.typed ?? '',
     kind: covering?.kind ?? 'laminatedShingle',

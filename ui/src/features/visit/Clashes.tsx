@@ -16,7 +16,7 @@ import type { VisitView } from '../../offline/applyChanges'
 import { useRecord } from '../../shared/facts'
 import { useBook } from '../../shared/queries'
 import { feetText } from '../../shared/roofPlan/planMath'
-import { detailNames } from '../../shared/roofPlan/planWords'
+import { detailName } from '../../shared/roofPlan/planWords'
 import { Sheet } from '../../shared/Sheet'
 import { Trouble } from '../../shared/States'
 import { evidences, excuses, extents, timeText } from '../../shared/words'
@@ -150,7 +150,7 @@ function Told({ version, kind }: { version: FactVersion; kind: string }) {
       return (
         <>
           {[
-            detailNames[detail.kind],
+            detailName(detail.kind),
             detail.name,
             `${feetText(detail.spot.along)} along, ${feetText(detail.spot.up)} up from the eave on plan`,
           ]

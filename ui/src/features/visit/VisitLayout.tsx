@@ -1,7 +1,5 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
-import type { AssessInput } from '../../api/types'
-import { useCoreAnswer } from '../../core/useCore'
 import { useBook, useVisit } from '../../shared/queries'
 import { SetAside } from '../../shared/SetAside'
 import { Loading, Trouble } from '../../shared/States'
@@ -24,15 +22,14 @@ const tabs = [
   ['report', 'Report', 'r'],
 ] as const
 
-/** A visit: its judgement comes from the browser core, live; until that has started, from the server. */
+/** A visit: with changes on this device its judgement comes from the browser core, without any from the server. */
 export function VisitLayout() {
   const { visitId = '' } = useParams()
   const { pathname } = useLocation()
   const row = useCurrentInSight(pathname)
   const visit = useVisit(visitId)
   const book = useBook()
-  const live = useCoreAnswer('assess', visit.data?.facts as AssessInput | undefined)
-  const behind = useBehind(live.answer !== undefined && !live.fresh)
+  const behind = useBehind(visit.data !== undefined && !visit.fresh)
   const arrived = useLiveVisit(visitId)
   const navigate = useNavigate()
   useShortcuts(
@@ -43,11 +40,12 @@ export function VisitLayout() {
   if (visit.isError) return <Trouble error={visit.error} onRetry={() => visit.refetch()} />
   if (book.isError) return <Trouble error={book.error} onRetry={() => book.refetch()} />
   if (visit.isPending || book.isPending) return <Loading what="the visit" />
-  const assessment = live.answer ?? visit.data.assessment
-  const { records } = visit.data.facts
-  if (!assessment && live.error) return <Trouble error={live.error} onRetry={live.retry} />
-  if (!assessment || !records) return <Loading what="the assessment" />
-  const context: VisitContext = { visit: visit.data, records, assessment, book: book.data }
+  const dossier = visit.data
+  if (!dossier) return <Loading what="the visit" />
+  const { assessment } = dossier
+  const { records } = dossier.facts
+  if (!records) return <Loading what="the assessment" />
+  const context: VisitContext = { visit: dossier, records, assessment, book: book.data }
   const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
   const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
   const { writeUps } = assessment.progress
@@ -55,10 +53,10 @@ export function VisitLayout() {
     <Box>
       <Flex align="baseline" gap="3" wrap="wrap">
         <Heading as="h1" size="xl">
-          <Link to={`/properties/${visit.data.property.id}`}>{visit.data.property.name}</Link>
+          <Link to={`/properties/${dossier.property.id}`}>{dossier.property.name}</Link>
         </Heading>
         <Text color="faint">
-          {assessment.progress.walkName}, {dayText(visit.data.visit.on)}
+          {assessment.progress.walkName}, {dayText(dossier.visit.on)}
         </Text>
         {behind && (
           <Text role="status" className="k-arrived">
@@ -90,8 +88,8 @@ export function VisitLayout() {
           </NavLink>
         ))}
       </Flex>
-      <Clashes visit={visit.data} />
-      <SetAside facts={visit.data.setAside} />
+      <Clashes visit={dossier} />
+      <SetAside facts={dossier.setAside} />
       {assessment.problems.map((problem) => (
         <Text key={problem.factId} color="fg.error">
           {problem.text}

@@ -15,11 +15,11 @@ export function NoticeList() {
   const replies = records.noticeReplies ?? []
   const answer = useCore(
     'notices',
-    visit.plan
+    visit.facts.plan
       ? {
           plan: {
-            plan: visit.plan,
-            details: visit.details,
+            plan: visit.facts.plan,
+            details: visit.facts.details ?? [],
             coverings: visit.facts.coverings,
             asOf: visit.facts.asOf,
             spots: null,
@@ -30,7 +30,7 @@ export function NoticeList() {
         }
       : undefined,
   )
-  if (!visit.plan || !answer) return null
+  if (!visit.facts.plan || !answer) return null
   const open = answer.notices.filter((notice) => !replies.some((reply) => reply.key === notice.key))
   const waved = replies.filter((reply) => !reply.findingId)
   if (open.length === 0 && waved.length === 0) return null

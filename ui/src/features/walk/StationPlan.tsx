@@ -13,7 +13,7 @@ export function StationPlan({ station }: { station: Station }) {
   const { visit, assessment } = useVisitContext()
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
-  if (!visit.plan || visit.plan.parts.length === 0) return null
+  if (!visit.facts.plan || visit.facts.plan.parts.length === 0) return null
   const begin = (place: string) => navigate(`/visits/${visit.visit.id}/findings/new?station=${station.key}&${place}`)
   return (
     <Box>
@@ -27,7 +27,7 @@ export function StationPlan({ station }: { station: Station }) {
             height="clamp(16rem, 42vh, 30rem)"
             onSpot={({ slopeId, along, up }) => begin(`slope=${slopeId}&at=${along},${up}`)}
             onDetail={(id) => {
-              const detail = visit.details.find((other) => other.id === id)
+              const detail = (visit.facts.details ?? []).find((other) => other.id === id)
               if (detail) begin(`slope=${detail.spot.slopeId}&detail=${id}`)
             }}
             onFinding={(id) => navigate(`/visits/${visit.visit.id}/findings/${id}`)}

@@ -1,6 +1,6 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
 import type { DetailFact, PlanAnswer } from '../../api/types'
-import { detailMarks, detailNames } from './planWords'
+import { detailMark, detailName } from './planWords'
 import type { PlanScene } from './roofPlan'
 
 type Handlers = {
@@ -25,7 +25,7 @@ export function PlanDetails({
       {details.map((detail) => {
         const placed = answer.details.find(({ id }) => id === detail.id)
         if (!placed?.onSlope) return null
-        const name = `${detailNames[detail.kind]}${detail.name ? `, ${detail.name}` : ''}`
+        const name = `${detailName(detail.kind)}${detail.name ? `, ${detail.name}` : ''}`
         const facet = answer.facets.find(({ slopeId }) => slopeId === placed.slopeId)
         return (
           // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
@@ -61,7 +61,7 @@ export function PlanDetails({
             )}
             <g transform={`scale(${unit})`}>
               <rect className="k-detailmark" x="-11" y="-11" width="22" height="22" rx="4" />
-              <path d={detailMarks[detail.kind]} />
+              <path d={detailMark(detail.kind)} />
             </g>
           </g>
         )

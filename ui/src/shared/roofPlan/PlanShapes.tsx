@@ -8,8 +8,8 @@ import type {
   SlopeFact,
   ZonePoint,
 } from '../../api/types'
+import { unders } from '../words'
 import { feetText, shadeOf } from './planMath'
-import { underNames } from './planWords'
 
 const loopOf = (points: (RoofPoint | ZonePoint)[]) => points.map(({ x, y }) => `${x},${-y}`).join(' ')
 
@@ -90,7 +90,7 @@ export function PlanShapes({
 function underWords(answer: PlanAnswer, facet: PlanFacet, unit: number): string {
   const words = answer.under
     .filter((share) => share.slopeId === facet.slopeId && share.squareFeet > 0)
-    .map((share) => underNames[share.under].toLowerCase())
+    .map((share) => unders[share.under].toLowerCase())
     .join(', ')
   const xs = facet.corners.map(({ x }) => x)
   const widePx = (Math.max(...xs) - Math.min(...xs)) / unit

@@ -1,6 +1,7 @@
-import type { DetailKind, EdgeClass, PartKind, StarterForm, Under } from '../../api/types'
+import type { EdgeClass, PartKind, StarterForm } from '../../api/types'
 
-export const detailNames: Record<DetailKind, string> = {
+/** Kinds of detail that can be put on a plan. One on file that is none of these keeps its own name. */
+export const detailNames = {
   boot: 'Boot',
   flue: 'Flue',
   chimney: 'Chimney',
@@ -13,7 +14,20 @@ export const detailNames: Record<DetailKind, string> = {
   wallEnd: 'Wall end',
   mount: 'Mount',
   vent: 'Vent',
-}
+} as const
+
+export type DetailKind = keyof typeof detailNames
+
+/** A key in words, where no list names it. */
+export const keyInWords = (key: string) =>
+  key
+    .replace(/([A-Z])/g, ' $1')
+    .replaceAll('-', ' ')
+    .toLowerCase()
+    .trim()
+
+export const detailName = (kind: string): string =>
+  kind in detailNames ? detailNames[kind as DetailKind] : `Recorded as “${keyInWords(kind)}”`
 
 /** What each detail looks like from above, in a square of 16 about its middle. */
 export const detailMarks: Record<DetailKind, string> = {
@@ -31,6 +45,10 @@ export const detailMarks: Record<DetailKind, string> = {
   vent: 'M-7 -6 h14 v12 h-14 z M-7 -2 h14 M-7 2 h14',
 }
 
+/** A kind that no list knows is a plain cross. */
+export const detailMark = (kind: string): string =>
+  kind in detailMarks ? detailMarks[kind as DetailKind] : detailMarks.mount
+
 export const edgeNames: Record<EdgeClass, string> = {
   eave: 'Eaves',
   rake: 'Rakes',
@@ -42,16 +60,6 @@ export const edgeNames: Record<EdgeClass, string> = {
   pitchBreak: 'Pitch breaks',
   step: 'Steps',
   seam: 'Borders in one plane',
-}
-
-export const underNames: Record<Under, string> = {
-  heatedRoom: 'Heated room',
-  attic: 'Attic',
-  garage: 'Garage',
-  overhang: 'Overhang',
-  porch: 'Porch',
-  openAir: 'Open air',
-  electricalGear: 'Electrical gear',
 }
 
 export const partNames: Record<PartKind, string> = {
@@ -73,5 +81,5 @@ export const formNames: Record<StarterForm, string> = {
 }
 
 /** The stop of the walk at which a detail is looked at. */
-export const stationOf = (kind: DetailKind) =>
+export const stationOf = (kind: string) =>
   kind === 'chimney' || kind === 'wallEnd' ? 'walls' : kind === 'downspout' ? 'gutters' : 'penetrations'

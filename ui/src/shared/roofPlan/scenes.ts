@@ -21,10 +21,10 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
   roofId: visit.roof.id,
   visitId: visit.visit.id,
   asOf: visit.facts.asOf,
-  plan: visit.plan,
+  plan: visit.facts.plan ?? null,
   slopes: [...visit.facts.slopes, ...visit.retiredSlopes],
   coverings: visit.facts.coverings,
-  details: visit.details,
+  details: visit.facts.details ?? [],
   findings: assessment.findings.flatMap((judged, i) => {
     const fact = visit.facts.findings.find(({ id }) => id === judged.findingId)
     return fact ? [{ fact, number: i + 1, name: judged.name }] : []

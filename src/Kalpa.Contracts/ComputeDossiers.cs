@@ -1,0 +1,24 @@
+using Kalpa.Core.Dossiers;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Contracts;
+
+/// <summary>Dossiers from facts that a device or a file holds.</summary>
+public static partial class Compute
+{
+    private static Outcome<VisitDossier> OfVisit(DossierRequest request, RuleBook book) =>
+        DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier
+            ? dossier
+            : new ComputeProblem(
+                "dossier.not-held",
+                "$.id",
+                "The visit, its roof, its building or its property is not among the facts. Fetch it while there is a connection."
+            );
+
+    private static Outcome<PropertyDossier> OfProperty(DossierRequest request, RuleBook book) =>
+        DossierBuilder.Property(Held(request, book), request.Id, request.Today, book) is { } dossier
+            ? dossier
+            : new ComputeProblem("dossier.not-held", "$.id", "The property is not among the facts. Fetch it while there is a connection.");
+
+    private static FactSet Held(DossierRequest request, RuleBook book) => FactBundles.Read(request.Facts, request.Changes ?? [], book);
+}
