@@ -128,7 +128,7 @@ public sealed class Inspector(HttpClient http)
             from,
             DateTimeOffset.UnixEpoch,
             "test",
-            1,
+            FactChange.CurrentContractVersion,
             deleted,
             JsonSerializer.SerializeToElement(fact, fact.GetType(), KalpaJson.Default)
         );

@@ -6,7 +6,7 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Assessing;
 
 /// <summary>How much slope sheds its water past a finding (methods, section 3, in its simplest form: the run above it).</summary>
-internal static class WaterRuns
+public static class WaterRuns
 {
     private const double InchesPerFoot = 12;
 

@@ -23,11 +23,50 @@ public static class BookChecks
             .. book.Limits.SelectMany(l => Limit(book, l)),
             .. book.Decisions.SelectMany(d => Decision(book, d)),
             .. book.Combinations.SelectMany(c => Combination(book, c)),
+            .. Retired(book),
             .. book.Factors.Where(f => string.IsNullOrWhiteSpace(f.Find)).Select(f => $"factor {f.Key}: wants how it is found out"),
         ];
 
     private static IEnumerable<string> Once(string what, IEnumerable<string> keys) =>
         keys.GroupBy(k => k, StringComparer.Ordinal).Where(g => g.Count() > 1).Select(g => $"{what} {g.Key}: used {g.Count()} times");
+
+    /// <summary>A retired key is never given again, and leads somewhere, if anywhere.</summary>
+    private static IEnumerable<string> Retired(RuleBook book)
+    {
+        foreach (var twice in book.Retired.GroupBy(r => (r.Kind, r.Key)).Where(g => g.Count() > 1))
+        {
+            yield return $"retired {twice.Key.Kind} {twice.Key.Key}: retired {twice.Count()} times";
+        }
+        foreach (var retired in book.Retired)
+        {
+            if (KeysOf(book, retired.Kind).Contains(retired.Key))
+            {
+                yield return $"retired {retired.Kind} {retired.Key}: in use again";
+            }
+            if (string.IsNullOrWhiteSpace(retired.Reason) || string.IsNullOrWhiteSpace(retired.Since))
+            {
+                yield return $"retired {retired.Kind} {retired.Key}: wants its reason and the edition that retired it";
+            }
+            foreach (var successor in retired.Successors)
+            {
+                var last = book.CurrentKey(retired.Kind, successor.Key);
+                if (!KeysOf(book, retired.Kind).Contains(last))
+                {
+                    yield return $"retired {retired.Kind} {retired.Key}: its successor {successor.Key} leads to nothing in the book";
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<string> KeysOf(RuleBook book, BookKeyKind kind) =>
+        kind switch
+        {
+            BookKeyKind.Condition => book.Conditions.Select(c => c.Code),
+            BookKeyKind.Covering => book.Coverings.Select(c => c.Kind),
+            BookKeyKind.Component => book.Components.Select(c => c.Key),
+            BookKeyKind.Question => book.Questions.Select(q => q.Key),
+            _ => book.Stations.Select(s => s.Key),
+        };
 
     /// <summary>What a condition lacks.</summary>
     public static IEnumerable<string> Condition(RuleBook book, Condition condition)

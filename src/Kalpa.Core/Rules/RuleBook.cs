@@ -19,6 +19,7 @@ public sealed class RuleBook
 
     internal RuleBook(BookFile book, byte[] content)
     {
+        file = book;
         Version = book.Version;
         // Hashing takes the browser's interpreter as long as a hundred verdicts: nobody waits for it before the hash is asked for.
         hash = new Lazy<string>(() => Convert.ToHexStringLower(SHA256.HashData(content))[..HashLength]);
@@ -49,6 +50,12 @@ public sealed class RuleBook
             .GroupBy(c => c.key)
             .ToDictionary(g => g.Key, g => g.Select(c => c.c).ToArray());
     }
+
+    private readonly BookFile file;
+
+    /// <summary>This book with other retired keys: for trying out what a retirement does before it is packed.</summary>
+    public RuleBook WithRetired(IReadOnlyList<RetiredKey> retired) =>
+        new(file with { Retired = retired }, System.Text.Encoding.UTF8.GetBytes($"{Hash} {string.Join(' ', retired)}"));
 
     /// <summary>Digits of the content hash that are shown and stored: enough to tell any two editions apart.</summary>
     private const int HashLength = 16;
@@ -91,9 +98,13 @@ public sealed class RuleBook
     public string CurrentKey(BookKeyKind kind, string key, CoveringFamily? family = null)
     {
         var current = key;
-        while (Retired.FirstOrDefault(r => r.Kind == kind && r.Key == current) is { } retired)
+        // A chain is at most as long as there are retired keys: two that lead to each other end here, and the look-through of the book names them.
+        for (var step = 0; step < Retired.Count; step++)
         {
-            if (retired.Successors.FirstOrDefault(s => s.AppliesTo(family)) is not { } successor)
+            var successor = Retired
+                .FirstOrDefault(r => r.Kind == kind && r.Key == current)
+                ?.Successors.FirstOrDefault(s => s.AppliesTo(family));
+            if (successor is null)
             {
                 return current;
             }

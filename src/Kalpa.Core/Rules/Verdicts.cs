@@ -157,7 +157,7 @@ public static class Verdicts
         {
             PitchSource.Phone => PitchByPhone,
             PitchSource.DigitalLevel => PitchByDigitalLevel,
-            PitchSource.ByEye => PitchByEye,
+            PitchSource.ByEye or PitchSource.Plan => PitchByEye,
             _ => 0,
         };
 

@@ -76,15 +76,6 @@ public class AssessorTests
     }
 
     [Fact]
-    public void An_unknown_condition_is_reported_and_the_rest_is_judged()
-    {
-        var (slope, covering) = Slope("6/12", 2010);
-        var assessment = Assess([slope], [covering], findings: [Finding(slope, "boot-collar-torn"), Finding(slope, "from-a-newer-book")]);
-        assessment.Findings.ShouldHaveSingleItem();
-        assessment.Problems.ShouldHaveSingleItem().Code.ShouldBe("finding.unknown-condition");
-    }
-
-    [Fact]
     public void A_conforming_measure_is_reported_but_is_no_work()
     {
         var (slope, covering) = Slope("6/12", 2018);

@@ -61,6 +61,12 @@ public static class DetailPlaces
             .Where(hit => hit is not null)
             .Select(hit => at.To(hit!.Value))
             .ToList();
-        return hits.Count == 0 ? null : hits.Min();
+        if (hits.Count == 0)
+        {
+            return null;
+        }
+        // A place on the outline meets its own side at once: what counts is how far the slope goes on from there, if it does.
+        var first = hits.Where(inches => inches > PlanTolerances.OnLineInches).DefaultIfEmpty(0).Min();
+        return first > 0 && Polygons.Contains(loop, at + (direction * (first / 2))) ? first : 0;
     }
 }

@@ -11,6 +11,7 @@ import { type Change, useRecord } from '../../shared/facts'
 import { readMeasure, useParsed } from '../../shared/MeasureInput'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { PhotoButton } from '../../shared/PhotoButton'
+import { keyInWords } from '../../shared/roofPlan/planWords'
 import { Caution, Empty, Trouble } from '../../shared/States'
 import { photoFact, useTakePhotos } from '../../shared/takePhotos'
 import { useBehind } from '../../shared/useBehind'
@@ -210,6 +211,12 @@ function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
               Start over
             </Button>
           </Flex>
+        )}
+        {start.condition !== '' && !condition && (
+          <Text color="fg.error">
+            This finding was recorded as “{keyInWords(start.condition)}”, which this version of the rule book does not
+            know. It stays in the report as recorded. Choose a condition, or update Kalpa.
+          </Text>
         )}
         <ConditionPicker
           station={draft.station}

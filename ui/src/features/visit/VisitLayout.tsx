@@ -91,7 +91,7 @@ export function VisitLayout() {
       <Clashes visit={dossier} />
       <SetAside facts={dossier.setAside} />
       {assessment.problems.map((problem) => (
-        <Text key={problem.factId} color="fg.error">
+        <Text key={`${problem.code} ${problem.factId}`} color="fg.error">
           {problem.text}
         </Text>
       ))}

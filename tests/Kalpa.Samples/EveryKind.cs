@@ -1,0 +1,249 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+
+namespace Kalpa.Samples;
+
+/// <summary>One sound fact of every kind there is, on one roof: for whatever has to go through all of them.</summary>
+public static class EveryKind
+{
+    private static readonly string Hash = new('a', 64);
+    private static readonly DateTimeOffset At = new(2026, 9, 18, 8, 0, 0, TimeSpan.Zero);
+
+    public static Guid Id(FactKind kind) => new(0x0199E000 + (int)kind, 0, 0x7000, [0x80, 0, 0, 0, 0, 0, 0, 1]);
+
+    /// <summary>Parents before children.</summary>
+    public static IReadOnlyList<StreamFact> Facts { get; } =
+    [.. Structure().Concat(Visit()).Concat(Records()).Concat(Firm()).Select(f => new StreamFact(f.Kind, f.Fact))];
+
+    private static IEnumerable<(FactKind Kind, IFact Fact)> Structure()
+    {
+        yield return (
+            FactKind.Property,
+            new PropertyFact(Id(FactKind.Property), "Every House", "1 Quay", "A. Owner", Exposure.Ordinary, "", 44.6)
+        );
+        yield return (FactKind.Building, new BuildingFact(Id(FactKind.Building), Id(FactKind.Property), "House"));
+        yield return (FactKind.Roof, new RoofFact(Id(FactKind.Roof), Id(FactKind.Building), "Main"));
+        yield return (
+            FactKind.Slope,
+            new SlopeFact(
+                Id(FactKind.Slope),
+                Id(FactKind.Roof),
+                "A",
+                "",
+                TypedPitch.Of("6/12", PitchSource.Tape),
+                Facing.South,
+                Under.Attic,
+                TypedLength.Of("40'"),
+                TypedLength.Of("15'")
+            )
+        );
+        yield return (
+            FactKind.Covering,
+            new CoveringFact(
+                Id(FactKind.Covering),
+                Id(FactKind.Slope),
+                CoveringKind.LaminatedShingle,
+                2010,
+                2010,
+                AgeSource.Owner,
+                Evidence: [new YearEvidence(2009, 2011, AgeSource.Permit)]
+            )
+        );
+        yield return (
+            FactKind.Component,
+            new ComponentFact(
+                Id(FactKind.Component),
+                Id(FactKind.Slope),
+                RuleBook.Current.Components[0].Key,
+                StackPlace.Beside,
+                1,
+                2010,
+                2010,
+                AgeSource.Owner
+            )
+        );
+        yield return (
+            FactKind.LocalProfile,
+            new LocalProfileFact(
+                Id(FactKind.LocalProfile),
+                Id(FactKind.Property),
+                CodeFamily.Residential,
+                "Saltmere",
+                "2024",
+                [new LocalLimit(RuleBook.Current.LimitsOn("drip-edge-lap")[0].Id, 3, null, "section 3")]
+            )
+        );
+        var corners = new[] { (0, 0), (480, 0), (480, 360), (0, 360) };
+        yield return (
+            FactKind.Plan,
+            new PlanFact(
+                Id(FactKind.Plan),
+                Id(FactKind.Roof),
+                true,
+                "taped",
+                [
+                    new PlanPart(
+                        Guid.Parse("0199f000-0000-7000-8000-000000000001"),
+                        "House",
+                        PartKind.House,
+                        120,
+                        [
+                            .. corners.Select(
+                                (c, i) =>
+                                    new PlanCorner(
+                                        Guid.Parse($"0199f000-0000-7000-8000-00000000001{i}"),
+                                        c.Item1,
+                                        c.Item2,
+                                        i == 0 ? Id(FactKind.Slope) : Guid.Parse($"0199f000-0000-7000-8000-00000000002{i}"),
+                                        6,
+                                        i is 1 or 3
+                                    )
+                            ),
+                        ]
+                    ),
+                ],
+                []
+            )
+        );
+        yield return (
+            FactKind.Detail,
+            new DetailFact(Id(FactKind.Detail), Id(FactKind.Roof), DetailKind.Boot, new Spot(Id(FactKind.Slope), 120, 60), 4)
+        );
+    }
+
+    private static IEnumerable<(FactKind Kind, IFact Fact)> Visit()
+    {
+        var visit = Id(FactKind.Visit);
+        var slope = Id(FactKind.Slope);
+        yield return (
+            FactKind.Visit,
+            new VisitFact(
+                visit,
+                Id(FactKind.Roof),
+                new DateOnly(2026, 9, 18),
+                "Marit",
+                "condition",
+                "dry",
+                new Commission(CommissionPurpose.Condition)
+            )
+        );
+        yield return (FactKind.Look, new LookFact(Id(FactKind.Look), visit, "edges", slope, LookState.Looked, LookHow.FromLadder));
+        yield return (FactKind.Stage, new StageFact(Id(FactKind.Stage), visit, slope, [new StageShare(1, 60), new StageShare(2, 40)]));
+        yield return (
+            FactKind.Finding,
+            new FindingFact(
+                Id(FactKind.Finding),
+                visit,
+                slope,
+                "edges",
+                "drip-edge-lap-short",
+                "east end",
+                WaterEvidence.NoneSeen,
+                Extent.OnePlace,
+                new MeasureFact("1/2", 0.5, MeasuredHow.Tape)
+            )
+        );
+        yield return (FactKind.Photo, new PhotoFact(Id(FactKind.Photo), visit, Id(FactKind.Finding), slope, Hash, "", Station: "edges"));
+        yield return (FactKind.SignOff, new SignOffFact(Id(FactKind.SignOff), visit, slope, 5, 12, "Marit", At));
+        yield return (
+            FactKind.LifeOpinion,
+            new LifeOpinionFact(Id(FactKind.LifeOpinion), visit, slope, School.WhatIsSeen, null, "The look is telling", "Marit", At)
+        );
+        yield return (FactKind.Planned, new PlannedFact(Id(FactKind.Planned), visit, PlannedKind.Solar, 25, [slope], 9_000, 4_000, 3));
+        yield return (
+            FactKind.Series,
+            new SeriesFact(
+                Id(FactKind.Series),
+                visit,
+                slope,
+                "drip-edge-lap",
+                SeriesAlong.AlongTheEdge,
+                "south eave",
+                [new MeasureFact("1/2", 0.5, MeasuredHow.Tape), new MeasureFact("1", 1, MeasuredHow.Tape)]
+            )
+        );
+        yield return (
+            FactKind.Opinion,
+            new OpinionFact(
+                Id(FactKind.Opinion),
+                visit,
+                slope,
+                OpinionAction.Repair,
+                "a roofer",
+                "one edge is short",
+                OpinionEvent.Winter,
+                new DateOnly(2026, 11, 1),
+                [new OpinionBranch("the roofer says no", OpinionAction.Monitor, "look twice a year")],
+                [],
+                "Marit",
+                At
+            )
+        );
+    }
+
+    private static IEnumerable<(FactKind Kind, IFact Fact)> Records()
+    {
+        var (visit, slope, finding) = (Id(FactKind.Visit), Id(FactKind.Slope), Id(FactKind.Finding));
+        var question = RuleBook.Current.Questions.First(q => q is { PerSlope: false, Kind: QuestionKind.One });
+        yield return (FactKind.Answer, new AnswerFact(Id(FactKind.Answer), visit, question.Key, null, [question.Options[0].Key]));
+        yield return (FactKind.ToDo, new ToDoFact(Id(FactKind.ToDo), visit, "ask the maker", "", slope, finding, "", false));
+        yield return (
+            FactKind.Protection,
+            new ProtectionFact(Id(FactKind.Protection), visit, slope, finding, "tarp", "Marit", new DateOnly(2026, 12, 1))
+        );
+        yield return (FactKind.Clip, new ClipFact(Id(FactKind.Clip), visit, finding, slope, "edges", ClipKind.Speech, Hash, 4, "said"));
+        yield return (FactKind.Recheck, new RecheckFact(Id(FactKind.Recheck), visit, finding, RecheckOutcome.Same));
+        yield return (FactKind.Sample, new SampleFact(Id(FactKind.Sample), visit, slope, 30, [4, 9, 21]));
+        yield return (
+            FactKind.Course,
+            new CourseFact(
+                Id(FactKind.Course),
+                visit,
+                slope,
+                9,
+                12,
+                [new NailCount(NailFault.High, 2)],
+                new MeasureFact("5", 5, MeasuredHow.Tape)
+            )
+        );
+        yield return (
+            FactKind.PunchItem,
+            new PunchItemFact(
+                Id(FactKind.PunchItem),
+                visit,
+                finding,
+                slope,
+                "short lap",
+                "lap it 2 in",
+                "crew 1",
+                new DateOnly(2026, 10, 1)
+            )
+        );
+        yield return (
+            FactKind.PunchReply,
+            new PunchReplyFact(Id(FactKind.PunchReply), visit, Id(FactKind.PunchItem), "crew 1", "done", Hash, At)
+        );
+        yield return (
+            FactKind.PunchDecision,
+            new PunchDecisionFact(Id(FactKind.PunchDecision), visit, Id(FactKind.PunchItem), Id(FactKind.PunchReply), true, "", "Marit", At)
+        );
+        yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
+    }
+
+    private static IEnumerable<(FactKind Kind, IFact Fact)> Firm()
+    {
+        var decision = RuleBook.Current.Decisions[0];
+        yield return (FactKind.WeatherLimits, new WeatherLimitsFact(Id(FactKind.WeatherLimits), WaitGustMph: 18));
+        yield return (FactKind.LifeProfile, new LifeProfileFact(Id(FactKind.LifeProfile), School.AgeTable));
+        yield return (
+            FactKind.FirmRules,
+            new FirmRulesFact(
+                Id(FactKind.FirmRules),
+                [new ChosenView(decision.Key, decision.Views[^1].Key)],
+                [new FirmPhrase("drip-edge-lap-short", "As the firm says it.")]
+            )
+        );
+    }
+}
