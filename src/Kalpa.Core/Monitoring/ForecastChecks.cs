@@ -114,7 +114,7 @@ internal static class ForecastChecks
             return Nearer.NoGuess;
         }
         var (theirs, ours) = (Math.Abs((low + high) / 2 - cameTo), Math.Abs(forecast.Likely - cameTo));
-        return Math.Abs(theirs - ours) <= AlikeYears ? Nearer.Alike
+        return Quantise.Years(Math.Abs(theirs - ours)) <= AlikeYears ? Nearer.Alike
             : theirs < ours ? Nearer.Inspector
             : Nearer.Kalpa;
     }
