@@ -75,7 +75,8 @@ public static class EveryKind
                 [new LocalLimit(RuleBook.Current.LimitsOn("drip-edge-lap")[0].Id, 3, null, "section 3")]
             )
         );
-        var corners = new[] { (0, 0), (480, 0), (480, 360), (0, 360) };
+        // Wider than the slope was taped: the plan governs its size.
+        var corners = new[] { (0, 0), (528, 0), (528, 360), (0, 360) };
         yield return (
             FactKind.Plan,
             new PlanFact(
@@ -142,7 +143,8 @@ public static class EveryKind
                 "east end",
                 WaterEvidence.NoneSeen,
                 Extent.OnePlace,
-                new MeasureFact("1/2", 0.5, MeasuredHow.Tape)
+                new MeasureFact("1/2", 0.5, MeasuredHow.Tape),
+                DetailId: Id(FactKind.Detail)
             )
         );
         yield return (FactKind.Photo, new PhotoFact(Id(FactKind.Photo), visit, Id(FactKind.Finding), slope, Hash, "", Station: "edges"));
@@ -186,8 +188,11 @@ public static class EveryKind
     private static IEnumerable<(FactKind Kind, IFact Fact)> Records()
     {
         var (visit, slope, finding) = (Id(FactKind.Visit), Id(FactKind.Slope), Id(FactKind.Finding));
-        var question = RuleBook.Current.Questions.First(q => q is { PerSlope: false, Kind: QuestionKind.One });
-        yield return (FactKind.Answer, new AnswerFact(Id(FactKind.Answer), visit, question.Key, null, [question.Options[0].Key]));
+        var question = RuleBook.Current.FindQuestion("ventilation")!;
+        yield return (
+            FactKind.Answer,
+            new AnswerFact(Id(FactKind.Answer), visit, question.Key, question.PerSlope ? slope : null, [question.Options[^2].Key])
+        );
         yield return (FactKind.ToDo, new ToDoFact(Id(FactKind.ToDo), visit, "ask the maker", "", slope, finding, "", false));
         yield return (
             FactKind.Protection,
