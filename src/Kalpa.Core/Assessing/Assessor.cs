@@ -133,7 +133,7 @@ public static class Assessor
                     new FactProblem(
                         finding.Id,
                         "finding.unknown-condition",
-                        $"The rule book has no condition \"{finding.Condition}\". The finding stands as recorded: choose a condition, or update Kalpa."
+                        $"The rule book has no condition “{BookKey.InWords(finding.Condition)}”. The finding stands as recorded: choose a condition, or update Kalpa."
                     )
                 );
             }
@@ -159,7 +159,7 @@ public static class Assessor
                 yield return new FactProblem(
                     covering.Id,
                     "covering.unknown-kind",
-                    $"The rule book has no covering \"{covering.Kind}\" (slope {slope.Letter}). Its remaining life is not estimated: choose a covering, or update Kalpa."
+                    $"The rule book has no covering “{BookKey.InWords(covering.Kind)}” (slope {slope.Letter}). Its remaining life is not estimated: choose a covering, or update Kalpa."
                 );
             }
             foreach (var component in LifeFactsOf.ComponentsOn(input.Components, slope.Id, input.AsOf))
@@ -169,7 +169,7 @@ public static class Assessor
                     yield return new FactProblem(
                         component.Id,
                         "component.unknown-kind",
-                        $"The rule book has no component \"{component.Kind}\" (slope {slope.Letter}). It is left out of the remaining life: choose a component, or update Kalpa."
+                        $"The rule book has no component “{BookKey.InWords(component.Kind)}” (slope {slope.Letter}). It is left out of the remaining life: choose a component, or update Kalpa."
                     );
                 }
             }

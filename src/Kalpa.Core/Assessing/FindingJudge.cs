@@ -87,6 +87,14 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s))
             )
         );
+        if (unjudged)
+        {
+            // What it may do is not known: nothing is claimed of it.
+            urgency = urgency with
+            {
+                Why = [condition.Meaning],
+            };
+        }
         var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm));
         var title = effect.Remedy.Length > 0 ? effect.Remedy : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
         return new FindingAssessment(

@@ -26,13 +26,13 @@ public sealed class PlannedRoof
         (shape, eaves) = plan is null ? (new PlanShape([], []), []) : Solved(plan);
     }
 
-    /// <summary>The plan solved last: a dossier reads the same one several times.</summary>
+    /// <summary>The plan solved last: a dossier reads the same one several times, and a phone judges the same roof at every tap.</summary>
     [ThreadStatic]
     private static (PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves)? last;
 
     private static (PlanShape Shape, Dictionary<Guid, double> Eaves) Solved(PlanFact plan)
     {
-        if (last is not { } before || !ReferenceEquals(before.Plan, plan))
+        if (last is not { } before || !Same(before.Plan, plan))
         {
             var shape = PlanSolver.Solve(plan);
             var eaves = plan.Sized
@@ -48,6 +48,19 @@ public sealed class PlannedRoof
     }
 
     public static PlannedRoof Of(PlanFact? plan, IEnumerable<DetailFact>? details) => new(plan, details ?? []);
+
+    /// <summary>Whether two plans say the same, whatever memory they lie in.</summary>
+    private static bool Same(PlanFact a, PlanFact b) =>
+        ReferenceEquals(a, b)
+        || (
+            a with { Parts = b.Parts, Zones = b.Zones } == b
+            && a.Parts.Count == b.Parts.Count
+            && a.Zones.Count == b.Zones.Count
+            && a.Parts.Zip(b.Parts)
+                .All(p => p.First with { Corners = p.Second.Corners } == p.Second && p.First.Corners.SequenceEqual(p.Second.Corners))
+            && a.Zones.Zip(b.Zones)
+                .All(z => z.First with { Corners = z.Second.Corners } == z.Second && z.First.Corners.SequenceEqual(z.Second.Corners))
+        );
 
     /// <summary>
     /// The slope as it is judged: the plan gives the way it falls, and the pitch where none was read at the slope itself. A reading stays with its own source.

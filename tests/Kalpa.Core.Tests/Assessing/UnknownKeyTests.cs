@@ -52,6 +52,7 @@ public class UnknownKeyTests
         judged.Verdict.Outcome.ShouldBe(VerdictOutcome.CannotTell);
         judged.Verdict.ToSettle.ShouldBe("Choose a condition of the rule book, or update Kalpa.");
         assessment.Work.ShouldContain(w => w.FindingId == unknown.Id && w.Title.Contains("seam clip fatigue"));
+        judged.Urgency.Why.ShouldBe(["The rule book in use does not know this condition, so it was not judged."]);
         assessment.Problems.ShouldHaveSingleItem().Code.ShouldBe("finding.unknown-condition");
         assessment.Headline.ShouldEndWith("1 finding stands as recorded and was not judged.");
     }

@@ -69,6 +69,24 @@ public class PlannedRoofTests
         Assess(Pitched(9), South).Problems.ShouldBeEmpty();
     }
 
+    /// <summary>The last plan solved is kept: one that differs in anything is solved anew, one that says the same gives the same.</summary>
+    [Fact]
+    public void A_plan_that_differs_in_anything_is_another_plan()
+    {
+        double Area(PlanFact plan) => PlannedRoof.Of(plan, []).SizeOf(South)!.TrueAreaSquareFeet;
+        var first = Area(House);
+        Area(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3))).ShouldBe(first);
+        foreach (var corner in Enumerable.Range(0, 4))
+        {
+            var corners = House.Parts[0].Corners.Select((c, i) => i == corner ? c with { X = c.X + (corner is 0 or 3 ? -60 : 60) } : c);
+            Area(House);
+            Area(House with { Parts = [House.Parts[0] with { Corners = [.. corners] }] }).ShouldNotBe(first);
+        }
+        Area(House);
+        Area(House with { Parts = [House.Parts[0], Plans.OneSlope(2, 100, 0, 10, 10, 4, 180, 8)] }).ShouldBe(first);
+        PlannedRoof.Of(House with { Sized = false }, []).SizeOf(South).ShouldBeNull();
+    }
+
     [Fact]
     public void A_measured_pitch_governs_and_the_clash_is_told()
     {

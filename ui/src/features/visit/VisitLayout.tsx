@@ -90,9 +90,10 @@ export function VisitLayout() {
       </Flex>
       <Clashes visit={dossier} />
       <SetAside facts={dossier.setAside} />
-      {assessment.problems.map((problem) => (
-        <Text key={`${problem.code} ${problem.factId}`} color="fg.error">
-          {problem.text}
+      {/* The same thing said of several facts is said once. */}
+      {[...new Set(assessment.problems.map(({ text }) => text))].map((text) => (
+        <Text key={text} color="fg.error" mb="2">
+          {text}
         </Text>
       ))}
       <Outlet context={context} />
