@@ -9,7 +9,9 @@ using Kalpa.Samples;
 // Ratios in one run on one machine: ./kalpa bench. The last results are kept in docs/performance.md.
 if (args is not [var root, ..])
 {
-    await Console.Error.WriteLineAsync("usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | sync [VISITS]]");
+    await Console.Error.WriteLineAsync(
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | mutants [CHANGES [SEED]] | sync [VISITS]]"
+    );
     return 1;
 }
 var many = args.Length > 2 && int.TryParse(args[2], CultureInfo.InvariantCulture, out var given) ? given : 0;
@@ -19,6 +21,12 @@ switch (args.ElementAtOrDefault(1))
         return await FuzzBench.Run(root, many > 0 ? many : 500_000);
     case "kills":
         return await KillBench.Run(root, many > 0 ? many : 200);
+    case "mutants":
+        return await MutantBench.Run(
+            root,
+            many > 0 ? many : 120,
+            args.Length > 3 && int.TryParse(args[3], CultureInfo.InvariantCulture, out var seed) ? seed : 1
+        );
     case "sync":
         using (var place = new WorkFolder())
         {

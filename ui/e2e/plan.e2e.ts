@@ -90,6 +90,13 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await page.getByLabel('Pitch', { exact: true }).fill('9/12')
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[0].risePer12).toBe(9)
+  // What was taped at the slope is never written over: it governs, and the clash is told.
+  const clash = page.getByText('Slope A was measured at 6:12; the plan draws it at 9:12.')
+  await expect(clash).toBeVisible()
+  const taped = (await serverVisit(page, ids.visit)).facts.slopes.find(
+    (slope: { letter: string }) => slope.letter === 'A',
+  )
+  expect(taped.pitch).toEqual({ typed: '6/12', risePer12: 6, source: 'tape' })
   await page.getByLabel('Length on plan').fill(`44'`)
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[1].x).toBe(528)
@@ -100,6 +107,7 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await page.getByRole('heading', { name: /Edge 1/ }).click()
   for (let i = 0; i < 3; i++) await page.keyboard.press('z')
   await expect.poll(async () => (await planned(page, ids.visit)).parts).toEqual(first.parts)
+  await expect(clash).toHaveCount(0)
   const after = (await serverVisit(page, ids.visit)).facts.slopes
   expect(after.map((slope: { id: string; letter: string }) => [slope.id, slope.letter])).toEqual(
     kept.map((slope: { id: string; letter: string }) => [slope.id, slope.letter]),

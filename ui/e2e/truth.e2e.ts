@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { address, allSent, makeVisit, newId, onPhone, sendFacts, serverVisit, shingle, signIn } from './helpers'
 
 /** Slows the page's processor, as an old phone in the sun is slow. */
 async function slowDown(page: Page, rate: number) {
@@ -185,6 +185,40 @@ test('a refused change is named, holds back no other, and can be corrected', asy
   await allSent(page)
   const visit = await serverVisit(page, ids.visit)
   expect(visit.facts.findings.map((finding: { note: string }) => finding.note)).toEqual(['mended'])
+})
+
+test('a finding that this rule book does not know stands as recorded until it is given a condition', async ({
+  page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Newer House', [shingle('A', 'south')])
+  const finding = {
+    id: newId(),
+    visitId: ids.visit,
+    slopeId: ids.slopes[0],
+    station: 'penetrations',
+    condition: 'seamClipFatigue',
+    place: 'north end',
+    evidence: 'noneSeen',
+    extent: 'onePlace',
+  }
+  await sendFacts(page, [['finding', finding]])
+  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  const item = page.getByRole('link', { name: 'Have the finding recorded as “seam clip fatigue” evaluated' })
+  await expect(page.getByText('The rule book has no condition “seam clip fatigue”.')).toBeVisible()
+  await item.click()
+  await expect(
+    page.getByText(/recorded as “seam clip fatigue”, which this version of the rule book does not/),
+  ).toBeVisible()
+  await page.getByPlaceholder(/What you see/).fill('boot')
+  await page.getByRole('button', { name: 'Torn or cracked boot collar' }).click()
+  await page.getByRole('button', { name: /^Keep/ }).last().click()
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
+  await expect(page.getByText('The rule book has no condition')).toHaveCount(0)
+  await allSent(page)
+  const { facts } = await serverVisit(page, ids.visit)
+  expect(facts.findings.map((kept: { condition: string }) => kept.condition)).toEqual(['boot-collar-torn'])
 })
 
 test('a screen that breaks says so, has a way back, and is told to the server', async ({ page }) => {

@@ -94,6 +94,18 @@ public class HeldValueTests
         Stated(likely, findings: finding).Findings[0].Urgency.Class.ShouldBe(expected);
     }
 
+    /// <summary>Shares typed in whole percent may miss a hundred by one.</summary>
+    [Theory]
+    [InlineData(38.9, false)]
+    [InlineData(39, true)]
+    [InlineData(41, true)]
+    [InlineData(41.1, false)]
+    public void Shares_of_a_stage_close_to_a_percent(double second, bool close) =>
+        FactChecks
+            .Of(new StageFact(Guid.CreateVersion7(), VisitId, Slope.Id, [new StageShare(1, 60), new StageShare(2, second)]), Book)
+            .Any(p => p.Code == "stage.shares-do-not-close")
+            .ShouldBe(!close);
+
     [Fact]
     public void Figures_of_one_s_own_grow_older_with_the_roof()
     {
