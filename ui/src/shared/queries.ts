@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
-import type { FirmRulesFact, HomeAnswer, WeatherLimitsFact } from '../api/types'
+import type { FirmRulesFact, HomeAnswer, PropertyDossier, VisitDossier, WeatherLimitsFact } from '../api/types'
 import { applyToHome, applyToProperty, applyToVisit } from '../offline/applyChanges'
 import { device } from '../offline/database'
 import type { HeldProperty, HeldVisit } from '../offline/heldFacts'
@@ -108,6 +108,9 @@ async function today(): Promise<string> {
 
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 
+const withSummaries = (dossier: PropertyDossier, made: PropertyDossier) => ({ ...dossier, summaries: made.summaries })
+const withAssessment = (dossier: VisitDossier, made: VisitDossier) => ({ ...dossier, assessment: made.assessment })
+
 /** A property with what was changed on this device: its dossier is made by the core wherever something was. */
 export function useProperty(id: string) {
   const { entries } = useOutbox()
@@ -126,7 +129,7 @@ export function useProperty(id: string) {
     },
     ...offline,
   })
-  return useDossier('property-dossier', id, held, entries, applyToProperty)
+  return useDossier('property-dossier', id, held, entries, applyToProperty, withSummaries)
 }
 
 /** A visit with what was changed on this device. `fresh`: its judgement is of everything that is shown. */
@@ -147,7 +150,7 @@ export function useVisit(id: string) {
     },
     ...offline,
   })
-  return useDossier('visit-dossier', id, held, entries, applyToVisit)
+  return useDossier('visit-dossier', id, held, entries, applyToVisit, withAssessment)
 }
 
 /** A visit begun without a connection: from the facts of its property, held on this device or made on it. */

@@ -28,6 +28,7 @@ export function useDossier<M extends keyof Made>(
   held: UseQueryResult<Held<Made[M]>>,
   entries: Entry[],
   lay: (dossier: Made[M], changes: Entry[]) => Made[M],
+  judgedAs: (dossier: Made[M], made: Made[M]) => Made[M],
 ): DossierResult<Made[M]> {
   const base = held.data
   const asks = base !== undefined && (entries.length > 0 || base.dossier === null || base.behind === true)
@@ -39,6 +40,7 @@ export function useDossier<M extends keyof Made>(
       // The changes it was made with: later ones are laid over it.
       known: new Set(entries.map(({ requestId }) => requestId)),
       of: id,
+      base: held.dataUpdatedAt,
     }),
     enabled: asks,
     placeholderData: keepPreviousData,
@@ -48,12 +50,16 @@ export function useDossier<M extends keyof Made>(
   })
   const answer = asks && made.data?.of === id ? made.data : undefined
   const data = useMemo(() => {
+    // Changes that the server has taken since the core answered lie in the held facts, and in no list of waiting ones: the facts come from there, and the
+    // judgement is the last there is, until the core has answered anew.
+    if (answer && base?.dossier && answer.base !== held.dataUpdatedAt)
+      return judgedAs(lay(base.dossier, entries), answer.dossier)
     if (answer) {
       const later = entries.filter(({ requestId }) => !answer.known.has(requestId))
       return later.length > 0 ? lay(answer.dossier, later) : answer.dossier
     }
     return base?.dossier ? lay(base.dossier, entries) : undefined
-  }, [answer, base, entries, lay])
+  }, [answer, base, entries, lay, judgedAs, held.dataUpdatedAt])
   const fresh = !asks || (answer !== undefined && !made.isPlaceholderData)
   const refetch = () => void (held.isError ? held.refetch() : made.refetch())
   // What is there is shown even when fetching it anew has failed.
