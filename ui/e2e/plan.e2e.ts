@@ -114,6 +114,11 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   )
   await page.keyboard.press('y')
   await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[1].gable).toBe(true)
+  await allSent(page)
+  // The property measures its slopes by the plan: nobody taped those that the plan made.
+  await page.goto(`${address()}/properties/${ids.property}`)
+  await expect(page.getByText(/ft², .* squares/)).toHaveCount(3)
+  await expect(page.getByText('size not measured')).toHaveCount(0)
 })
 
 test('a footprint dragged across itself says so at the place, and nothing is lost', async ({ page }) => {

@@ -134,11 +134,5 @@ public static class PlanMeasures
                 p.Y
             ));
 
-    internal static string Words(string kind) =>
-        kind switch
-        {
-            DetailKind.PitchPan => "pitch pan",
-            DetailKind.WallEnd => "wall end",
-            _ => kind.ToString().ToLowerInvariant(),
-        };
+    internal static string Words(string kind) => BookKey.InWords(kind);
 }

@@ -134,6 +134,8 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
     looks: [],
     stages: [],
     findings: [],
+    local: dossier.local,
+    plan: dossier.plans.find(({ roofId }) => roofId === slope.roofId) ?? null,
   })
   const judged = answer?.slopes[0]
   const summary = dossier.summaries.find((roof) => roof.roofId === slope.roofId)
