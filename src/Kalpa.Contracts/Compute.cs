@@ -64,115 +64,46 @@ public static partial class Compute
         "galvanic",
     ];
 
+    /// <summary>In the browser forms are worked out when they are met; the server has met them all soon.</summary>
+    private static readonly KalpaJson Json = OperatingSystem.IsBrowser() ? KalpaJson.WithLazyLists() : KalpaJson.Default;
+
     public static ComputeResult Run(string method, string json, RuleBook book) =>
         method switch
         {
-            "assess" => Answer(json, book, KalpaJson.Default.AssessInput, KalpaJson.Default.Assessment, input => Assess(input, book)),
-            "visit-dossier" => Answer(
-                json,
-                book,
-                KalpaJson.Default.DossierRequest,
-                KalpaJson.Default.VisitDossier,
-                request => OfVisit(request, book)
-            ),
-            "property-dossier" => Answer(
-                json,
-                book,
-                KalpaJson.Default.DossierRequest,
-                KalpaJson.Default.PropertyDossier,
-                request => OfProperty(request, book)
-            ),
-            "verdict" => Answer(json, book, KalpaJson.Default.VerdictRequest, KalpaJson.Default.Verdict, request => Verdict(request, book)),
-            "life" => Answer(json, book, KalpaJson.Default.LifeFacts, KalpaJson.Default.LifeAnswer, facts => Life(facts, book)),
-            "urgency" => Answer(json, book, KalpaJson.Default.UrgencyFacts, KalpaJson.Default.UrgencyAnswer, facts => Urgency(facts, book)),
-            "parse-measure" => Answer(json, book, KalpaJson.Default.ParseMeasureRequest, KalpaJson.Default.ParsedMeasure, Parse),
-            "interval" => Answer(json, book, KalpaJson.Default.IntervalRequest, KalpaJson.Default.Share, Interval),
-            "ladder" => Answer(json, book, KalpaJson.Default.LadderRequest, KalpaJson.Default.LadderAnswer, Ladder),
-            "going" => Answer(json, book, KalpaJson.Default.GoingRequest, KalpaJson.Default.GoingAnswer, request => Going(request)),
-            "picks" => Answer(json, book, KalpaJson.Default.PicksRequest, KalpaJson.Default.PicksAnswer, Picks),
-            "skeleton" => Answer(
-                json,
-                book,
-                KalpaJson.Default.SkeletonRequest,
-                KalpaJson.Default.SkeletonAnswer,
-                r => StraightSkeleton.Of(r.Corners)
-            ),
-            "classify" => Answer(json, book, KalpaJson.Default.ClassifyRequest, KalpaJson.Default.ClassifyAnswer, Classify),
-            "takeoff" => Answer(
-                json,
-                book,
-                KalpaJson.Default.PlanRequest,
-                KalpaJson.Default.TakeOff,
-                r => PlanMeasures.Of(r, book).TakeOff
-            ),
-            "ice" => Answer(json, book, KalpaJson.Default.IceRequest, KalpaJson.Default.IceAnswer, Ice),
-            "plan" => Answer(json, book, KalpaJson.Default.PlanRequest, KalpaJson.Default.PlanAnswer, r => PlanMeasures.Of(r, book)),
-            "plan-draft" => Answer(json, book, KalpaJson.Default.DraftRequest, KalpaJson.Default.DraftAnswer, r => Draft(r.Plan)),
-            "plan-edit" => Answer(json, book, KalpaJson.Default.PlanEditRequest, KalpaJson.Default.PlanEditAnswer, r => PlanEdits.Of(r)),
-            "plan-slopes" => Answer(
-                json,
-                book,
-                KalpaJson.Default.PlanSlopesRequest,
-                KalpaJson.Default.PlanSlopesAnswer,
-                r => PlanSlopes.Of(r)
-            ),
-            "plan-spots" => Answer(json, book, KalpaJson.Default.PlanSpotsRequest, KalpaJson.Default.PlanSpotsAnswer, r => PlanSpots.Of(r)),
-            "plan-spot" => Answer(json, book, KalpaJson.Default.SpotRequest, KalpaJson.Default.SpotAnswer, PlanSpot),
-            "plan-runs" => Answer(json, book, KalpaJson.Default.RunsRequest, KalpaJson.Default.RunsAnswer, r => PlanRuns.Of(r)),
-            "plan-starter" => Answer(
-                json,
-                book,
-                KalpaJson.Default.StarterRequest,
-                KalpaJson.Default.StarterAnswer,
-                r => PlanStarters.Of(r)
-            ),
-            "plan-import" => Answer(
-                json,
-                book,
-                KalpaJson.Default.ImportRequest,
-                KalpaJson.Default.ImportAnswer,
-                r => OutlineReader.Read(r)
-            ),
-            "plan-export" => Answer(
-                json,
-                book,
-                KalpaJson.Default.PlanExportRequest,
-                KalpaJson.Default.PlanTextAnswer,
-                r => GeoJson(r, book)
-            ),
-            "notices" => Answer(
-                json,
-                book,
-                KalpaJson.Default.NoticesRequest,
-                KalpaJson.Default.NoticesAnswer,
-                r => PlanNotices.Of(r, book)
-            ),
-            "assembly" => Answer(
-                json,
-                book,
-                KalpaJson.Default.LifeFacts,
-                KalpaJson.Default.AssemblyAnswer,
-                facts => OfAssembly(facts, book)
-            ),
-            "sun" => Answer(json, book, KalpaJson.Default.SunRequest, KalpaJson.Default.SunAnswer, Sun),
-            "combinations" => Answer(
-                json,
-                book,
-                KalpaJson.Default.AssessInput,
-                KalpaJson.Default.CombinationsAnswer,
-                i => Combined(i, book)
-            ),
-            "wording" => Answer(json, book, KalpaJson.Default.WordingRequest, KalpaJson.Default.FindingWords, r => Wording(r, book)),
-            "order" => Answer(json, book, KalpaJson.Default.OrderRequest, KalpaJson.Default.OrderAnswer, r => Order(r, book)),
-            "galvanic" => Answer(
-                json,
-                book,
-                KalpaJson.Default.GalvanicRequest,
-                KalpaJson.Default.GalvanicAnswer,
-                r => Galvanic.Of(r.A, r.B)
-            ),
-            "logic" => Answer(json, book, KalpaJson.Default.LogicRequest, KalpaJson.Default.LogicAnswer, r => Logic(r, book)),
-            "last-n-years" => Answer(json, book, KalpaJson.Default.LastingRequest, KalpaJson.Default.LastingAnswer, r => Last(r, book)),
+            "assess" => Answer(json, book, Json.AssessInput, Json.Assessment, input => Assess(input, book)),
+            "visit-dossier" => Answer(json, book, Json.DossierRequest, Json.VisitDossier, request => OfVisit(request, book)),
+            "property-dossier" => Answer(json, book, Json.DossierRequest, Json.PropertyDossier, request => OfProperty(request, book)),
+            "verdict" => Answer(json, book, Json.VerdictRequest, Json.Verdict, request => Verdict(request, book)),
+            "life" => Answer(json, book, Json.LifeFacts, Json.LifeAnswer, facts => Life(facts, book)),
+            "urgency" => Answer(json, book, Json.UrgencyFacts, Json.UrgencyAnswer, facts => Urgency(facts, book)),
+            "parse-measure" => Answer(json, book, Json.ParseMeasureRequest, Json.ParsedMeasure, Parse),
+            "interval" => Answer(json, book, Json.IntervalRequest, Json.Share, Interval),
+            "ladder" => Answer(json, book, Json.LadderRequest, Json.LadderAnswer, Ladder),
+            "going" => Answer(json, book, Json.GoingRequest, Json.GoingAnswer, request => Going(request)),
+            "picks" => Answer(json, book, Json.PicksRequest, Json.PicksAnswer, Picks),
+            "skeleton" => Answer(json, book, Json.SkeletonRequest, Json.SkeletonAnswer, r => StraightSkeleton.Of(r.Corners)),
+            "classify" => Answer(json, book, Json.ClassifyRequest, Json.ClassifyAnswer, Classify),
+            "takeoff" => Answer(json, book, Json.PlanRequest, Json.TakeOff, r => PlanMeasures.Of(r, book).TakeOff),
+            "ice" => Answer(json, book, Json.IceRequest, Json.IceAnswer, Ice),
+            "plan" => Answer(json, book, Json.PlanRequest, Json.PlanAnswer, r => PlanMeasures.Of(r, book)),
+            "plan-draft" => Answer(json, book, Json.DraftRequest, Json.DraftAnswer, r => Draft(r.Plan)),
+            "plan-edit" => Answer(json, book, Json.PlanEditRequest, Json.PlanEditAnswer, r => PlanEdits.Of(r)),
+            "plan-slopes" => Answer(json, book, Json.PlanSlopesRequest, Json.PlanSlopesAnswer, r => PlanSlopes.Of(r)),
+            "plan-spots" => Answer(json, book, Json.PlanSpotsRequest, Json.PlanSpotsAnswer, r => PlanSpots.Of(r)),
+            "plan-spot" => Answer(json, book, Json.SpotRequest, Json.SpotAnswer, PlanSpot),
+            "plan-runs" => Answer(json, book, Json.RunsRequest, Json.RunsAnswer, r => PlanRuns.Of(r)),
+            "plan-starter" => Answer(json, book, Json.StarterRequest, Json.StarterAnswer, r => PlanStarters.Of(r)),
+            "plan-import" => Answer(json, book, Json.ImportRequest, Json.ImportAnswer, r => OutlineReader.Read(r)),
+            "plan-export" => Answer(json, book, Json.PlanExportRequest, Json.PlanTextAnswer, r => GeoJson(r, book)),
+            "notices" => Answer(json, book, Json.NoticesRequest, Json.NoticesAnswer, r => PlanNotices.Of(r, book)),
+            "assembly" => Answer(json, book, Json.LifeFacts, Json.AssemblyAnswer, facts => OfAssembly(facts, book)),
+            "sun" => Answer(json, book, Json.SunRequest, Json.SunAnswer, Sun),
+            "combinations" => Answer(json, book, Json.AssessInput, Json.CombinationsAnswer, i => Combined(i, book)),
+            "wording" => Answer(json, book, Json.WordingRequest, Json.FindingWords, r => Wording(r, book)),
+            "order" => Answer(json, book, Json.OrderRequest, Json.OrderAnswer, r => Order(r, book)),
+            "galvanic" => Answer(json, book, Json.GalvanicRequest, Json.GalvanicAnswer, r => Galvanic.Of(r.A, r.B)),
+            "logic" => Answer(json, book, Json.LogicRequest, Json.LogicAnswer, r => Logic(r, book)),
+            "last-n-years" => Answer(json, book, Json.LastingRequest, Json.LastingAnswer, r => Last(r, book)),
             _ => Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {string.Join(", ", Methods)}."),
         };
 
@@ -309,7 +240,8 @@ public static partial class Compute
         }
         catch (JsonException exception)
         {
-            return Refused("compute.bad-json", exception.Path, Explain(exception));
+            var (path, why) = Fault(json, input.Type) ?? (exception.Path, Explain(exception));
+            return Refused("compute.bad-json", path, why);
         }
         if (facts is null)
         {
@@ -323,6 +255,20 @@ public static partial class Compute
         return outcome.Value is null
             ? new ComputeResult(null, outcome.Problem)
             : new ComputeResult(JsonSerializer.Serialize(outcome.Value, output), null);
+    }
+
+    /// <summary>Where the fault lies and what it is, read the thorough way: lazy lists do not know where they stand.</summary>
+    private static (string? Path, string Why)? Fault(string json, Type input)
+    {
+        try
+        {
+            JsonSerializer.Deserialize(json, KalpaJson.Default.GetTypeInfo(input)!);
+            return null;
+        }
+        catch (JsonException exception)
+        {
+            return (exception.Path, Explain(exception));
+        }
     }
 
     private static ComputeResult Refused(string code, string? field, string text) => new(null, new ComputeProblem(code, field, text));

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Dossiers;
@@ -20,6 +21,7 @@ namespace Kalpa.Contracts;
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     NumberHandling = JsonNumberHandling.Strict,
+    GenerationMode = JsonSourceGenerationMode.Metadata,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true
@@ -151,4 +153,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(BlobAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]
-public sealed partial class KalpaJson : JsonSerializerContext;
+public sealed partial class KalpaJson : JsonSerializerContext
+{
+    /// <summary>The same JSON, each list's members worked out when the first is met.</summary>
+    internal static KalpaJson WithLazyLists() => new(new JsonSerializerOptions(Default.Options) { Converters = { new LazyLists() } });
+}

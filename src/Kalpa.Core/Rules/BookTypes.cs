@@ -192,20 +192,16 @@ public sealed record Covering(
 /// <summary>Cost of the damage done in one event, by consequence, in the book's money (US dollars).</summary>
 public sealed record Harm(Consequence Consequence, double Low, double High, SourceClass SourceClass);
 
-internal sealed record BookFile(
-    string Version,
-    IReadOnlyList<Station> Stations,
-    IReadOnlyList<Quantity> Quantities,
-    IReadOnlyList<Limit> Limits,
+/// <summary>What a firm lays over the shipped book: its own entries and those it has changed, and keys it uses no more.</summary>
+public sealed record BookOverlay(
     IReadOnlyList<Condition> Conditions,
-    IReadOnlyList<Covering> Coverings,
-    IReadOnlyList<Harm> Harm,
-    IReadOnlyList<WalkOrder> Walks,
-    IReadOnlyList<CommissionRule> Commissions,
-    IReadOnlyList<Question> Questions,
-    IReadOnlyList<ComponentKind> Components,
-    IReadOnlyList<WearFactor> Factors,
+    IReadOnlyList<Limit> Limits,
+    IReadOnlyList<Quantity> Quantities,
     IReadOnlyList<Decision> Decisions,
-    IReadOnlyList<Combination> Combinations,
-    IReadOnlyList<RetiredKey> Retired
-);
+    IReadOnlyList<RetiredKey> Retired,
+    string Stamp
+)
+{
+    /// <summary>Nothing laid over; <paramref name="stamp"/> names the state of what is added to it, for the hash of the book.</summary>
+    public static BookOverlay Of(string stamp) => new([], [], [], [], [], stamp);
+}

@@ -1,96 +1,109 @@
 using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using Kalpa.Core.Facts;
 
 namespace Kalpa.Core.Rules;
 
-/// <summary>The versioned body of knowledge: read once from the files packed with the core; never changed at run time.</summary>
+/// <summary>
+/// The versioned body of knowledge: packed with the core, read entry by entry when one is asked for, with what a firm lays over it. Never changed at run time.
+/// </summary>
 public sealed class RuleBook
 {
-    private static readonly Lazy<RuleBook> Packed = new(KnowledgeFiles.Load);
+    private static readonly Lazy<RuleBook> Packed = new(() => new RuleBook(PackedBook.Open()));
 
-    private readonly Dictionary<string, Condition> conditionsByCode;
-    private readonly Dictionary<string, Quantity> quantitiesById;
-    private readonly Dictionary<string, Covering> coveringsByKind;
-    private readonly Dictionary<string, Limit[]> limitsByQuantity;
-    private readonly Dictionary<string, Decision[]> decisionsByCondition;
-    private readonly Dictionary<string, Condition[]> conditionsByStation;
+    private readonly BookSection<Station> stations;
+    private readonly BookSection<Quantity> quantities;
+    private readonly BookSection<Limit> limits;
+    private readonly BookSection<Condition> conditions;
+    private readonly BookSection<Covering> coverings;
+    private readonly BookSection<WalkOrder> walks;
+    private readonly BookSection<Question> questions;
+    private readonly BookSection<ComponentKind> components;
+    private readonly BookSection<Decision> decisions;
+    private readonly BookSection<Combination> combinations;
+    private readonly BookSection<RetiredKey> retired;
 
-    private readonly Lazy<string> hash;
-
-    internal RuleBook(BookFile book, byte[] content)
+    private RuleBook(PackedBook book)
     {
-        file = book;
+        BookSection<T> Section<T>(string name, Func<JsonTypeInfo<T>> type)
+            where T : class => BookSection<T>.Packed(book.Content, book.Section(name), type);
+
         Version = book.Version;
-        // Hashing takes the browser's interpreter as long as a hundred verdicts: nobody waits for it before the hash is asked for.
-        hash = new Lazy<string>(() => Convert.ToHexStringLower(SHA256.HashData(content))[..HashLength]);
-        Stations = book.Stations;
-        Conditions = book.Conditions;
-        Quantities = book.Quantities;
-        Limits = book.Limits;
-        Coverings = book.Coverings;
-        Harm = book.Harm;
-        Walks = book.Walks;
-        Commissions = book.Commissions;
-        Questions = book.Questions;
-        Components = book.Components;
-        Factors = book.Factors;
-        Retired = book.Retired;
-        conditionsByCode = Conditions.ToDictionary(c => c.Code);
-        quantitiesById = Quantities.ToDictionary(q => q.Id);
-        Decisions = book.Decisions;
-        Combinations = book.Combinations;
-        coveringsByKind = Coverings.ToDictionary(c => c.Kind);
-        limitsByQuantity = Limits.GroupBy(l => l.Quantity).ToDictionary(g => g.Key, g => g.ToArray());
-        decisionsByCondition = Decisions
-            .SelectMany(d => d.Conditions.Select(code => (code, d)))
-            .GroupBy(d => d.code)
-            .ToDictionary(g => g.Key, g => g.Select(d => d.d).ToArray());
-        conditionsByStation = Conditions
-            .SelectMany(c => c.Stations.Select(key => (key, c)))
-            .GroupBy(c => c.key)
-            .ToDictionary(g => g.Key, g => g.Select(c => c.c).ToArray());
+        Hash = book.Hash;
+        stations = Section("stations", static () => KnowledgeJson.Default.Station);
+        quantities = Section("quantities", static () => KnowledgeJson.Default.Quantity);
+        limits = Section("limits", static () => KnowledgeJson.Default.Limit);
+        conditions = Section("conditions", static () => KnowledgeJson.Default.Condition);
+        coverings = Section("coverings", static () => KnowledgeJson.Default.Covering);
+        walks = Section("walks", static () => KnowledgeJson.Default.WalkOrder);
+        questions = Section("questions", static () => KnowledgeJson.Default.Question);
+        components = Section("components", static () => KnowledgeJson.Default.ComponentKind);
+        decisions = Section("decisions", static () => KnowledgeJson.Default.Decision);
+        combinations = Section("combinations", static () => KnowledgeJson.Default.Combination);
+        retired = Section("retired", static () => KnowledgeJson.Default.RetiredKey);
+        Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
+        Commissions = Section("commissions", static () => KnowledgeJson.Default.CommissionRule);
+        Factors = Section("factors", static () => KnowledgeJson.Default.WearFactor);
     }
 
-    private readonly BookFile file;
+    private RuleBook(RuleBook shipped, BookOverlay own)
+    {
+        Version = shipped.Version;
+        Hash = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{shipped.Hash} {own.Stamp}")))[..shipped.Hash.Length];
+        stations = shipped.stations;
+        quantities = shipped.quantities.Under(own.Quantities, q => q.Id);
+        limits = shipped.limits.Under(own.Limits, l => l.Id, l => [l.Quantity]);
+        conditions = shipped.conditions.Under(own.Conditions, c => c.Code, c => c.Stations);
+        coverings = shipped.coverings;
+        walks = shipped.walks;
+        questions = shipped.questions;
+        components = shipped.components;
+        decisions = shipped.decisions.Under(own.Decisions, d => d.Key, d => d.Conditions);
+        combinations = shipped.combinations;
+        retired = shipped.retired.Under(own.Retired, r => $"{JsonNamingPolicy.CamelCase.ConvertName(r.Kind.ToString())}:{r.Key}");
+        Harm = shipped.Harm;
+        Commissions = shipped.Commissions;
+        Factors = shipped.Factors;
+    }
 
-    /// <summary>This book with other retired keys: for trying out what a retirement does before it is packed.</summary>
-    public RuleBook WithRetired(IReadOnlyList<RetiredKey> retired) =>
-        new(file with { Retired = retired }, System.Text.Encoding.UTF8.GetBytes($"{Hash} {string.Join(' ', retired)}"));
-
-    /// <summary>Digits of the content hash that are shown and stored: enough to tell any two editions apart.</summary>
-    private const int HashLength = 16;
+    /// <summary>This book with a firm's own entries laid over it: one of a key that is here takes its place, the rest come after.</summary>
+    public RuleBook Under(BookOverlay own) => new(this, own);
 
     public static RuleBook Current => Packed.Value;
 
+    /// <summary>The edition of the shipped book.</summary>
     public string Version { get; }
 
-    public string Hash => hash.Value;
+    /// <summary>The first digits of a hash over everything in it: enough to tell any two editions apart.</summary>
+    public string Hash { get; }
 
-    public IReadOnlyList<Station> Stations { get; }
+    public IReadOnlyList<Station> Stations => stations;
 
-    public IReadOnlyList<Condition> Conditions { get; }
+    public IReadOnlyList<Condition> Conditions => conditions;
 
-    public IReadOnlyList<Quantity> Quantities { get; }
+    public IReadOnlyList<Quantity> Quantities => quantities;
 
-    public IReadOnlyList<Limit> Limits { get; }
+    public IReadOnlyList<Limit> Limits => limits;
 
-    public IReadOnlyList<Covering> Coverings { get; }
+    public IReadOnlyList<Covering> Coverings => coverings;
 
     public IReadOnlyList<Harm> Harm { get; }
 
-    public IReadOnlyList<WalkOrder> Walks { get; }
+    public IReadOnlyList<WalkOrder> Walks => walks;
 
     public IReadOnlyList<CommissionRule> Commissions { get; }
 
-    public IReadOnlyList<Question> Questions { get; }
+    public IReadOnlyList<Question> Questions => questions;
 
     /// <summary>What a slope is built of besides its covering.</summary>
-    public IReadOnlyList<ComponentKind> Components { get; }
+    public IReadOnlyList<ComponentKind> Components => components;
 
     public IReadOnlyList<WearFactor> Factors { get; }
 
     /// <summary>Keys that are used no more, with what took their place: none is ever given again.</summary>
-    public IReadOnlyList<RetiredKey> Retired { get; }
+    public IReadOnlyList<RetiredKey> Retired => retired;
 
     /// <summary>
     /// The key that stands today for one on file: itself, what took its place on this family of coverings (null: not known), or itself again where nobody knows it.
@@ -114,13 +127,12 @@ public sealed class RuleBook
     }
 
     public Condition? FindCondition(string code, CoveringFamily? family = null) =>
-        conditionsByCode.GetValueOrDefault(code) ?? conditionsByCode.GetValueOrDefault(CurrentKey(BookKeyKind.Condition, code, family));
+        conditions.Find(code) ?? conditions.Find(CurrentKey(BookKeyKind.Condition, code, family));
 
-    public Quantity? FindQuantity(string id) => quantitiesById.GetValueOrDefault(id);
+    public Quantity? FindQuantity(string id) => quantities.Find(id);
 
     /// <summary>Null where this edition knows no such covering.</summary>
-    public Covering? FindCovering(string kind) =>
-        coveringsByKind.GetValueOrDefault(kind) ?? coveringsByKind.GetValueOrDefault(CurrentKey(BookKeyKind.Covering, kind));
+    public Covering? FindCovering(string kind) => coverings.Find(kind) ?? coverings.Find(CurrentKey(BookKeyKind.Covering, kind));
 
     /// <summary>A covering that is known to be in the book: facts are brought to its keys before they are judged.</summary>
     public Covering Covering(string kind) =>
@@ -128,34 +140,32 @@ public sealed class RuleBook
 
     public CommissionRule Commission(CommissionPurpose purpose) => Commissions.First(c => c.Purpose == purpose);
 
-    public Question? FindQuestion(string key) => Find(Questions, BookKeyKind.Question, key, q => q.Key);
+    public Question? FindQuestion(string key) => Find(questions, BookKeyKind.Question, key);
 
-    public ComponentKind? FindComponent(string key) => Find(Components, BookKeyKind.Component, key, c => c.Key);
+    public ComponentKind? FindComponent(string key) => Find(components, BookKeyKind.Component, key);
 
-    public WalkOrder? FindWalk(string key) => Walks.FirstOrDefault(w => w.Key == key);
+    public WalkOrder? FindWalk(string key) => walks.Find(key);
 
-    public Station? FindStation(string key) => Find(Stations, BookKeyKind.Station, key, s => s.Key);
+    public Station? FindStation(string key) => Find(stations, BookKeyKind.Station, key);
 
-    private T? Find<T>(IReadOnlyList<T> all, BookKeyKind kind, string key, Func<T, string> keyOf)
-        where T : class =>
-        all.FirstOrDefault(entry => keyOf(entry) == key)
-        ?? (CurrentKey(kind, key) is var current && current != key ? all.FirstOrDefault(entry => keyOf(entry) == current) : null);
+    private T? Find<T>(BookSection<T> section, BookKeyKind kind, string key)
+        where T : class => section.Find(key) ?? section.Find(CurrentKey(kind, key));
 
     /// <summary>Questions whose answer decides a matter that good people differ on.</summary>
-    public IReadOnlyList<Decision> Decisions { get; }
+    public IReadOnlyList<Decision> Decisions => decisions;
 
     /// <summary>What means something only together.</summary>
-    public IReadOnlyList<Combination> Combinations { get; }
+    public IReadOnlyList<Combination> Combinations => combinations;
 
-    public Decision? FindDecision(string key) => Decisions.FirstOrDefault(d => d.Key == key);
+    public Decision? FindDecision(string key) => decisions.Find(key);
 
-    public IReadOnlyList<Decision> DecisionsOf(string code) => decisionsByCondition.GetValueOrDefault(code) ?? [];
+    public IReadOnlyList<Decision> DecisionsOf(string code) => decisions.In(code);
 
-    public IReadOnlyList<Limit> LimitsOn(string quantityId) => limitsByQuantity.GetValueOrDefault(quantityId) ?? [];
+    public IReadOnlyList<Limit> LimitsOn(string quantityId) => limits.In(quantityId);
 
     /// <summary>Conditions met at a station on a family of coverings (null: any), in the book's order.</summary>
     public IEnumerable<Condition> ConditionsAt(string station, CoveringFamily? family) =>
-        (conditionsByStation.GetValueOrDefault(station) ?? []).Where(c => c.AppliesTo(family));
+        conditions.In(station).Where(c => c.AppliesTo(family));
 
     /// <summary>The limit that governs a quantity at a covering before anything is measured: the strictest of what binds there; null where none speaks.</summary>
     public Limit? LimitFor(string quantityId, string? kind, LocalProfileFact? local = null) =>

@@ -6,7 +6,8 @@ namespace Kalpa.Core.Tests.Rules;
 /// <summary>Successors of retired keys: everywhere or by family, along a chain, or none.</summary>
 public class RetiredKeyTests
 {
-    private static RuleBook With(params RetiredKey[] retired) => RuleBook.Current.WithRetired(retired);
+    private static RuleBook With(params RetiredKey[] retired) =>
+        RuleBook.Current.Under(BookOverlay.Of("tested") with { Retired = retired });
 
     private static RetiredKey Retired(string key, params Successor[] successors) =>
         new(BookKeyKind.Condition, key, "2026.11.7", "tested", successors);

@@ -1,7 +1,7 @@
 /** Registers the worker that opens Kalpa without a connection, where the browser allows it. */
 export function keepOffline() {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return
-  window.addEventListener('load', () => {
+  const register = () => {
     navigator.serviceWorker.register('/serviceWorker.js').catch(() => {
       // Without it Kalpa works while there is a connection; the page says so where the address is the reason.
     })
@@ -10,5 +10,8 @@ export function keepOffline() {
       if (!navigator.serviceWorker.controller) registration.active?.postMessage({ type: 'CLAIM' })
     })
     void navigator.storage?.persist?.()
-  })
+  }
+  // Fetching what it keeps must not hold up the first screen; that screen's own script may come after the page's load is told.
+  if (document.readyState === 'complete') register()
+  else window.addEventListener('load', register)
 }

@@ -5,12 +5,12 @@ import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { ApiError } from './api/client'
-import './app/app.css'
-import { App } from './app/App'
-import { keepOffline } from './app/keepOffline'
-import { system } from './app/theme'
-import { applyTheme, storedTheme } from './app/themeChoice'
+import { ApiError } from '../api/client'
+import './app.css'
+import { App } from './App'
+import { keepOffline } from './keepOffline'
+import { system } from './theme'
+import { applyTheme, storedTheme } from './themeChoice'
 
 applyTheme(storedTheme())
 keepOffline()
