@@ -10,7 +10,7 @@ using Kalpa.Samples;
 if (args is not [var root, ..])
 {
     await Console.Error.WriteLineAsync(
-        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | mutants [CHANGES [SEED]] | sync [VISITS]]"
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS]]"
     );
     return 1;
 }
@@ -31,6 +31,12 @@ switch (args.ElementAtOrDefault(1))
         using (var place = new WorkFolder())
         {
             await SyncBench.Run(root, place.Path, many > 0 ? many : 10_000, Print);
+            return 0;
+        }
+    case "growth":
+        using (var place = new WorkFolder())
+        {
+            await GrowthBench.Run(root, place.Path, many > 0 ? [many] : [100, 1_000, 10_000], Print);
             return 0;
         }
 }

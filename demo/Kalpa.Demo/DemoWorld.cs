@@ -27,11 +27,12 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
         ("osric@saltmere.example", "Osric Fennimore", "Inspector and office"),
     ];
 
-    public async Task Settle(string photoFolder, CancellationToken cancel)
+    /// <summary>False where it has been settled before.</summary>
+    public async Task<bool> Settle(string photoFolder, CancellationToken cancel)
     {
         if (await db.Firms.AnyAsync(f => f.Id == FirmId, cancel))
         {
-            return;
+            return false;
         }
         db.Firms.Add(new Firm { Id = FirmId, Name = "Saltmere Roof Survey" });
         await db.SaveChangesAsync(cancel);
@@ -44,6 +45,7 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
         {
             await Record(facts, photoFolder, sender, cancel);
         }
+        return true;
     }
 
     private async Task Hire(string email, string name, string role)

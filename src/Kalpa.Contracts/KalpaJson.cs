@@ -145,6 +145,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(SetUpRequest))]
 [JsonSerializable(typeof(IReadOnlyList<DemoPerson>))]
 [JsonSerializable(typeof(HomeAnswer))]
+[JsonSerializable(typeof(PropertyLine))]
 [JsonSerializable(typeof(PropertyDossier))]
 [JsonSerializable(typeof(VisitDossier))]
 [JsonSerializable(typeof(VisitFacts))]

@@ -30,8 +30,34 @@ public sealed record SetUpRequest(string FirmName, string Name, string Email, st
 
 public sealed record DemoPerson(Guid Id, string Name, string Role);
 
-/// <summary>The home screen: every roof on file with what is concluded of it today.</summary>
-public sealed record HomeAnswer(DateOnly Today, IReadOnlyList<RoofSummary> Roofs, int FactsWaiting);
+/// <summary>How the list of properties is ordered.</summary>
+public enum HomeOrder
+{
+    /// <summary>What falls due first.</summary>
+    NextDue,
+
+    /// <summary>The last visited first.</summary>
+    LastVisit,
+    Name,
+
+    /// <summary>The fewest years left first.</summary>
+    YearsLeft,
+}
+
+/// <summary>
+/// A page of the properties on file with what is concluded of each. <paramref name="Page"/> counts from 1; <paramref name="Found"/>: how many answer to what was
+/// asked, of <paramref name="All"/>; <paramref name="Behind"/>: how many of all are still being worked out again.
+/// </summary>
+public sealed record HomeAnswer(
+    DateOnly Today,
+    IReadOnlyList<PropertyLine> Properties,
+    int Page,
+    int PageSize,
+    int Found,
+    int All,
+    int Behind,
+    int FactsWaiting
+);
 
 /// <summary>What the intake found out about a picture's bytes.</summary>
 public sealed record BlobAnswer(

@@ -69,6 +69,8 @@ builder.Services.AddKalpaOpenApi();
 if (!makingDocument)
 {
     builder.Services.AddHostedService<UpkeepService>();
+    builder.Services.AddSingleton<SummaryService>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<SummaryService>());
 }
 
 // Behind a proxy on this machine the address and the https of whoever asks are the proxy's word.
@@ -93,7 +95,10 @@ if (!makingDocument)
     if (settings.Demo)
     {
         scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = DemoWorld.FirmId;
-        await scope.ServiceProvider.GetRequiredService<DemoWorld>().Settle(settings.DemoPhotos, CancellationToken.None);
+        if (await scope.ServiceProvider.GetRequiredService<DemoWorld>().Settle(settings.DemoPhotos, CancellationToken.None))
+        {
+            await app.Services.GetRequiredService<SummaryService>().BringForward(CancellationToken.None);
+        }
     }
 }
 

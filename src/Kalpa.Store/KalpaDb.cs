@@ -28,6 +28,7 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope,
     public DbSet<FindingRow> Findings => Set<FindingRow>();
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<RecordRow> Records => Set<RecordRow>();
+    public DbSet<PropertySummaryRow> PropertySummaries => Set<PropertySummaryRow>();
     public DbSet<PunchLink> PunchLinks => Set<PunchLink>();
     public DbSet<SetAsideChange> SetAsideChanges => Set<SetAsideChange>();
     public DbSet<SignIn> SignIns => Set<SignIn>();
@@ -72,6 +73,7 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope,
         Filter<FindingRow>(builder);
         Filter<PhotoRow>(builder);
         Filter<RecordRow>(builder);
+        builder.Entity<PropertySummaryRow>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<PunchLink>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<SetAsideChange>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Revision>().HasQueryFilter(row => row.FirmId == FirmId);

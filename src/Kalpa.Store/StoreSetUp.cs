@@ -3,6 +3,7 @@ using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
+using Kalpa.Store.Summaries;
 using Kalpa.Store.Upkeep;
 using Kalpa.Store.Writing;
 using Microsoft.Data.Sqlite;
@@ -31,6 +32,9 @@ public static class StoreSetUp
         services.AddSingleton<StoreHealth>();
         services.AddScoped<Verification>();
         services.AddDbContext<KalpaDb>(options => options.UseKalpaSqlite(folder.Database));
+        services.AddSingleton<SummarySignal>();
+        services.AddScoped<SummaryKeeper>();
+        services.AddScoped<HomeReader>();
         services.AddScoped<FactLog>();
         services.AddScoped<DossierReader>();
         services.AddScoped<TouchedReader>();

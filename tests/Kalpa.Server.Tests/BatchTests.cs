@@ -181,7 +181,7 @@ public sealed class BatchTests : IAsyncLifetime
                 StoreException.Of(failed)!.Failure.ShouldBe(StoreFailure.Full);
             }
         );
-        (await tess.Get<HomeAnswer>("/api/home")).Roofs.ShouldHaveSingleItem();
+        (await tess.Get<HomeAnswer>("/api/home")).Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem();
     }
 
     [Theory]

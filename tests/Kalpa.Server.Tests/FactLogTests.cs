@@ -31,7 +31,7 @@ public sealed class FactLogTests : IAsyncLifetime
         visit.Facts.Slopes.ShouldHaveSingleItem().ShouldBe(roof.Slope);
         visit.Assessment.Findings[0].Verdict.Headline.ShouldBe("Short by 1 7/8 in");
         var home = await tess.Get<HomeAnswer>("/api/home");
-        home.Roofs.ShouldHaveSingleItem().Slopes[0].Life!.Stated.ShouldNotBeNull();
+        home.Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem().Slopes[0].Life!.Stated.ShouldNotBeNull();
     }
 
     [Fact]

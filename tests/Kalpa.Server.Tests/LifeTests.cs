@@ -65,16 +65,15 @@ public sealed class LifeTests
         await using var server = new TestServer(demo: true);
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var pilots = home.Roofs.Single(r => r.PropertyName == "Pilot’s House").LatestVisit!.Id;
+        var pilots = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
         (await Slope(marit, pilots)).Life!.StatedSchool.ShouldBe(School.Combined);
 
         await marit.Send(Inspector.Change(FactKind.LifeProfile, new LifeProfileFact(Guid.CreateVersion7(), School.AgeTable)));
 
         (await Slope(marit, pilots)).Life!.StatedSchool.ShouldBe(School.AgeTable);
-        (await marit.Get<HomeAnswer>("/api/home"))
-            .Roofs.SelectMany(r => r.Slopes)
-            .Where(s => s.Life?.Stated is not null)
-            .ShouldAllBe(s => s.Life!.StatedSchool == School.AgeTable);
+        var stated = (await marit.Get<VisitDossier>($"/api/visits/{pilots}")).Assessment.Slopes.Select(s => s.Life?.Stated);
+        var listed = (await marit.SettledHome()).Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0];
+        listed.Slopes.Select(s => s.Life?.Stated).ShouldBe(stated);
     }
 
     [Fact]
@@ -83,7 +82,7 @@ public sealed class LifeTests
         await using var server = new TestServer(demo: true);
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var pilots = home.Roofs.Single(r => r.PropertyName == "Pilot’s House").LatestVisit!.Id;
+        var pilots = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
         var slope = await Slope(marit, pilots);
         var own = new LifeOpinionFact(
             Guid.CreateVersion7(),

@@ -21,7 +21,7 @@ public sealed class PlanTests
     {
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var id = home.Roofs.Single(r => r.PropertyName == "Pilot’s House").LatestVisit!.Id;
+        var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
         return (marit, await marit.Get<VisitDossier>($"/api/visits/{id}"));
     }
 
@@ -134,7 +134,7 @@ public sealed class PlanTests
         await using var server = new TestServer(demo: true);
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var id = home.Roofs.Single(r => r.PropertyName == "Ferry Office").LatestVisit!.Id;
+        var id = home.Properties.Single(p => p.PropertyName == "Ferry Office").Roofs[0].LatestVisit!.Id;
         foreach (var file in new[] { "plan.geojson", "plan.svg", "takeoff.csv" })
         {
             var answer = await marit.Http.GetAsync($"/api/visits/{id}/{file}");

@@ -14,7 +14,7 @@ public sealed class ReportTests
         await using var server = new TestServer(demo: true);
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var id = home.Roofs.Single(r => r.PropertyName == "Pilot’s House").LatestVisit!.Id;
+        var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
         var visit = await marit.Get<VisitDossier>($"/api/visits/{id}");
 
         var html = await marit.Http.GetStringAsync($"/api/visits/{id}/report");

@@ -48,7 +48,7 @@ public sealed class SetAsideFactTests : IAsyncLifetime
         var page = await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report");
         page.ShouldContain("1 record of this roof could not be read safely");
         page.ShouldNotContain("nothing was found");
-        (await tess.Get<HomeAnswer>("/api/home")).Roofs.ShouldHaveSingleItem();
+        (await tess.Get<HomeAnswer>("/api/home")).Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem();
     }
 
     [Theory]

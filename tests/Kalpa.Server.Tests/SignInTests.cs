@@ -48,8 +48,8 @@ public sealed class SignInTests
         await using var server = new TestServer(demo: true);
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
-        var property = home.Roofs[0].PropertyId;
-        var visit = home.Roofs[0].LatestVisit!.Id;
+        var property = home.Properties[0].PropertyId;
+        var visit = home.Properties[0].Roofs[0].LatestVisit!.Id;
         var photo = (await marit.Get<VisitDossier>($"/api/visits/{visit}")).Facts.Records!.Photos[0].Sha256;
         await MoveToAnotherFirm(server, marit);
         var stranger = await server.DemoInspector();
@@ -80,7 +80,7 @@ public sealed class SignInTests
             (await stranger.Http.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
         }
         walked.ShouldBeGreaterThanOrEqualTo(6);
-        (await stranger.Get<HomeAnswer>("/api/home")).Roofs.ShouldBeEmpty();
+        (await stranger.Get<HomeAnswer>("/api/home")).Properties.ShouldBeEmpty();
     }
 
     /// <summary>A crew's link carries its own secret; what it opens is tested with the punch list.</summary>
@@ -165,7 +165,7 @@ public sealed class SignInTests
         tess.Http.DefaultRequestHeaders.Remove("X-Kalpa-Token");
         var response = await tess.Post("/api/facts", new FactChanges(new TestRoof().Changes));
         (await response.Code()).ShouldBe("session.stale-token");
-        (await tess.Get<HomeAnswer>("/api/home")).Roofs.ShouldBeEmpty();
+        (await tess.Get<HomeAnswer>("/api/home")).Properties.ShouldBeEmpty();
     }
 
     [Fact]

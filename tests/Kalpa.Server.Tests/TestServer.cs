@@ -113,6 +113,20 @@ public sealed class Inspector(HttpClient http)
 
     public async Task<T> Get<T>(string path) => (await Http.GetFromJsonAsync<T>(path, Json))!;
 
+    /// <summary>The home screen once everything on it is as it should be.</summary>
+    public async Task<HomeAnswer> SettledHome(string query = "")
+    {
+        while (true)
+        {
+            var home = await Get<HomeAnswer>($"/api/home{query}");
+            if (home.Behind == 0 && home.Properties.All(p => p.Fresh))
+            {
+                return home;
+            }
+            await Task.Delay(20);
+        }
+    }
+
     public async Task<IReadOnlyList<ChangeReceipt>> Send(params FactChange[] changes)
     {
         var response = await Post("/api/facts", new FactChanges(changes));

@@ -220,9 +220,9 @@ public sealed class UpkeepTests
         var answers = new Dictionary<string, string>();
         async Task Ask(string path) =>
             answers[path] = Convert.ToBase64String(System.Security.Cryptography.SHA256.HashData(await person.Http.GetByteArrayAsync(path)));
+        var home = await person.SettledHome();
         await Ask("/api/home");
-        var home = await person.Get<HomeAnswer>("/api/home");
-        foreach (var property in home.Roofs.Select(r => r.PropertyId).Distinct())
+        foreach (var property in home.Properties.Select(p => p.PropertyId))
         {
             await Ask($"/api/properties/{property}");
             foreach (var visit in (await person.Get<PropertyDossier>($"/api/properties/{property}")).Visits)

@@ -44,7 +44,7 @@ async function tapToVerdict(browser) {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   const page = await context.newPage()
   const home = await signIn(page)
-  const house = home.roofs.find((roof) => roof.propertyName.startsWith('Pilot'))
+  const house = home.properties.find((line) => line.propertyName.startsWith('Pilot')).roofs[0]
   await page.goto(`${address}/visits/${house.latestVisit.id}/walk?station=edges`)
   await page.getByRole('link', { name: /^New finding, Slope A/ }).tap()
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
@@ -109,7 +109,7 @@ async function photosOffline() {
   })
   const page = context.pages()[0] ?? (await context.newPage())
   const home = await signIn(page)
-  const shop = home.roofs.find((roof) => roof.propertyName.startsWith('Chandler'))
+  const shop = home.properties.find((line) => line.propertyName.startsWith('Chandler')).roofs[0]
   await page.goto(`${address}/visits/${shop.latestVisit.id}/tray`)
   await page.getByText('Add many photos').waitFor()
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))

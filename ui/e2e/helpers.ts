@@ -11,6 +11,13 @@ export async function signIn(page: Page, name = 'Marit Quillon') {
   await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
 }
 
+/** A property of the list, found as one finds it among many: by its name. */
+export async function findProperty(page: Page, name: string) {
+  await page.getByRole('searchbox', { name: /^Search by name/ }).fill(name)
+  await expect(page.getByRole('article')).toHaveCount(1)
+  return page.getByRole('article').filter({ hasText: name })
+}
+
 export async function chooseKey(page: Page, group: string, key: string) {
   await page.getByRole('group', { name: group }).getByRole('radio', { name: key, exact: true }).click()
 }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, chooseKey, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { address, chooseKey, findProperty, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
 
 const tile = (letter: string, facing: string) => ({ letter, facing, kind: 'clayTile', pitch: '5/12', rise: 5 })
 
@@ -246,7 +246,7 @@ test('readings down a wall are drawn with their trend; one that does not read is
 
 test('the owner’s page says each slope in a minute, and a later visit tells who was nearer', async ({ page }) => {
   await signIn(page)
-  const house = page.getByRole('article').filter({ hasText: 'Pilot’s House' })
+  const house = await findProperty(page, 'Pilot’s House')
   await house.getByRole('link', { name: 'Open the visit' }).click()
   await page.getByRole('link', { name: 'Life', exact: true }).click()
   await expect(page.getByText(/was nearer|equally near/).first()).toBeVisible()

@@ -3,6 +3,7 @@ import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
+import { findProperty } from './helpers'
 
 const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
 const address = () => process.env.KALPA_ADDRESS as string
@@ -136,11 +137,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
 
 test('what is changed or deleted in a finding shows at once', async ({ page }) => {
   await signIn(page)
-  await page
-    .getByRole('article')
-    .filter({ hasText: 'Pilot’s House' })
-    .getByRole('link', { name: 'Open the visit' })
-    .click()
+  await (await findProperty(page, 'Pilot’s House')).getByRole('link', { name: 'Open the visit' }).click()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await page.getByRole('link', { name: 'Remake the laps' }).click()
   await page.getByLabel('or typed').fill('2 1/4')
@@ -203,7 +200,7 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
   await expectNoSeriousFault(page, 'sign-in')
   await signIn(page)
   await expectNoSeriousFault(page, 'home')
-  const schoolhouse = page.getByRole('article').filter({ hasText: 'Old Schoolhouse' })
+  const schoolhouse = await findProperty(page, 'Old Schoolhouse')
   const visit = (await schoolhouse.getByRole('link', { name: 'Open the visit' }).getAttribute('href')) as string
   await schoolhouse.getByRole('heading').getByRole('link').click()
   await expect(page.getByText(/as of the visit of/).first()).toBeVisible()
@@ -257,11 +254,7 @@ test('on the phone a finding is kept with a thumb, and no screen runs over its s
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage()
   await signIn(page)
   await expectNoSideways(page, 'home')
-  await page
-    .getByRole('article')
-    .filter({ hasText: 'Old Schoolhouse' })
-    .getByRole('link', { name: 'Open the visit' })
-    .tap()
+  await (await findProperty(page, 'Old Schoolhouse')).getByRole('link', { name: 'Open the visit' }).tap()
   await page.getByRole('button', { name: /^Penetrations/ }).tap()
   await expectNoSideways(page, 'walk')
   await page.getByRole('link', { name: 'New finding, Slope B' }).tap()

@@ -290,10 +290,10 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
 test('the simulated supplier answers for an address, and its failure is told', async ({ page }) => {
   await signIn(page)
   const roof = await page.evaluate(async () => {
-    const home = await (await fetch('/api/home')).json()
-    return home.roofs.find((other: { propertyName: string }) => other.propertyName === 'Ferry Office')
+    const home = await (await fetch('/api/home?words=ferry')).json()
+    return home.properties.find((other: { propertyName: string }) => other.propertyName === 'Ferry Office')
   })
-  await page.goto(`${address()}/properties/${roof.propertyId}/roofs/${roof.roofId}/plan`)
+  await page.goto(`${address()}/properties/${roof.propertyId}/roofs/${roof.roofs[0].roofId}/plan`)
   await page.getByRole('radio', { name: 'Outline from above (simulated)' }).click()
   await page.getByRole('checkbox', { name: /Let it fail/ }).click()
   await page.getByRole('button', { name: 'Ask for this address' }).click()
@@ -309,8 +309,9 @@ test('the simulated supplier answers for an address, and its failure is told', a
 test('ice, the model, and what the plan says without WebGL; the screens pass axe', async ({ page, browser }) => {
   await signIn(page)
   const visit = await page.evaluate(async () => {
-    const home = await (await fetch('/api/home')).json()
-    return home.roofs.find((other: { propertyName: string }) => other.propertyName === 'Pilot’s House').latestVisit.id
+    const home = await (await fetch('/api/home?words=pilot')).json()
+    return home.properties.find((other: { propertyName: string }) => other.propertyName === 'Pilot’s House').roofs[0]
+      .latestVisit.id
   })
   await openPlan(page, visit)
   await mode(page, 'Ice')

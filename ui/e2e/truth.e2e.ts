@@ -1,5 +1,16 @@
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, makeVisit, newId, onPhone, sendFacts, serverVisit, shingle, signIn } from './helpers'
+import {
+  address,
+  allSent,
+  findProperty,
+  makeVisit,
+  newId,
+  onPhone,
+  sendFacts,
+  serverVisit,
+  shingle,
+  signIn,
+} from './helpers'
 
 /** Slows the page's processor, as an old phone in the sun is slow. */
 async function slowDown(page: Page, rate: number) {
@@ -60,7 +71,7 @@ test('while the core loads, nothing recorded is called missing', async ({ page }
 
 test('home, the property and the visit give one figure, with its date', async ({ page }) => {
   await signIn(page)
-  const row = page.getByRole('article').filter({ hasText: 'Pilot’s House' })
+  const row = await findProperty(page, 'Pilot’s House')
   await expect(row.getByText('Remaining life as of the visit of 14 September 2026')).toBeVisible()
   const visit =
     (await row.getByRole('link', { name: 'Open the visit' }).getAttribute('href'))?.replace('/walk', '') ?? ''
@@ -149,7 +160,7 @@ test('a visit for solar asks about solar', async ({ page }) => {
 test('the report fits a phone', async ({ browser }) => {
   const { context, page } = await onPhone(browser)
   await signIn(page)
-  const row = page.getByRole('article').filter({ hasText: 'Pilot’s House' })
+  const row = await findProperty(page, 'Pilot’s House')
   await row.getByRole('link', { name: 'Report' }).click()
   const report = page.frameLocator('iframe[title="Report preview"]')
   await expect(report.getByRole('heading', { name: 'Findings' })).toBeVisible()

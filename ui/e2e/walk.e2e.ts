@@ -5,7 +5,18 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { chromium, expect, type Page, test } from '@playwright/test'
 import { launchOptions } from './chromium.mjs'
-import { address, allSent, chooseKey, makeVisit, onPhone, photo, serverVisit, shingle, signIn } from './helpers'
+import {
+  address,
+  allSent,
+  chooseKey,
+  findProperty,
+  makeVisit,
+  onPhone,
+  photo,
+  serverVisit,
+  shingle,
+  signIn,
+} from './helpers'
 
 const stations = (page: Page) => page.getByRole('navigation', { name: 'Stations' })
 
@@ -326,11 +337,7 @@ test('without a secure address the app says plainly that offline is off', async 
   await page.getByRole('button', { name: /Marit Quillon/ }).click()
   await expect(page.getByText(/Offline is off/)).toBeVisible()
   // Recording goes on working while there is a connection.
-  await page
-    .getByRole('article')
-    .filter({ hasText: 'Chandler’s Shop' })
-    .getByRole('link', { name: 'Open the visit' })
-    .click()
+  await (await findProperty(page, 'Chandler’s Shop')).getByRole('link', { name: 'Open the visit' }).click()
   await expect(stations(page)).toBeVisible()
   await browser.close()
 })

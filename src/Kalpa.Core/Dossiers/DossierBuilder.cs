@@ -12,7 +12,7 @@ namespace Kalpa.Core.Dossiers;
 public static class DossierBuilder
 {
     /// <summary>Work that is due on the home screen: from "within a year" up.</summary>
-    private const int DueNails = 3;
+    internal const int DueNails = 3;
 
     /// <summary>Everything of one visit; null where the visit, its roof, building or property is not among the facts.</summary>
     public static VisitDossier? Visit(FactSet facts, Guid visitId, RuleBook book)
@@ -92,12 +92,7 @@ public static class DossierBuilder
     /// <summary>A roof in a line: its last visit's own figures, with their date, the same wherever the roof is spoken of.</summary>
     public static RoofSummary Summary(FactSet facts, PropertyFact property, RoofFact roof, DateOnly today, RuleBook book)
     {
-        var latest = facts
-            .Of<VisitFact>(FactKind.Visit)
-            .Where(v => v.RoofId == roof.Id)
-            .OrderBy(v => v.On)
-            .ThenBy(v => v.Id)
-            .LastOrDefault();
+        var latest = LatestVisit(facts, roof.Id);
         var input = latest is null ? RoofFacts.OfRoof(facts, property, roof.Id, today) : RoofFacts.OfVisit(facts, property, latest);
         var judged = Assessor.Assess(input, book);
         return new RoofSummary(
@@ -113,6 +108,9 @@ public static class DossierBuilder
             input.AsOf
         );
     }
+
+    internal static VisitFact? LatestVisit(FactSet facts, Guid roofId) =>
+        facts.Of<VisitFact>(FactKind.Visit).Where(v => v.RoofId == roofId).OrderBy(v => v.On).ThenBy(v => v.Id).LastOrDefault();
 
     /// <summary>Revisions of what may be changed here: the structure, the firm's own, and the facts of one visit; of no visit where none is given.</summary>
     private static IReadOnlyList<FactHead> HeadsOf(FactSet facts, Guid? visitId) =>

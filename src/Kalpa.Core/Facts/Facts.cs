@@ -40,7 +40,10 @@ public interface IVisitFact : IFact
 
 // ---- Structure ----
 
-/// <summary><paramref name="Latitude"/> in degrees, north positive; null where not recorded: then the sun is left out of the years.</summary>
+/// <summary>
+/// <paramref name="Latitude"/> in degrees, north positive; null where not recorded: then the sun is left out of the years. <paramref name="Tags"/> are the
+/// firm's own words to find it by.
+/// </summary>
 public sealed record PropertyFact(
     Guid Id,
     string Name,
@@ -48,7 +51,8 @@ public sealed record PropertyFact(
     string Owner,
     Exposure Exposure,
     string Note = "",
-    double? Latitude = null
+    double? Latitude = null,
+    IReadOnlyList<string>? Tags = null
 ) : IFact;
 
 public sealed record BuildingFact(Guid Id, Guid PropertyId, string Name) : IFact;

@@ -15,24 +15,6 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
     /// <summary>A roof as large as the bounds of facts allow takes a fraction of this.</summary>
     private static readonly TimeSpan LongestAssessment = TimeSpan.FromSeconds(20);
 
-    public async Task<HomeAnswer> Home(DateOnly today, CancellationToken cancel)
-    {
-        var rows = new List<RoofSummary>();
-        foreach (var roof in await db.Roofs.AsNoTracking().Where(r => !r.Deleted).Select(r => r.Id).ToListAsync(cancel))
-        {
-            if (await Summary(roof, today, cancel) is { } summary)
-            {
-                rows.Add(summary);
-            }
-        }
-        var waiting = await db.WaitingFacts.CountAsync(cancel);
-        return new HomeAnswer(
-            today,
-            [.. rows.OrderBy(r => r.PropertyName, StringComparer.Ordinal).ThenBy(r => r.RoofName, StringComparer.Ordinal)],
-            waiting
-        );
-    }
-
     public async Task<PropertyDossier?> Property(Guid id, DateOnly today, CancellationToken cancel) =>
         await FactRows.OfProperty(db, id, cancel) is { } rows ? Property(rows, id, today) : null;
 
@@ -61,31 +43,6 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
     {
         using var budget = WorkBudget.Begin(TimeBudget.Within(LongestAssessment));
         return DossierBuilder.Visit(rows.Read(book), id, book);
-    }
-
-    private async Task<RoofSummary?> Summary(Guid roofId, DateOnly today, CancellationToken cancel)
-    {
-        var latest = await db
-            .Visits.AsNoTracking()
-            .Where(v => v.RoofId == roofId && !v.Deleted)
-            .OrderByDescending(v => v.On)
-            .ThenByDescending(v => v.Id)
-            .Select(v => (Guid?)v.Id)
-            .FirstOrDefaultAsync(cancel);
-        var rows = latest is { } visit ? await FactRows.OfVisit(db, visit, cancel) : await FactRows.OfRoof(db, roofId, cancel);
-        if (rows is null)
-        {
-            return null;
-        }
-        return Summary(rows.Read(book), roofId, today);
-    }
-
-    private RoofSummary? Summary(FactSet facts, Guid roofId, DateOnly today)
-    {
-        using var budget = WorkBudget.Begin(TimeBudget.Within(LongestAssessment));
-        return facts.Find<RoofFact>(roofId) is { } roof && facts.Of<PropertyFact>(FactKind.Property).FirstOrDefault() is { } property
-            ? DossierBuilder.Summary(facts, property, roof, today, book)
-            : null;
     }
 
     /// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>

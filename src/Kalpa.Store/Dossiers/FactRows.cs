@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
@@ -120,6 +121,18 @@ internal sealed class FactRows
                     JsonDocument.Parse(r.Row.Payload).RootElement
                 )),
         ];
+
+    /// <summary>A hash over which revision of which fact stands here: the same rows give the same dossier.</summary>
+    public string InputHash()
+    {
+        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        foreach (var (_, row) in rows.OrderBy(r => r.Row.Id))
+        {
+            hash.AppendData(row.Id.ToByteArray());
+            hash.AppendData(row.RevisionId.ToByteArray());
+        }
+        return Convert.ToHexStringLower(hash.GetHashAndReset());
+    }
 
     private async Task<bool> AddProperty(Guid propertyId, CancellationToken cancel)
     {

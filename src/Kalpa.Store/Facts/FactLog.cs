@@ -5,6 +5,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Store.Model;
+using Kalpa.Store.Summaries;
 using Kalpa.Store.Writing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -19,8 +20,10 @@ public sealed record Sender(Guid FirmId, Guid PersonId, DateTimeOffset Now);
 /// The append-only log of facts and the projections made from it, written in one transaction. The same request twice counts once; a stale base
 /// keeps both versions; a fact whose parent has not arrived waits.
 /// </summary>
-public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
+public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null, SummarySignal? signal = null)
 {
+    private readonly SummaryMarks marks = new(db);
+
     /// <summary>
     /// A batch is written in slices of about this long: each has its own commit, and between two of them others get their turn. Half of the tenth of a
     /// second that nobody should wait for, as the last fact of a slice and the commit itself come on top.
@@ -80,8 +83,10 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         {
             receipts.Add(await AcceptOrSetAside(changes[receipts.Count], sender, book, write.Transaction, cancel));
         } while (receipts.Count < changes.Count && Stopwatch.GetElapsedTime(began) < SliceLasts);
+        await marks.Write(sender.FirmId, cancel);
         await write.Commit(cancel);
         db.ChangeTracker.Clear();
+        signal?.Raise();
     }
 
     /// <summary>A change that breaks something nobody foresaw is kept as sent and holds back no other.</summary>
@@ -149,6 +154,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
             await shelf.Clear(db, cancel);
         }
         await db.WaitingFacts.ExecuteDeleteAsync(cancel);
+        await db.PropertySummaries.ExecuteDeleteAsync(cancel);
         db.ChangeTracker.Clear();
         var lines = new Dictionary<Guid, List<Revision>>();
         foreach (var revision in await db.Revisions.AsNoTracking().OrderBy(r => r.Sequence).ToListAsync(cancel))
@@ -205,6 +211,11 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         }
         var line = await LineOf(change.FactId, cancel);
         var revision = NewRevision(change, sender);
+        if (line is [.., var before])
+        {
+            // A fact that goes elsewhere is missed where it was.
+            await marks.Note(before.Kind, FactJson.Read(before.Kind, before.ContractVersion, before.Payload)!, cancel);
+        }
         db.Revisions.Add(revision);
         line.Add(revision);
         var (shown, clash) = await Show(line, cancel);
@@ -320,6 +331,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null)
         }
         await shelf.Put(db, fact, revision, clash, cancel);
         await db.SaveChangesAsync(cancel);
+        await marks.Note(revision.Kind, fact, cancel);
         await ShowWaiting(revision.FactId, cancel);
         return true;
     }

@@ -408,6 +408,77 @@ namespace Kalpa.Store.Migrations
                     b.ToTable("Properties", (string)null);
                 });
 
+            modelBuilder.Entity("Kalpa.Store.Model.PropertySummaryRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Changes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("InputHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Inspectors")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("LastVisit")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("LeastYears")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Line")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Month")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("NextDue")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SearchText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SortName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Stamp")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Unfinished")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FirmId", "LastVisit");
+
+                    b.HasIndex("FirmId", "LeastYears");
+
+                    b.HasIndex("FirmId", "NextDue");
+
+                    b.HasIndex("FirmId", "SearchText");
+
+                    b.HasIndex("FirmId", "SortName");
+
+                    b.HasIndex("FirmId", "Stamp", "Month", "MadeAt", "Changes");
+
+                    b.ToTable("PropertySummaries", (string)null);
+                });
+
             modelBuilder.Entity("Kalpa.Store.Model.PunchLink", b =>
                 {
                     b.Property<Guid>("Id")

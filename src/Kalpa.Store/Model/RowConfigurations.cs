@@ -127,6 +127,30 @@ internal sealed class RecordRowConfiguration : FactRowConfiguration<RecordRow>
     }
 }
 
+internal sealed class PropertySummaryConfiguration : IEntityTypeConfiguration<PropertySummaryRow>
+{
+    public void Configure(EntityTypeBuilder<PropertySummaryRow> builder)
+    {
+        builder.ToTable("PropertySummaries");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        // One index an order of the list, and one that a search can read without the lines.
+        builder.HasIndex(row => new { row.FirmId, row.SortName });
+        builder.HasIndex(row => new { row.FirmId, row.NextDue });
+        builder.HasIndex(row => new { row.FirmId, row.LastVisit });
+        builder.HasIndex(row => new { row.FirmId, row.LeastYears });
+        builder.HasIndex(row => new { row.FirmId, row.SearchText });
+        builder.HasIndex(row => new
+        {
+            row.FirmId,
+            row.Stamp,
+            row.Month,
+            row.MadeAt,
+            row.Changes,
+        });
+    }
+}
+
 internal sealed class PunchLinkConfiguration : IEntityTypeConfiguration<PunchLink>
 {
     public void Configure(EntityTypeBuilder<PunchLink> builder)

@@ -87,3 +87,43 @@ public sealed class RecordRow : FactRow
     public Guid? VisitId { get; set; }
     public Guid? ParentId { get; set; }
 }
+
+/// <summary>
+/// What lists show of a property, made from its facts and thrown away at will. <see cref="Changes"/> counts what was recorded there, <see cref="MadeAt"/> is the
+/// count it was made at: it is behind where they differ, where the rule book or the method has changed (<see cref="Stamp"/>), or where a month has gone by.
+/// </summary>
+public sealed class PropertySummaryRow
+{
+    /// <summary>The property's id.</summary>
+    public Guid Id { get; set; }
+    public Guid FirmId { get; set; }
+
+    /// <summary>The name as it is sorted by.</summary>
+    public string SortName { get; set; } = "";
+
+    /// <summary>Name, address, owner and tags as they are searched.</summary>
+    public string SearchText { get; set; } = "";
+    public DateOnly? LastVisit { get; set; }
+    public DateOnly? NextDue { get; set; }
+    public double? LeastYears { get; set; }
+
+    /// <summary>A visit is open.</summary>
+    public bool Unfinished { get; set; }
+
+    /// <summary>Who made the last visits, each name between bars.</summary>
+    public string Inspectors { get; set; } = "";
+    public long Changes { get; set; }
+    public long MadeAt { get; set; } = NeverMade;
+    public string Stamp { get; set; } = "";
+
+    /// <summary>The month whose day it was made for, as 2026-09.</summary>
+    public string Month { get; set; } = "";
+
+    /// <summary>Hash of the revisions it was made from.</summary>
+    public string InputHash { get; set; } = "";
+
+    /// <summary>The line as JSON; empty until it has been made.</summary>
+    public string Line { get; set; } = "";
+
+    public const long NeverMade = -1;
+}

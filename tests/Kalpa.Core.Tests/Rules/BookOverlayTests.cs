@@ -38,8 +38,8 @@ public class BookOverlayTests
         var limit = Book.Limits[0] with { Id = "own-limit", Quantity = "drip-edge-lap" };
         var matter = Book.Decisions[0] with { Key = "own-matter", Conditions = [Shipped.Code] };
         var book = Book.Under(BookOverlay.Of("tested") with { Limits = [limit], Decisions = [matter] });
-        book.LimitsOn("drip-edge-lap").Last().Id.ShouldBe("own-limit");
-        book.DecisionsOf(Shipped.Code).Last().Key.ShouldBe("own-matter");
+        book.LimitsOn("drip-edge-lap")[^1].Id.ShouldBe("own-limit");
+        book.DecisionsOf(Shipped.Code)[^1].Key.ShouldBe("own-matter");
     }
 
     [Fact]

@@ -1878,6 +1878,13 @@ export interface components {
             photo: null | components["schemas"]["PhotoRole"];
             text: string;
         };
+        DueLine: {
+            title: string;
+            place: string;
+            /** Format: int32 */
+            nails: number;
+            urgencyWords: string;
+        };
         /** @description Calendar years between which something falls due, and the likely one. */
         DueYears: {
             /** Format: int32 */
@@ -2204,10 +2211,22 @@ export interface components {
         HomeAnswer: {
             /** Format: date */
             today: string;
-            roofs: components["schemas"]["RoofSummary"][];
+            properties: components["schemas"]["PropertyLine"][];
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            pageSize: number;
+            /** Format: int32 */
+            found: number;
+            /** Format: int32 */
+            all: number;
+            /** Format: int32 */
+            behind: number;
             /** Format: int32 */
             factsWaiting: number;
         };
+        /** @enum {unknown} */
+        HomeOrder: "nextDue" | "lastVisit" | "name" | "yearsLeft";
         IceAnswer: {
             reaches: components["schemas"]["IceReach"][];
         };
@@ -2436,6 +2455,12 @@ export interface components {
             without?: null | string[];
             /** @default false */
             deep: boolean;
+        };
+        /** @description What a list shows of the years of a slope. */
+        LifeLine: {
+            age: null | components["schemas"]["AgeRange"];
+            stated: null | components["schemas"]["YearsLeft"];
+            headline: string;
         };
         /** @description The inspector's decision on a slope's years: another school than the firm's, or figures of their own with the reason; what was computed is kept beside it. */
         LifeOpinionFact: {
@@ -3237,7 +3262,10 @@ export interface components {
             setAside: components["schemas"]["SetAsideFact"][];
             summaries: components["schemas"]["RoofSummary"][];
         };
-        /** @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. */
+        /**
+         * @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. Tags are the
+         *             firm's own words to find it by.
+         */
         PropertyFact: {
             /** Format: uuid */
             id: string;
@@ -3249,12 +3277,32 @@ export interface components {
             note: string;
             /** Format: double */
             latitude?: null | number;
+            tags?: null | string[];
         };
         PropertyFacts: {
             /** Format: date */
             today: string;
             facts: components["schemas"]["HeldFact"][];
             dossier: components["schemas"]["PropertyDossier"];
+        };
+        /**
+         * @description A property in a list. NextDue: the day its next work or look falls due, null where nothing does; LeastYears: the fewest
+         *     years that any slope likely has left, null where none are stated. Fresh: false while it is being worked out again.
+         */
+        PropertyLine: {
+            /** Format: uuid */
+            propertyId: string;
+            propertyName: string;
+            address: string;
+            owner: string;
+            tags: string[];
+            roofs: components["schemas"]["RoofLine"][];
+            /** Format: date */
+            nextDue: null | string;
+            /** Format: double */
+            leastYears: null | number;
+            /** @default true */
+            fresh: boolean;
         };
         /** @description Interim protection: what was covered or plugged, by whom, and until when it is good. */
         ProtectionFact: {
@@ -3442,6 +3490,23 @@ export interface components {
             /** Format: uuid */
             buildingId: string;
             name: string;
+        };
+        /**
+         * @description A roof as its last visit left it. Due is the first of what falls due within a year, DueCount all of it;
+         *     AsOf: the day its figures are of.
+         */
+        RoofLine: {
+            /** Format: uuid */
+            roofId: string;
+            roofName: string;
+            latestVisit: null | components["schemas"]["VisitLine"];
+            slopes: components["schemas"]["SlopeLine"][];
+            headline: string;
+            due: components["schemas"]["DueLine"][];
+            /** Format: int32 */
+            dueCount: number;
+            /** Format: date */
+            asOf: string;
         };
         /** @enum {unknown} */
         RoofMetal: "copper" | "stainless" | "lead" | "steel" | "aluminium" | "zinc";
@@ -3717,6 +3782,16 @@ export interface components {
             verdict: components["schemas"]["LastingVerdict"];
             why: string;
         };
+        /** @description Unfit: unfit as built, so that no years are stated; FiguresCovered: its years are hidden until it is signed off. */
+        SlopeLine: {
+            /** Format: uuid */
+            slopeId: string;
+            letter: string;
+            facing: components["schemas"]["Facing"];
+            unfit: boolean;
+            figuresCovered: boolean;
+            life: null | components["schemas"]["LifeLine"];
+        };
         /** @description What the picked courses of a slope say: how many are done, the share of wrong nails with its interval, in which ways, and the exposures. */
         SlopeSample: {
             /** Format: uuid */
@@ -3782,7 +3857,10 @@ export interface components {
             /** Format: uuid */
             planRevision?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where a component lies by the covering.
+         * @enum {unknown}
+         */
         StackPlace: "over" | "under" | "beside";
         /**
          * @description Condition of a slope as stages by share of its area. Without ComponentId it rates the layer that keeps the water out; else the
@@ -4147,6 +4225,15 @@ export interface components {
             today: string;
             facts: components["schemas"]["HeldFact"][];
             dossier: components["schemas"]["VisitDossier"];
+        };
+        VisitLine: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            on: string;
+            inspector: string;
+            /** Format: date-time */
+            finishedAt: null | string;
         };
         /** @description Everything else that was recorded on a visit. */
         VisitRecords: {
@@ -4645,7 +4732,15 @@ export interface operations {
     };
     getHome: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                order?: components["schemas"]["HomeOrder"];
+                due?: boolean;
+                notVisited?: boolean;
+                mine?: boolean;
+                unfinished?: boolean;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -17,6 +17,12 @@ export type FactHead = Schemas['FactHead']
 export type FactKind = Schemas['FactKind']
 export type FindingFact = Schemas['FindingFact']
 export type HomeAnswer = Schemas['HomeAnswer']
+/** Orders of the list of properties. */
+export type HomeOrder = 'nextDue' | 'lastVisit' | 'name' | 'yearsLeft'
+export type LifeLine = Schemas['LifeLine']
+export type PropertyLine = Schemas['PropertyLine']
+export type RoofLine = Schemas['RoofLine']
+export type SlopeLine = Schemas['SlopeLine']
 export type LifeAnswer = Schemas['LifeAnswer']
 export type LifeFacts = Schemas['LifeFacts']
 export type LookFact = Schemas['LookFact']

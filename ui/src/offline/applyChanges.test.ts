@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import type { FindingFact, HomeAnswer, LookFact, PropertyDossier, SlopeFact, VisitFact } from '../api/types'
-import { type Applied, applyToHome, applyToProperty, applyToVisit, type VisitView } from './applyChanges'
+import type {
+  FindingFact,
+  HomeAnswer,
+  LookFact,
+  PropertyDossier,
+  PropertyLine,
+  SlopeFact,
+  VisitFact,
+} from '../api/types'
+import { type Applied, applyToHome, applyToProperty, applyToVisit, searchKept, type VisitView } from './applyChanges'
 
 const slope = (id: string, letter: string): SlopeFact =>
   ({ id, roofId: 'roof', letter, name: '', pitch: { typed: '6/12', risePer12: 6, source: 'tape' } }) as SlopeFact
@@ -62,6 +70,40 @@ const change = (kind: Applied['kind'], fact: Applied['fact'], requestId = 'r1', 
   fact,
 })
 
+const homeOf = (properties: PropertyLine[]): HomeAnswer => ({
+  today: '2026-09-18',
+  properties,
+  page: 1,
+  pageSize: 25,
+  found: properties.length,
+  all: properties.length,
+  behind: 0,
+  factsWaiting: 0,
+})
+
+const line = (propertyId: string, roofId: string, visitId: string): PropertyLine => ({
+  propertyId,
+  propertyName: 'House',
+  address: '',
+  owner: '',
+  tags: [],
+  roofs: [
+    {
+      roofId,
+      roofName: 'Main',
+      latestVisit: { id: visitId, on: '2026-09-14', inspector: 'Marit Quillon', finishedAt: null },
+      slopes: [],
+      headline: '',
+      due: [],
+      dueCount: 0,
+      asOf: '2026-09-14',
+    },
+  ],
+  nextDue: null,
+  leastYears: null,
+  fresh: true,
+})
+
 describe('changes of this device over what the server said', () => {
   it('show, replace and take away a finding, each change being the revision the next is made from', () => {
     const added = applyToVisit(view, [change('finding', finding())])
@@ -104,16 +146,39 @@ describe('changes of this device over what the server said', () => {
       change('slope', slope('s1', 'A'), 'r4'),
       change('visit', visit, 'r5'),
     ]
-    const home = applyToHome({ today: '2026-09-18', roofs: [], factsWaiting: 0 } as HomeAnswer, changes)
-    expect(home.roofs.map((roof) => [roof.propertyName, roof.latestVisit?.id])).toEqual([['House', 'visit']])
+    const home = applyToHome(homeOf([]), changes)
+    expect(home.properties.map((line) => [line.propertyName, line.roofs[0]?.latestVisit?.id])).toEqual([
+      ['House', 'visit'],
+    ])
+    expect([home.found, home.all]).toEqual([1, 1])
+    // In a list that was searched for something else it has no place.
+    expect(applyToHome(homeOf([]), changes, false).properties).toEqual([])
   })
 
-  it('gives the home of an earlier version, kept on the device, the day of its figures', () => {
-    const visit = { id: 'v', roofId: 'r', on: '2026-09-14' }
-    const roof = { propertyId: 'p', propertyName: 'House', roofId: 'r', latestVisit: visit, slopes: [] }
-    const old = { today: '2026-09-18', roofs: [roof, { ...roof, roofId: 's', latestVisit: null }], factsWaiting: 0 }
-    const home = applyToHome(old as unknown as HomeAnswer, [])
-    expect(home.roofs.map(({ asOf }) => asOf)).toEqual(['2026-09-14', '2026-09-18'])
+  it('say of a property in the list that what waits here is not counted, and of no other', () => {
+    const home = applyToHome(homeOf([line('p1', 'r1', 'v1'), line('p2', 'r2', 'v2')]), [
+      change('look', { id: 'l', visitId: 'v2' } as Applied['fact']),
+    ])
+    expect(home.properties.map(({ unsent }) => unsent ?? false)).toEqual([false, true])
+  })
+})
+
+describe('the list kept on the device', () => {
+  const home = homeOf([
+    { ...line('p1', 'r1', 'v1'), propertyName: 'Pilot’s House', owner: 'Zoë Hale', tags: ['listed'] },
+    { ...line('p2', 'r2', 'v2'), propertyName: 'Net Loft', address: '4 Mole Lane' },
+  ])
+
+  it.each([
+    ["pilot's", ['Pilot’s House']],
+    ['zoe LISTED', ['Pilot’s House']],
+    ['mole', ['Net Loft']],
+    ['', ['Pilot’s House', 'Net Loft']],
+    ['mole listed', []],
+  ])('is searched for %s as the server would', (words, names) => {
+    const found = searchKept(home, words)
+    expect(found.properties.map(({ propertyName }) => propertyName)).toEqual(names)
+    expect(found.found).toBe(names.length)
   })
 })
 

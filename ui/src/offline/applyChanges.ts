@@ -12,6 +12,7 @@ import type {
   PlanFact,
   PropertyDossier,
   PropertyFact,
+  PropertyLine,
   RoofFact,
   SlopeFact,
   VisitDossier,
@@ -203,40 +204,93 @@ function applyOneToProperty(dossier: PropertyDossier, change: Applied): Property
 export const applyToProperty = (dossier: PropertyDossier, changes: Applied[]): PropertyDossier =>
   changes.reduce(applyOneToProperty, dossier)
 
-/** The home screen with what is not sent yet: new roofs stand there without a judgement, new visits are the latest. */
-export function applyToHome(home: HomeAnswer, changes: Applied[]): HomeAnswer {
+/** A property of the list; `unsent`: changes that concern it wait on this device, and its figures do not count them. */
+export type HomeProperty = PropertyLine & { unsent?: boolean }
+export type HomeView = Omit<HomeAnswer, 'properties'> & { properties: HomeProperty[] }
+
+const touches = (property: PropertyLine, { fact, factId }: Applied) => {
+  const ids = fact as { roofId?: string; propertyId?: string; visitId?: string; slopeId?: string | null }
+  return (
+    factId === property.propertyId ||
+    ids.propertyId === property.propertyId ||
+    property.roofs.some(
+      (roof) =>
+        roof.roofId === ids.roofId ||
+        (ids.visitId !== undefined && roof.latestVisit?.id === ids.visitId) ||
+        roof.slopes.some(({ slopeId }) => slopeId === ids.slopeId),
+    )
+  )
+}
+
+/** The list with what is not sent yet: new properties stand there without a judgement, new visits are the latest. */
+export function applyToHome(home: HomeAnswer, changes: Applied[], withNew = true): HomeView {
   const facts = <T extends Fact>(kind: FactKind) =>
     changes.filter((change) => change.kind === kind && !change.deleted).map((change) => change.fact as T)
-  const properties = facts<PropertyFact>('property')
   const buildings = facts<{ id: string; propertyId: string } & Fact>('building')
-  const known = new Set(home.roofs.map((roof) => roof.roofId))
-  const added = facts<RoofFact>('roof').flatMap((roof) => {
-    const building = buildings.find(({ id }) => id === roof.buildingId)
-    const property = properties.find(({ id }) => id === building?.propertyId)
-    if (known.has(roof.id) || !property) return []
-    return [
-      {
+  const newRoofs = facts<RoofFact>('roof')
+  const visits = facts<VisitFact>('visit')
+  const known = new Set(home.properties.map(({ propertyId }) => propertyId))
+  const added = facts<PropertyFact>('property')
+    .filter(({ id }) => withNew && !known.has(id))
+    .map((property): HomeProperty => {
+      const mine = buildings.filter(({ propertyId }) => propertyId === property.id).map(({ id }) => id)
+      return {
         propertyId: property.id,
         propertyName: property.name,
         address: property.address,
-        roofId: roof.id,
-        roofName: roof.name,
-        latestVisit: null,
-        slopes: [],
-        headline: '',
-        due: [],
-        asOf: home.today,
-      },
-    ]
+        owner: property.owner,
+        tags: property.tags ?? [],
+        roofs: newRoofs
+          .filter(({ buildingId }) => mine.includes(buildingId))
+          .map((roof) => ({
+            roofId: roof.id,
+            roofName: roof.name,
+            latestVisit: null,
+            slopes: [],
+            headline: '',
+            due: [],
+            dueCount: 0,
+            asOf: home.today,
+          })),
+        nextDue: null,
+        leastYears: null,
+        fresh: true,
+      }
+    })
+  const properties = [...added, ...home.properties].map((property): HomeProperty => {
+    const unsent = changes.some((change) => touches(property, change))
+    if (!unsent) return property
+    const roofs = property.roofs.map((roof) => {
+      const mine = visits.filter((visit) => visit.roofId === roof.roofId)
+      const latest = [...mine, ...(roof.latestVisit ? [roof.latestVisit] : [])].sort(
+        (a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id),
+      )[0]
+      return {
+        ...roof,
+        latestVisit: latest
+          ? { id: latest.id, on: latest.on, inspector: latest.inspector, finishedAt: latest.finishedAt ?? null }
+          : null,
+      }
+    })
+    return { ...property, roofs, unsent }
   })
-  const visits = facts<VisitFact>('visit')
-  const roofs = [...home.roofs, ...added].map((roof) => {
-    const mine = visits.filter((visit) => visit.roofId === roof.roofId)
-    const latest = [...mine, ...(roof.latestVisit ? [roof.latestVisit] : [])].sort(
-      (a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id),
-    )[0]
-    // What an earlier version kept on the device says nothing of the day: its figures were of the last visit then too.
-    return { ...roof, asOf: roof.asOf ?? roof.latestVisit?.on ?? home.today, latestVisit: latest ?? null }
+  const more = added.length
+  return { ...home, properties, found: home.found + more, all: home.all + more }
+}
+
+const folded = (text: string) =>
+  text
+    .normalize('NFD')
+    .replace(/\p{Mn}/gu, '')
+    .replace(/[‘’]/g, "'")
+    .toLowerCase()
+
+/** Properties of the kept list in which every word is met. */
+export function searchKept(home: HomeAnswer, words: string): HomeAnswer {
+  const wanted = folded(words).split(/\s+/).filter(Boolean)
+  const properties = home.properties.filter(({ propertyName, address, owner, tags }) => {
+    const text = folded([propertyName, address, owner, ...tags].join(' '))
+    return wanted.every((word) => text.includes(word))
   })
-  return { ...home, roofs: roofs.sort((a, b) => a.propertyName.localeCompare(b.propertyName)) }
+  return { ...home, properties, page: 1, found: properties.length }
 }

@@ -8,7 +8,7 @@ import type { Entry } from './entry'
 import { acceptedProperty, acceptedVisit, type HeldProperty, type HeldVisit } from './heldFacts'
 
 /** Goes up when the form of what is kept here changes: an answer of another form is fetched anew instead of being misread. */
-const ANSWER_SHAPE = 2
+const ANSWER_SHAPE = 3
 
 /** A server's answer, or the one kept on this device when the server cannot be asked or wants a new sign-in. */
 export async function fetchOrKept<T>(personId: string, key: string, fetchIt: () => Promise<T>): Promise<T> {
@@ -61,7 +61,7 @@ export async function applyToKept(personId: string, queries: QueryClient, change
     const mine = changes.filter((change) => concerns(held.facts, change, id))
     return mine.length > 0 ? acceptedVisit(held, mine) : held
   }
-  queries.setQueriesData<HomeAnswer>({ queryKey: ['home'] }, (old) => old && applyToHome(old, changes))
+  queries.setQueriesData<HomeAnswer>({ queryKey: ['home'] }, (old) => old && applyToHome(old, changes, false))
   queries.setQueriesData<HeldProperty>({ queryKey: ['property'] }, (old) => old && acceptedProperty(old, changes))
   for (const [key, held] of queries.getQueriesData<HeldVisit>({ queryKey: ['visit'] }))
     if (held) queries.setQueryData(key, visitWith(held, String(key[1])))

@@ -29,8 +29,14 @@ async function takeAlong(personId: string) {
   const fetchKept = <T>(key: string, fetchIt: () => Promise<T>) => fetchOrKept(personId, key, fetchIt)
   await fetchKept(answerKeys.habits, () => dataOf(api.GET('/api/habits')))
   await fetchKept(answerKeys.firmRules, () => dataOf(api.GET('/api/book/firm')))
-  const home = await fetchKept<HomeAnswer>(answerKeys.home, () => dataOf(api.GET('/api/home')))
-  const open = home.roofs.filter((roof) => roof.latestVisit && !roof.latestVisit.finishedAt).slice(0, along.mostVisits)
+  await fetchKept<HomeAnswer>(answerKeys.home, () => dataOf(api.GET('/api/home')))
+  const unfinished = await dataOf(
+    api.GET('/api/home', { params: { query: { unfinished: true, order: 'lastVisit' as const } } }),
+  )
+  const open = unfinished.properties
+    .flatMap(({ propertyId, roofs }) => roofs.map(({ latestVisit }) => ({ propertyId, latestVisit })))
+    .filter(({ latestVisit }) => latestVisit && !latestVisit.finishedAt)
+    .slice(0, along.mostVisits)
   for (const roof of open) {
     const visit = roof.latestVisit?.id ?? ''
     await fetchKept(answerKeys.visit(visit), () =>

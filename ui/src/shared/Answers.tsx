@@ -79,14 +79,15 @@ type ManyProps<T extends string> = {
   chosen: readonly T[]
   options: Record<T, string>
   onChange: (chosen: T[]) => void
+  hideLabel?: boolean
 }
 
 /** Several of a few, as fat keys. */
-export function ManyChoice<T extends string>({ label, chosen, options, onChange }: ManyProps<T>) {
+export function ManyChoice<T extends string>({ label, chosen, options, onChange, hideLabel }: ManyProps<T>) {
   const toggle = (key: T) => onChange(chosen.includes(key) ? chosen.filter((other) => other !== key) : [...chosen, key])
   return (
     <fieldset className="k-fieldset">
-      <Text as="legend" className="k-label">
+      <Text as="legend" className={hideLabel ? 'k-hidden' : 'k-label'}>
         {label}
       </Text>
       <Flex wrap="wrap" gap="2">

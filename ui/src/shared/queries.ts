@@ -1,9 +1,16 @@
-import { useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
-import type { FirmRulesFact, HomeAnswer, PropertyDossier, VisitDossier, WeatherLimitsFact } from '../api/types'
-import { applyToHome, applyToProperty, applyToVisit } from '../offline/applyChanges'
+import type {
+  FirmRulesFact,
+  HomeAnswer,
+  HomeOrder,
+  PropertyDossier,
+  VisitDossier,
+  WeatherLimitsFact,
+} from '../api/types'
+import { applyToHome, applyToProperty, applyToVisit, searchKept } from '../offline/applyChanges'
 import { device } from '../offline/database'
 import type { HeldProperty, HeldVisit } from '../offline/heldFacts'
 import { answerKeys, fetchOrKept, keptAnswer } from '../offline/keptAnswers'
@@ -29,15 +36,56 @@ const person = () => outboxState().personId ?? ''
 /** Without a connection the device answers; so a query, and its trying again, never waits for one. */
 const offline = { networkMode: 'always' } as const
 
-export function useHome() {
+export type HomeQuery = {
+  words: string
+  order: HomeOrder
+  page: number
+  due: boolean
+  notVisited: boolean
+  mine: boolean
+  unfinished: boolean
+}
+
+/** The list as it opens: what the device keeps for work without a connection. */
+export const plainHome: HomeQuery = {
+  words: '',
+  order: 'nextDue',
+  page: 1,
+  due: false,
+  notVisited: false,
+  mine: false,
+  unfinished: false,
+}
+
+const isPlain = (query: HomeQuery) => JSON.stringify(query) === JSON.stringify({ ...plainHome })
+const behindAgainMs = 1_500
+
+async function fetchHome(query: HomeQuery, signal: AbortSignal): Promise<HomeAnswer & { keptOnly?: boolean }> {
+  const fetchIt = () => dataOf(api.GET('/api/home', { params: { query }, signal }))
+  if (isPlain(query)) return fetchOrKept(person(), answerKeys.home, fetchIt)
+  try {
+    return await fetchIt()
+  } catch (error) {
+    const kept = await keptAnswer<HomeAnswer>(person(), answerKeys.home)
+    if (!(error instanceof ApiError && error.status === 0) || !kept) throw error
+    return { ...searchKept(kept.json, query.words), keptOnly: true }
+  }
+}
+
+/** A page of the properties on file, with what is changed on this device. Asked again while some are being worked out. */
+export function useHome(query: HomeQuery) {
   const { entries } = useOutbox()
   const home = useQuery({
-    queryKey: keys.home,
-    queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.home, () => dataOf(api.GET('/api/home', { signal }))),
+    queryKey: [...keys.home, query],
+    queryFn: ({ signal }) => fetchHome(query, signal),
+    placeholderData: keepPreviousData,
+    refetchInterval: ({ state }) => ((state.data?.behind ?? 0) > 0 ? behindAgainMs : false),
     ...offline,
   })
-  const data = useMemo(() => home.data && applyToHome(home.data, entries), [home.data, entries])
-  return { ...home, data } as typeof home
+  // What is new on this device belongs to no search yet.
+  const plain = isPlain(query)
+  const data = useMemo(() => home.data && applyToHome(home.data, entries, plain), [home.data, entries, plain])
+  return { ...home, data } as typeof home & { data: typeof data }
 }
 
 export const useBook = () =>

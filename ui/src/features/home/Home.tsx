@@ -1,26 +1,29 @@
-import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
+import { Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import type { RoofSummary, SlopeAssessment } from '../../api/types'
-import { asOfText } from '../../shared/asOf'
-import { Courses } from '../../shared/marks/Courses'
-import { NailMarks } from '../../shared/marks/NailMarks'
-import { PlanLetter } from '../../shared/marks/PlanLetter'
+import type { HomeAnswer, HomeOrder } from '../../api/types'
+import { ManyChoice } from '../../shared/Answers'
 import { useHome } from '../../shared/queries'
 import { Empty, Loading, Trouble } from '../../shared/States'
-import { dayText } from '../../shared/words'
+import { PropertyCard } from './PropertyCard'
+import { type Filter, filters, orders, useHomeQuery } from './useHomeQuery'
 
-const DUE_SHOWN = 2
+/** How long somebody pauses between two letters of a name. */
+const TYPING_MS = 250
 
-/** Every roof on file as a row of its slopes, drawn as the years they have left, with what falls due. */
+/** The properties on file, a page at a time: each roof drawn as the years its slopes have left, with what falls due. */
 export function Home() {
-  const home = useHome()
-  const [search, setSearch] = useState('')
-  if (home.isPending) return <Loading what="the roofs" />
-  if (home.isError) return <Trouble error={home.error} onRetry={() => home.refetch()} />
-  const wanted = search.trim().toLowerCase()
-  const roofs = home.data.roofs.filter((roof) => `${roof.propertyName} ${roof.address}`.toLowerCase().includes(wanted))
+  const { query, ask } = useHomeQuery()
+  const home = useHome(query)
+  const [typed, setTyped] = useState(query.words)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked when the typing pauses, of the list as it then is
+  useEffect(() => {
+    if (typed.trim() === query.words) return
+    const timer = setTimeout(() => ask({ words: typed.trim() }), TYPING_MS)
+    return () => clearTimeout(timer)
+  }, [typed])
+  const asked = query.words !== '' || (Object.keys(filters) as Filter[]).some((key) => query[key])
   return (
     <Stack gap="4">
       <Flex gap="3" align="center" wrap="wrap">
@@ -28,117 +31,107 @@ export function Home() {
           Roofs
         </Heading>
         <Input
-          aria-label="Search roofs by name or street"
-          placeholder="Search by name or street"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          type="search"
+          aria-label="Search by name, address, owner or tag"
+          placeholder="Name, address, owner or tag"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
           maxW="18rem"
         />
+        <select
+          className="k-select"
+          aria-label="Order of the list"
+          value={query.order}
+          onChange={(event) => ask({ order: event.target.value as HomeOrder })}
+        >
+          {Object.entries(orders).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
         <Button asChild colorPalette="verdigris">
           <Link to="/properties/new">
             <Plus size={18} /> New property
           </Link>
         </Button>
       </Flex>
-      {home.data.factsWaiting > 0 && (
-        <Text color="copper">{home.data.factsWaiting} facts wait for something that has not arrived yet.</Text>
+      <ManyChoice
+        label="Show only"
+        hideLabel
+        chosen={(Object.keys(filters) as Filter[]).filter((key) => query[key])}
+        options={filters}
+        onChange={(chosen) =>
+          ask(Object.fromEntries(Object.keys(filters).map((key) => [key, chosen.includes(key as Filter)])))
+        }
+      />
+      {home.isPending && <Loading what="the roofs" />}
+      {home.isError && <Trouble error={home.error} onRetry={() => home.refetch()} />}
+      {home.data && (
+        <Found
+          answer={home.data}
+          asked={asked}
+          words={query.words}
+          later={home.isPlaceholderData}
+          onPage={(page) => ask({ page })}
+        />
       )}
-      {home.data.roofs.length === 0 && (
-        <Empty title="No roofs yet">Add a property, letter its slopes, then walk it.</Empty>
-      )}
-      {home.data.roofs.length > 0 && roofs.length === 0 && (
-        <Empty title={`No roof matches “${search}”`}>Search by the property’s name or its street.</Empty>
-      )}
-      {roofs.map((roof) => (
-        <RoofRow key={roof.roofId} roof={roof} />
-      ))}
     </Stack>
   )
 }
 
-function RoofRow({ roof }: { roof: RoofSummary }) {
-  return (
-    <Box as="article" className="k-sheet">
-      <Flex justify="space-between" wrap="wrap" gap="2">
-        <Box>
-          <Heading as="h2" size="xl">
-            <Link to={`/properties/${roof.propertyId}`}>{roof.propertyName}</Link>
-          </Heading>
-          <Text color="faint">
-            {roof.address} · {roof.roofName}
-          </Text>
-        </Box>
-        {roof.latestVisit ? (
-          <Flex gap="2" align="center" wrap="wrap">
-            <Text color="faint">Last visit {dayText(roof.latestVisit.on)}</Text>
-            <Button asChild size="sm" variant="outline">
-              <Link to={`/visits/${roof.latestVisit.id}/walk`}>Open the visit</Link>
-            </Button>
-            <Button asChild size="sm" variant="outline">
-              <Link to={`/visits/${roof.latestVisit.id}/report`}>Report</Link>
-            </Button>
-          </Flex>
-        ) : (
-          <Text color="faint">Not visited yet</Text>
-        )}
-      </Flex>
-      <Flex mt="3" gap="6" direction={{ base: 'column', lg: 'row' }}>
-        <Stack gap="1" flex="3" minW="0">
-          {roof.slopes.map((slope) => (
-            <SlopeLine key={slope.slopeId} slope={slope} />
-          ))}
-          {roof.slopes.some((slope) => slope.life && !slope.figuresCovered) && (
-            <Text fontSize="sm" color="faint">
-              Remaining life {asOfText(roof, roof.latestVisit !== null)}
-            </Text>
-          )}
-          {roof.slopes.length === 0 && <Text color="faint">No slopes yet: open the property and letter them.</Text>}
-        </Stack>
-        <Box flex="2" minW="0">
-          <Text fontWeight="bold" mb="1">
-            {roof.due.length > 0 ? 'Due within a year' : 'Nothing due within a year'}
-          </Text>
-          <Stack gap="2">
-            {roof.due.slice(0, DUE_SHOWN).map((item) => (
-              <Box key={item.number}>
-                <NailMarks nails={item.nails} words={item.urgencyWords} />
-                <Text lineHeight="short">
-                  {item.title}{' '}
-                  <Text as="span" color="faint">
-                    {item.place}
-                  </Text>
-                </Text>
-              </Box>
-            ))}
-            {roof.due.length > DUE_SHOWN && <Text color="faint">and {roof.due.length - DUE_SHOWN} more</Text>}
-          </Stack>
-        </Box>
-      </Flex>
-    </Box>
-  )
+type FoundProps = {
+  answer: HomeAnswer & { keptOnly?: boolean }
+  asked: boolean
+  words: string
+  later: boolean
+  onPage: (page: number) => void
 }
 
-function SlopeLine({ slope }: { slope: SlopeAssessment }) {
-  const unfit = slope.fitness?.state === 'unfit'
+function Found({ answer, asked, words, later, onPage }: FoundProps) {
+  const { properties, page, pageSize, found, all, behind } = answer
+  const pages = Math.max(1, Math.ceil(found / pageSize))
+  const first = (page - 1) * pageSize + 1
   return (
-    <Flex align="center" gap="3">
-      <PlanLetter letter={slope.letter} facing={slope.facing} />
-      <Box flex="1" minW="0">
-        {unfit ? (
-          <Text className="k-unfit">Unfit as built: rebuild it, wear life does not apply</Text>
-        ) : slope.figuresCovered ? (
-          <Text color="faint">Estimate hidden until slope {slope.letter} is confirmed</Text>
-        ) : slope.life ? (
-          <Courses life={slope.life} />
-        ) : (
-          <Text color="faint">Covering not recorded</Text>
-        )}
-      </Box>
-      {!unfit && !slope.figuresCovered && slope.life && (
-        <Text w="11rem" flex="none" fontSize="sm" className="k-phonehide">
-          {slope.life.headline}
+    <Stack gap="4" aria-busy={later} opacity={later ? 0.6 : 1}>
+      {answer.factsWaiting > 0 && (
+        <Text color="copper">{answer.factsWaiting} facts wait for something that has not arrived yet.</Text>
+      )}
+      {answer.keptOnly && (
+        <Text color="copper" role="status">
+          No connection: only the properties kept on this device are searched.
         </Text>
       )}
-    </Flex>
+      {behind > 0 && (
+        <Text color="faint" role="status">
+          {behind === 1 ? 'One property is' : `${behind} of ${all} properties are`} being updated. Figures marked so are
+          the last ones known.
+        </Text>
+      )}
+      {all === 0 && properties.length === 0 && (
+        <Empty title="No roofs yet">Add a property, letter its slopes, then walk it.</Empty>
+      )}
+      {all > 0 && properties.length === 0 && (
+        <Empty title={words ? `No property matches “${words}”` : 'No property matches'}>
+          {asked ? 'Check the spelling, or take off a filter.' : 'Add a property, letter its slopes, then walk it.'}
+        </Empty>
+      )}
+      {properties.map((property) => (
+        <PropertyCard key={property.propertyId} property={property} />
+      ))}
+      {pages > 1 && (
+        <Flex as="nav" aria-label="Pages" gap="3" align="center" justify="center">
+          <Button variant="outline" disabled={page <= 1} onClick={() => onPage(page - 1)}>
+            Previous
+          </Button>
+          <Text>
+            {first}–{Math.min(first + pageSize - 1, found)} of {found}
+          </Text>
+          <Button variant="outline" disabled={page >= pages} onClick={() => onPage(page + 1)}>
+            Next
+          </Button>
+        </Flex>
+      )}
+    </Stack>
   )
 }

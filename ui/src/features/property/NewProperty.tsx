@@ -6,6 +6,7 @@ import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
+import { tagsOf } from './tags'
 
 const exposures = { ordinary: 'Ordinary weather', hotOrHail: 'Hot or hail country' } as const
 
@@ -13,7 +14,14 @@ const exposures = { ordinary: 'Ordinary weather', hotOrHail: 'Hot or hail countr
 export function NewProperty() {
   const navigate = useNavigate()
   const record = useRecord()
-  const [fields, setFields] = useState({ name: '', address: '', owner: '', building: 'House', roof: 'Main roof' })
+  const [fields, setFields] = useState({
+    name: '',
+    address: '',
+    owner: '',
+    tags: '',
+    building: 'House',
+    roof: 'Main roof',
+  })
   const [exposure, setExposure] = useState<PropertyFact['exposure']>('ordinary')
   const submit = (event: FormEvent) => {
     event.preventDefault()
@@ -24,6 +32,7 @@ export function NewProperty() {
       owner: fields.owner,
       exposure,
       note: '',
+      tags: tagsOf(fields.tags),
     }
     const building: BuildingFact = { id: newId(), propertyId: property.id, name: fields.building }
     const roof: RoofFact = { id: newId(), buildingId: building.id, name: fields.roof }
@@ -57,6 +66,7 @@ export function NewProperty() {
         {field('name', 'Name, as you would say it', true)}
         {field('address', 'Address')}
         {field('owner', 'Owner')}
+        {field('tags', 'Tags to find it by, with commas between')}
         {field('building', 'Building', true)}
         {field('roof', 'Roof', true)}
         <Choice label="Weather" value={exposure} options={exposures} onChange={setExposure} />

@@ -17,6 +17,7 @@ import { facings } from '../../shared/words'
 import { LocalRules } from './LocalRules'
 import { readLatitude } from './latitude'
 import { SlopeEditor } from './SlopeEditor'
+import { tagsOf } from './tags'
 import { VisitList } from './VisitList'
 
 /** A property: its roofs slope by slope, and the visits made. */
@@ -37,7 +38,10 @@ export function PropertyPage({ inspector }: { inspector: string }) {
         </Text>
       </Box>
       <SetAside facts={data.setAside} />
-      <LatitudeOf dossier={data} />
+      <Flex gap="4" wrap="wrap">
+        <LatitudeOf dossier={data} />
+        <TagsOf dossier={data} />
+      </Flex>
       {data.roofs.map((roof) => (
         <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
       ))}
@@ -67,6 +71,24 @@ function LatitudeOf({ dossier }: { dossier: PropertyDossier }) {
         placeholder="44.3, south of the equator −33.9"
       />
       {problem && <Text color="fg.error">Type degrees between −90 and 90, such as 44.3.</Text>}
+      {record.isError && <Trouble error={record.error} />}
+    </Box>
+  )
+}
+
+/** The firm's own words to find the property by in the list. */
+function TagsOf({ dossier }: { dossier: PropertyDossier }) {
+  const record = useRecord(dossier.heads)
+  const known = (dossier.property.tags ?? []).join(', ')
+  return (
+    <Box maxW="22rem">
+      <TypedAnswer
+        key={known}
+        label="Tags to find it by, with commas between"
+        typed={known}
+        onKeep={(typed) => record.mutate([{ kind: 'property', fact: { ...dossier.property, tags: tagsOf(typed) } }])}
+        placeholder="listed, insurer, yearly"
+      />
       {record.isError && <Trouble error={record.error} />}
     </Box>
   )

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import type { LifeAnswer } from '../../api/types'
+import type { LifeLine } from '../../api/types'
 import { coursesShape, type Tab } from './coursesShape'
 
 const HEIGHT = 36
@@ -12,7 +12,7 @@ const tabPath = ({ x, width, kind }: Tab) => {
 }
 
 /** Remaining life drawn as courses; the words stand beside it, so it is a picture with a name. */
-export function Courses({ life }: { life: LifeAnswer }) {
+export function Courses({ life }: { life: LifeLine }) {
   const hatch = useId()
   if (!life.stated) return null
   const age = life.age ? (life.age.low + life.age.high) / 2 : null

@@ -1,0 +1,123 @@
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import type { RoofLine, SlopeLine } from '../../api/types'
+import type { HomeProperty } from '../../offline/applyChanges'
+import { asOfText } from '../../shared/asOf'
+import { Courses } from '../../shared/marks/Courses'
+import { NailMarks } from '../../shared/marks/NailMarks'
+import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { dayText } from '../../shared/words'
+
+/** A property in the list, roof by roof. */
+export function PropertyCard({ property }: { property: HomeProperty }) {
+  const { roofs } = property
+  const about = [property.address, roofs.length === 1 && roofs[0]?.roofName, property.tags.join(', ')]
+  return (
+    <Box as="article" className="k-sheet">
+      <Flex justify="space-between" wrap="wrap" gap="2">
+        <Box>
+          <Heading as="h2" size="xl">
+            <Link to={`/properties/${property.propertyId}`}>{property.propertyName}</Link>
+          </Heading>
+          <Text color="faint">{about.filter(Boolean).join(' · ')}</Text>
+          {property.unsent ? (
+            <Text color="copper">Changes on this device are not sent yet and not counted here.</Text>
+          ) : (
+            !property.fresh && <Text color="copper">Being updated: these figures are the last ones known.</Text>
+          )}
+        </Box>
+        {roofs.length === 1 && roofs[0] && <VisitLinks roof={roofs[0]} />}
+      </Flex>
+      {roofs.map((roof) => (
+        <Box key={roof.roofId} mt="3">
+          {roofs.length > 1 && (
+            <Flex justify="space-between" wrap="wrap" gap="2" mb="2">
+              <Heading as="h3" size="md">
+                {roof.roofName}
+              </Heading>
+              <VisitLinks roof={roof} />
+            </Flex>
+          )}
+          <RoofFigures roof={roof} />
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+function VisitLinks({ roof: { latestVisit } }: { roof: RoofLine }) {
+  if (!latestVisit) return <Text color="faint">Not visited yet</Text>
+  return (
+    <Flex gap="2" align="center" wrap="wrap">
+      <Text color="faint">Last visit {dayText(latestVisit.on)}</Text>
+      <Button asChild size="sm" variant="outline">
+        <Link to={`/visits/${latestVisit.id}/walk`}>Open the visit</Link>
+      </Button>
+      <Button asChild size="sm" variant="outline">
+        <Link to={`/visits/${latestVisit.id}/report`}>Report</Link>
+      </Button>
+    </Flex>
+  )
+}
+
+function RoofFigures({ roof }: { roof: RoofLine }) {
+  const more = roof.dueCount - roof.due.length
+  return (
+    <Flex gap="6" direction={{ base: 'column', lg: 'row' }}>
+      <Stack gap="1" flex="3" minW="0">
+        {roof.slopes.map((slope) => (
+          <SlopeRow key={slope.slopeId} slope={slope} />
+        ))}
+        {roof.slopes.some((slope) => slope.life && !slope.figuresCovered) && (
+          <Text fontSize="sm" color="faint">
+            Remaining life {asOfText(roof, roof.latestVisit !== null)}
+          </Text>
+        )}
+        {roof.slopes.length === 0 && <Text color="faint">No slopes yet: open the property and letter them.</Text>}
+      </Stack>
+      <Box flex="2" minW="0">
+        <Text fontWeight="bold" mb="1">
+          {roof.dueCount > 0 ? 'Due within a year' : 'Nothing due within a year'}
+        </Text>
+        <Stack gap="2">
+          {roof.due.map((item) => (
+            <Box key={`${item.title} ${item.place}`}>
+              <NailMarks nails={item.nails} words={item.urgencyWords} />
+              <Text lineHeight="short">
+                {item.title}{' '}
+                <Text as="span" color="faint">
+                  {item.place}
+                </Text>
+              </Text>
+            </Box>
+          ))}
+          {more > 0 && <Text color="faint">and {more} more</Text>}
+        </Stack>
+      </Box>
+    </Flex>
+  )
+}
+
+function SlopeRow({ slope }: { slope: SlopeLine }) {
+  return (
+    <Flex align="center" gap="3">
+      <PlanLetter letter={slope.letter} facing={slope.facing} />
+      <Box flex="1" minW="0">
+        {slope.unfit ? (
+          <Text className="k-unfit">Unfit as built: rebuild it, wear life does not apply</Text>
+        ) : slope.figuresCovered ? (
+          <Text color="faint">Estimate hidden until slope {slope.letter} is confirmed</Text>
+        ) : slope.life ? (
+          <Courses life={slope.life} />
+        ) : (
+          <Text color="faint">Covering not recorded</Text>
+        )}
+      </Box>
+      {!slope.unfit && !slope.figuresCovered && slope.life && (
+        <Text w="11rem" flex="none" fontSize="sm" className="k-phonehide">
+          {slope.life.headline}
+        </Text>
+      )}
+    </Flex>
+  )
+}
