@@ -37,3 +37,11 @@ export function jsonFailures(report) {
     }))
   return [...vitest, ...playwright].map(({ name, why }) => ({ name, why: shortened(withoutColors(why)) }))
 }
+
+// Tests that failed and passed when tried again: they count as passed, and whoever reads the end of the log learns of them.
+export function waveredTests(report) {
+  const specs = (suites) => (suites ?? []).flatMap((suite) => [...(suite.specs ?? []), ...specs(suite.suites)])
+  return specs(report.suites)
+    .filter((spec) => spec.tests?.some((test) => test.status === 'flaky'))
+    .map((spec) => `${spec.file}:${spec.line} ${spec.title}`)
+}

@@ -2,7 +2,7 @@
 // Usage: sum-results.mjs FOLDER FILE…  (.xml from xUnit, .json from Vitest, Playwright, or {passed, failed})
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { jsonFailures, xunitFailures } from './failures.mjs'
+import { jsonFailures, waveredTests, xunitFailures } from './failures.mjs'
 
 const [folder, ...files] = process.argv.slice(2)
 const numberIn = (tag, name) => Number(new RegExp(` ${name}="(\\d+)"`).exec(tag)?.[1] ?? Number.NaN)
@@ -15,7 +15,7 @@ function ofXunit(text) {
 function ofJson(text) {
   const report = JSON.parse(text)
   if ('numPassedTests' in report) return [{ passed: report.numPassedTests, failed: report.numFailedTests + (report.success ? 0 : Number(report.numFailedTests === 0)) }]
-  if (report.stats) return [{ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky + report.errors.length }]
+  if (report.stats) return [{ passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected + report.errors.length }]
   return [report]
 }
 
@@ -28,7 +28,8 @@ function read(file) {
     const passed = parts.reduce((sum, part) => sum + part.passed, 0)
     const failed = parts.reduce((sum, part) => sum + part.failed, 0)
     if (!Number.isFinite(passed + failed) || passed + failed === 0) return { passed: 0, failed: 1, said: 'found no test' }
-    return { passed, failed, failures: failed === 0 ? [] : file.endsWith('.xml') ? xunitFailures(text) : jsonFailures(JSON.parse(text)) }
+    const wavered = file.endsWith('.xml') ? [] : waveredTests(JSON.parse(text))
+    return { passed, failed, wavered, failures: failed === 0 ? [] : file.endsWith('.xml') ? xunitFailures(text) : jsonFailures(JSON.parse(text)) }
   } catch (error) {
     return { passed: 0, failed: 1, said: `left a result that cannot be read (${error})` }
   }
@@ -37,6 +38,7 @@ function read(file) {
 const sum = { passed: 0, failed: 0 }
 const results = files.map((file) => [file, read(file)])
 for (const [file, { failures = [] }] of results) for (const { name, why } of failures) console.log(`FAILED in ${file}: ${name}\n${why.replace(/^/gm, '    ')}\n`)
+for (const [file, { wavered = [] }] of results) for (const name of wavered) console.log(`WAVERED in ${file}: ${name} (failed once, passed when tried again)`)
 for (const [file, { passed, failed, said }] of results) {
   console.log(`${file}: ${said ?? `${passed} passed, ${failed} failed`}`)
   sum.passed += passed

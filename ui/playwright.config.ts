@@ -8,11 +8,15 @@ export default defineConfig({
   // The browser core boots in a second or two; on a busy machine in more.
   expect: { timeout: 20_000 },
   workers: 1,
+  // Once in thousands of taps headless Chromium draws no more frames on a busy machine. A test that fails is tried once more on a fresh page and named at the
+  // end as having wavered; one that fails twice has failed.
+  retries: 1,
   forbidOnly: true,
   globalSetup: './e2e/startServer.ts',
   reporter: process.env.KALPA_RESULTS ? [['list'], ['json', { outputFile: process.env.KALPA_RESULTS }]] : 'list',
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 60_000,
     launchOptions,
   },
 })

@@ -33,7 +33,7 @@ public sealed record DemoPerson(Guid Id, string Name, string Role);
 /// <summary>How the list of properties is ordered.</summary>
 public enum HomeOrder
 {
-    /// <summary>What falls due first.</summary>
+    /// <summary>What is to be made safe at once, then what falls due first.</summary>
     NextDue,
 
     /// <summary>The last visited first.</summary>

@@ -108,6 +108,23 @@ public sealed class HomeListTests : IAsyncLifetime
         var due = await tess.SettledHome("?order=nextDue");
         due.Properties.Select(p => p.NextDue ?? DateOnly.MaxValue).ShouldBeInOrder();
         due.Properties[^1].NextDue.ShouldBeNull();
+
+        // A danger to people, seen last of all, goes before every day.
+        var loose = await Add("Loose", roof => [Inspector.Change(FactKind.Visit, roof.Visit with { On = Today })]);
+        await tess.Send(
+            Inspector.Change(
+                FactKind.Finding,
+                loose.Finding with
+                {
+                    Id = Guid.CreateVersion7(),
+                    Condition = "mortar-open",
+                    Station = "walls",
+                    Measure = null,
+                    PeopleBelow = true,
+                }
+            )
+        );
+        (await Names("?order=nextDue"))[0].ShouldBe("Loose");
     }
 
     [Theory]

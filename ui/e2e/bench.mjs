@@ -87,6 +87,43 @@ async function tapToVerdict(browser) {
   await context.close()
 }
 
+/** A finding opened by its address, page and core started anew, what is kept warm: when the first verdict and the first whole assessment came. */
+async function coldFinding(browser) {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  const page = await context.newPage()
+  const home = await signIn(page)
+  const visit = home.properties.find((line) => line.propertyName.startsWith('Pilot')).roofs[0].latestVisit.id
+  const finding = await page.evaluate(
+    (id) => fetch(`/api/visits/${id}`).then(async (answer) => (await answer.json()).facts.findings[0].id),
+    visit,
+  )
+  const warm = () => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  await warm()
+  await page.goto(`${address}/visits/${visit}/findings/${finding}`)
+  await page.getByRole('status', { name: 'Verdict' }).waitFor()
+  await warm()
+  await page.close()
+  const times = { shown: [], verdict: [], assess: [] }
+  for (let i = 0; i < 5; i++) {
+    const anew = await context.newPage()
+    const began = Date.now()
+    await anew.goto(`${address}/visits/${visit}/findings/${finding}`, { waitUntil: 'commit' })
+    await anew.getByRole('status', { name: 'Verdict' }).waitFor()
+    times.shown.push(Date.now() - began)
+    for (const method of ['verdict', 'assess']) {
+      const mark = `kalpa-core-${method}`
+      await anew.waitForFunction((name) => performance.getEntriesByName(name).length > 0, mark, { timeout: 60_000 })
+      times[method].push(await anew.evaluate((name) => performance.getEntriesByName(name)[0].startTime, mark))
+    }
+    await anew.close()
+  }
+  const told = (values) => `${(median(values) / 1000).toFixed(1)} s`
+  row('a finding opened cold by its address: shown with its kept verdict', told(times.shown))
+  row('  first verdict of the core', told(times.verdict), '< 1.2 s')
+  row('  whole assessment by the core', told(times.assess), '< 2.5 s')
+  await context.close()
+}
+
 function residentMegabytes(pid, field = 'VmRSS') {
   const kilobytes = /** @type {RegExpExecArray} */ (
     new RegExp(`${field}:\\s+(\\d+)`).exec(readFileSync(`/proc/${pid}/status`, 'utf8'))
@@ -197,6 +234,7 @@ async function bookSearch(browser) {
 const browser = await chromium.launch(launchOptions)
 await firstLoad(browser)
 await tapToVerdict(browser)
+await coldFinding(browser)
 await bookSearch(browser)
 await browser.close()
 await photosOffline()

@@ -89,4 +89,20 @@ describe('the sum of all runners', () => {
     expect(stdout).not.toContain('Right')
     expect(stdout).not.toContain('walks')
   })
+
+  it('counts a test that passed when tried again as passed, and names it', () => {
+    const specs = [
+      { ok: true, file: 'w.e2e.ts', line: 5, title: 'taps', tests: [{ status: 'flaky', results: [] }] },
+      { ok: true, file: 'w.e2e.ts', line: 6, title: 'walks', tests: [{ status: 'expected', results: [] }] },
+    ]
+    const playwright = JSON.stringify({
+      stats: { expected: 1, unexpected: 0, flaky: 1 },
+      errors: [],
+      suites: [{ specs }],
+    })
+    const { stdout, last, status } = sum({ 'c.json': playwright })
+    expect([last, status]).toEqual(['2 passed, 0 failed', 0])
+    expect(stdout).toContain('WAVERED in c.json: w.e2e.ts:5 taps')
+    expect(stdout).not.toContain('walks')
+  })
 })

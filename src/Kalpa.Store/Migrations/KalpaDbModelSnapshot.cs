@@ -89,8 +89,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("PropertyId");
 
                     b.ToTable("Buildings", (string)null);
@@ -124,8 +122,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -169,8 +165,6 @@ namespace Kalpa.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("Condition");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -224,8 +218,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -356,8 +348,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("FindingId");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("Sha256");
 
                     b.HasIndex("SlopeId");
@@ -440,6 +430,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("MakeSafe")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Month")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -468,11 +461,11 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("FirmId", "LeastYears");
 
-                    b.HasIndex("FirmId", "NextDue");
-
                     b.HasIndex("FirmId", "SearchText");
 
                     b.HasIndex("FirmId", "SortName");
+
+                    b.HasIndex("FirmId", "MakeSafe", "NextDue");
 
                     b.HasIndex("FirmId", "Stamp", "Month", "MadeAt", "Changes");
 
@@ -562,9 +555,9 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("ParentId");
+
+                    b.HasIndex("FirmId", "Kind");
 
                     b.HasIndex("VisitId", "Kind");
 
@@ -671,8 +664,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("BuildingId");
 
-                    b.HasIndex("FirmId");
-
                     b.ToTable("Roofs", (string)null);
                 });
 
@@ -773,8 +764,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("RoofId");
 
                     b.ToTable("Slopes", (string)null);
@@ -811,8 +800,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -852,8 +839,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("RoofId", "On");
 

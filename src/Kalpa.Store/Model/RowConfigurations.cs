@@ -10,7 +10,8 @@ internal abstract class FactRowConfiguration<T> : IEntityTypeConfiguration<T>
     {
         builder.HasKey(row => row.Id);
         builder.Property(row => row.Id).ValueGeneratedNever();
-        builder.HasIndex(row => row.FirmId);
+        // No index over the firm alone: every row of a firm that has grown shares it, and a search that takes it reads them all. What belongs to a visit, a slope or
+        // a roof is found by that.
         Extend(builder);
     }
 
@@ -23,6 +24,7 @@ internal sealed class PropertyRowConfiguration : FactRowConfiguration<PropertyRo
     {
         builder.ToTable("Properties");
         builder.HasIndex(row => row.Name);
+        builder.HasIndex(row => row.FirmId);
     }
 }
 
@@ -122,6 +124,7 @@ internal sealed class RecordRowConfiguration : FactRowConfiguration<RecordRow>
         builder.ToTable("Records");
         builder.Property(row => row.Kind).HasConversion<string>();
         builder.HasIndex(row => new { row.VisitId, row.Kind });
+        builder.HasIndex(row => new { row.FirmId, row.Kind });
         builder.HasIndex(row => row.ParentId);
         builder.HasOne<VisitRow>().WithMany().HasForeignKey(row => row.VisitId).OnDelete(DeleteBehavior.Restrict);
     }
@@ -136,7 +139,12 @@ internal sealed class PropertySummaryConfiguration : IEntityTypeConfiguration<Pr
         builder.Property(row => row.Id).ValueGeneratedNever();
         // One index an order of the list, and one that a search can read without the lines.
         builder.HasIndex(row => new { row.FirmId, row.SortName });
-        builder.HasIndex(row => new { row.FirmId, row.NextDue });
+        builder.HasIndex(row => new
+        {
+            row.FirmId,
+            row.MakeSafe,
+            row.NextDue,
+        });
         builder.HasIndex(row => new { row.FirmId, row.LastVisit });
         builder.HasIndex(row => new { row.FirmId, row.LeastYears });
         builder.HasIndex(row => new { row.FirmId, row.SearchText });

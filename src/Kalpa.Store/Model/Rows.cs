@@ -105,6 +105,9 @@ public sealed class PropertySummaryRow
     public string SearchText { get; set; } = "";
     public DateOnly? LastVisit { get; set; }
     public DateOnly? NextDue { get; set; }
+
+    /// <summary>Something there is to be made safe at once: it goes before every date.</summary>
+    public bool MakeSafe { get; set; }
     public double? LeastYears { get; set; }
 
     /// <summary>A visit is open.</summary>

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Linq.Expressions;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
 using Kalpa.Store.Model;
@@ -27,23 +28,26 @@ public sealed class HomeReader(KalpaDb db, SummaryKeeper keeper, SummarySignal s
     private const int MostWords = 10;
     private const int NotVisitedMonths = 12;
 
-    /// <summary>So long a page waits for what is behind on it; the rest is shown as it was, marked, and worked out in the background.</summary>
+    private const int MostFreshened = 8;
+
+    /// <summary>So long a page waits for what is behind; the rest is shown as it was, marked, and worked out in the background.</summary>
     private static readonly TimeSpan FreshenFor = TimeSpan.FromMilliseconds(60);
 
     public async Task<HomeAnswer> Page(HomeQuery query, DateOnly today, CancellationToken cancel)
     {
         var behind = keeper.Behind(today);
+        // Before anything is put in order: a line that moves when it is made anew would stand where it was.
+        await Freshen(behind, today, cancel);
         var found = Filtered(query, today);
         var count = await found.CountAsync(cancel);
         var last = Math.Max(1, (count + PageSize - 1) / PageSize);
         var page = Math.Clamp(query.Page, 1, last);
         var rows = await Ordered(found, query.Order).Skip((page - 1) * PageSize).Take(PageSize).ToListAsync(cancel);
         var lines = new List<PropertyLine>(rows.Count);
-        var began = Stopwatch.GetTimestamp();
         var isBehind = behind.Compile();
         foreach (var row in rows)
         {
-            if (await Line(row, isBehind(row), Stopwatch.GetElapsedTime(began) < FreshenFor, today, cancel) is { } line)
+            if (await Line(row, isBehind(row), cancel) is { } line)
             {
                 lines.Add(line);
             }
@@ -65,12 +69,21 @@ public sealed class HomeReader(KalpaDb db, SummaryKeeper keeper, SummarySignal s
         );
     }
 
-    private async Task<PropertyLine?> Line(PropertySummaryRow row, bool behind, bool freshen, DateOnly today, CancellationToken cancel)
+    private async Task Freshen(Expression<Func<PropertySummaryRow, bool>> behind, DateOnly today, CancellationToken cancel)
     {
-        if (behind && freshen)
+        var began = Stopwatch.GetTimestamp();
+        foreach (var id in await db.PropertySummaries.Where(behind).Select(r => r.Id).Take(MostFreshened).ToListAsync(cancel))
         {
-            return await keeper.Make(row.Id, today, cancel);
+            await keeper.Make(id, today, cancel);
+            if (Stopwatch.GetElapsedTime(began) > FreshenFor)
+            {
+                return;
+            }
         }
+    }
+
+    private async Task<PropertyLine?> Line(PropertySummaryRow row, bool behind, CancellationToken cancel)
+    {
         if (SummaryKeeper.Read(row.Line) is { } line)
         {
             return line with { Fresh = !behind };
@@ -106,13 +119,13 @@ public sealed class HomeReader(KalpaDb db, SummaryKeeper keeper, SummarySignal s
         return query.Unfinished ? rows.Where(r => r.Unfinished) : rows;
     }
 
-    /// <summary>What has no day or figure comes last; the id keeps the order the same from page to page.</summary>
+    /// <summary>What has no day or figure comes last, what is to be made safe at once before every day; the id keeps the order the same from page to page.</summary>
     private static IOrderedQueryable<PropertySummaryRow> Ordered(IQueryable<PropertySummaryRow> rows, HomeOrder order) =>
         order switch
         {
             HomeOrder.LastVisit => rows.OrderByDescending(r => r.LastVisit).ThenBy(r => r.Id),
             HomeOrder.Name => rows.OrderBy(r => r.SortName).ThenBy(r => r.Id),
             HomeOrder.YearsLeft => rows.OrderBy(r => r.LeastYears == null).ThenBy(r => r.LeastYears).ThenBy(r => r.Id),
-            _ => rows.OrderBy(r => r.NextDue == null).ThenBy(r => r.NextDue).ThenBy(r => r.Id),
+            _ => rows.OrderByDescending(r => r.MakeSafe).ThenBy(r => r.NextDue == null).ThenBy(r => r.NextDue).ThenBy(r => r.Id),
         };
 }

@@ -7,6 +7,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
 using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
@@ -63,6 +64,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
         var json = JsonSerializer.Serialize(line, KalpaJson.Default.PropertyLine);
         var inspectors = string.Concat(visits.Select(v => v.Inspector).Distinct(StringComparer.Ordinal).Select(name => $"|{name}|"));
         DateOnly? last = visits.Count > 0 ? visits.Max(v => v.On) : null;
+        var unsafeNow = line.Roofs.Any(r => r.Due.Any(d => d.Nails >= (int)UrgencyClass.MakeSafeNow));
         var open = visits.Any(v => v.FinishedAt is null);
         await Store(
             row.Id,
@@ -74,6 +76,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
                     .SetProperty(r => r.Line, json)
                     .SetProperty(r => r.LastVisit, last)
                     .SetProperty(r => r.NextDue, line.NextDue)
+                    .SetProperty(r => r.MakeSafe, unsafeNow)
                     .SetProperty(r => r.LeastYears, line.LeastYears)
                     .SetProperty(r => r.Unfinished, open)
                     .SetProperty(r => r.Inspectors, inspectors),

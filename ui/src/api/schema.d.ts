@@ -2225,8 +2225,6 @@ export interface components {
             /** Format: int32 */
             factsWaiting: number;
         };
-        /** @enum {unknown} */
-        HomeOrder: "nextDue" | "lastVisit" | "name" | "yearsLeft";
         IceAnswer: {
             reaches: components["schemas"]["IceReach"][];
         };
@@ -4734,7 +4732,7 @@ export interface operations {
         parameters: {
             query?: {
                 words?: string;
-                order?: components["schemas"]["HomeOrder"];
+                order?: string;
                 due?: boolean;
                 notVisited?: boolean;
                 mine?: boolean;
@@ -4754,6 +4752,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HomeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

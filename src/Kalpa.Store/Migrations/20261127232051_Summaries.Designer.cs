@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Kalpa.Store.Migrations
 {
     [DbContext(typeof(KalpaDb))]
-    [Migration("20261127224857_Summaries")]
+    [Migration("20261127232051_Summaries")]
     partial class Summaries
     {
         /// <inheritdoc />
@@ -92,8 +92,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("PropertyId");
 
                     b.ToTable("Buildings", (string)null);
@@ -127,8 +125,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -172,8 +168,6 @@ namespace Kalpa.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("Condition");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -227,8 +221,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -359,8 +351,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("FindingId");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("Sha256");
 
                     b.HasIndex("SlopeId");
@@ -443,6 +433,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("MakeSafe")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Month")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -471,11 +464,11 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("FirmId", "LeastYears");
 
-                    b.HasIndex("FirmId", "NextDue");
-
                     b.HasIndex("FirmId", "SearchText");
 
                     b.HasIndex("FirmId", "SortName");
+
+                    b.HasIndex("FirmId", "MakeSafe", "NextDue");
 
                     b.HasIndex("FirmId", "Stamp", "Month", "MadeAt", "Changes");
 
@@ -565,9 +558,9 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("ParentId");
+
+                    b.HasIndex("FirmId", "Kind");
 
                     b.HasIndex("VisitId", "Kind");
 
@@ -674,8 +667,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasIndex("BuildingId");
 
-                    b.HasIndex("FirmId");
-
                     b.ToTable("Roofs", (string)null);
                 });
 
@@ -776,8 +767,6 @@ namespace Kalpa.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FirmId");
-
                     b.HasIndex("RoofId");
 
                     b.ToTable("Slopes", (string)null);
@@ -814,8 +803,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("SlopeId");
 
@@ -855,8 +842,6 @@ namespace Kalpa.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("FirmId");
 
                     b.HasIndex("RoofId", "On");
 
