@@ -3,6 +3,7 @@ import {
   address,
   allSent,
   findProperty,
+  keptOffline,
   makeVisit,
   newId,
   onPhone,
@@ -259,4 +260,26 @@ test('a device signed in elsewhere is listed and ended', async ({ browser, page 
   await sheet.getByRole('button', { name: 'End' }).first().click()
   await expect.poll(() => lost.evaluate(() => fetch('/api/home').then((answer) => answer.status))).toBe(401)
   await context.close()
+})
+
+test('a page whose core judges by another rule book says so, and updates on the list, never within a finding', async ({
+  page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Older Book House', [shingle('A', 'south')])
+  await keptOffline(page)
+  await page.route('**/api/book', async (route) => {
+    const book = await (await route.fetch()).json()
+    await route.fulfill({ json: { ...book, version: '2099.1.1', hash: 'another' } })
+  })
+  await page.goto(newFinding(ids.visit, ids.slopes[0]))
+  await page.getByRole('button', { name: 'Drip edge laps short' }).click()
+  const notice = page.getByText(/This device judges by rule book .*; the server has 2099\.1\.1/)
+  await expect(notice).toContainText('It updates when you go back to the roofs')
+  await page.getByLabel(/^Note/).fill('kept while it waits')
+  await expect(page.getByLabel(/^Note/)).toHaveValue('kept while it waits')
+  await page.getByRole('link', { name: 'Kalpa: all roofs' }).click()
+  // There is no newer version to take over here: it says what to do, once, and does not load anew for ever.
+  await expect(notice).toContainText('open it again to update it')
+  await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
 })

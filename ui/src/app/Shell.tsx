@@ -6,6 +6,7 @@ import type { SessionAnswer } from '../api/types'
 import { KeySheet } from '../features/sync/KeySheet'
 import { NotSecure, SyncStatus } from '../features/sync/SyncStatus'
 import { useShortcuts } from '../shared/shortcuts'
+import { BookUpdate } from './BookUpdate'
 import { SignIns } from './SignIns'
 import { SignOut } from './SignOut'
 import { applyTheme, storedTheme, type Theme, themes } from './themeChoice'
@@ -61,6 +62,7 @@ export function Shell({ session, onSignOut }: Props) {
             {notice}
           </Text>
         ))}
+        <BookUpdate />
         <Outlet />
         <KeySheet />
       </Box>

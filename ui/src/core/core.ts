@@ -47,6 +47,7 @@ import type {
   VerdictRequest,
   VisitDossier,
 } from '../api/types'
+import { noteBook } from './coreBook'
 
 type Methods = {
   assess: [AssessInput, Assessment]
@@ -169,7 +170,9 @@ export function compute<M extends Method>(method: M, input: Asked<M>, signal?: A
         return
       }
       try {
-        resolve(readResult<Answered<M>>(result))
+        const answer = readResult<Answered<M>>(result)
+        noteBook(answer)
+        resolve(answer)
       } catch (error) {
         reject(error)
       }

@@ -88,11 +88,15 @@ export function useHome(query: HomeQuery) {
   return { ...home, data } as typeof home & { data: typeof data }
 }
 
+const bookAgainMs = 30 * 60_000
+
 export const useBook = () =>
   useQuery({
     queryKey: keys.book,
     queryFn: ({ signal }) => fetchOrKept(person(), answerKeys.book, () => dataOf(api.GET('/api/book', { signal }))),
-    staleTime: Number.POSITIVE_INFINITY,
+    staleTime: bookAgainMs,
+    // A page may stay open for days, and the server be updated meanwhile.
+    refetchInterval: bookAgainMs,
     ...offline,
   })
 
