@@ -21,6 +21,7 @@ using Kalpa.Server.Features.Weather;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Kalpa.Store.Model;
+using Kalpa.Store.Summaries;
 using Kalpa.Store.Upkeep;
 using Kalpa.Store.Writing;
 using Microsoft.AspNetCore.HttpOverrides;
@@ -92,6 +93,8 @@ if (!makingDocument)
     _ = app.Services.GetRequiredService<DataLock>();
     await using var scope = app.Services.CreateAsyncScope();
     await StoreSetUp.BringForward(scope.ServiceProvider.GetRequiredService<KalpaDb>(), folder);
+    // Before anybody asks for the list: it would say that there are no properties.
+    await scope.ServiceProvider.GetRequiredService<SummaryKeeper>().AddMissing(CancellationToken.None);
     if (settings.Demo)
     {
         scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = DemoWorld.FirmId;

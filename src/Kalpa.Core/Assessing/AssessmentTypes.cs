@@ -16,6 +16,7 @@ namespace Kalpa.Core.Assessing;
 /// <summary>
 /// Everything that is known of one roof at one visit. <paramref name="Latitude"/> in degrees; <paramref name="FirmSchool"/> is the firm's own way of
 /// stating life. <paramref name="Plan"/> and <paramref name="Details"/>: the roof's plan and what stands on it, null where nobody has drawn one.
+/// <paramref name="Unread"/>: so many facts on file could not be read, so that nothing may be called clear.
 /// </summary>
 public sealed record AssessInput(
     Exposure Exposure,
@@ -33,7 +34,8 @@ public sealed record AssessInput(
     LocalProfileFact? Local = null,
     FirmRulesFact? Firm = null,
     PlanFact? Plan = null,
-    IReadOnlyList<DetailFact>? Details = null
+    IReadOnlyList<DetailFact>? Details = null,
+    int? Unread = null
 );
 
 /// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>

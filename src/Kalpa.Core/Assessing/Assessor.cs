@@ -45,7 +45,7 @@ public static class Assessor
             book.Hash,
             MethodVersion,
             input.AsOf,
-            Headline(slopes, work, findings),
+            Headline(slopes, work, findings, input.Unread ?? 0),
             slopes,
             findings,
             work,
@@ -183,7 +183,12 @@ public static class Assessor
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
 
-    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, IReadOnlyList<FindingAssessment> findings)
+    private static string Headline(
+        List<SlopeAssessment> slopes,
+        IReadOnlyList<WorkItem> work,
+        IReadOnlyList<FindingAssessment> findings,
+        int unread
+    )
     {
         var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
         var soonest = slopes
@@ -203,9 +208,15 @@ public static class Assessor
             1 => " 1 finding stands as recorded and was not judged.",
             _ => $" {unjudged} findings stand as recorded and were not judged.",
         };
+        open += unread switch
+        {
+            <= 0 => "",
+            1 => " 1 record on file could not be read.",
+            _ => $" {unread} records on file could not be read.",
+        };
         var first =
             work.Count == 0
-                ? (unjudged == 0 ? "Nothing to mend was found." : "")
+                ? (unjudged == 0 && unread <= 0 ? "Nothing to mend was found." : "")
                 : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
         return $"{built}{life}{first}{open}".Trim();
     }

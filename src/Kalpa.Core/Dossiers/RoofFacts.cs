@@ -33,6 +33,7 @@ internal static class RoofFacts
             Firm = facts.Of<FirmRulesFact>(FactKind.FirmRules).FirstOrDefault(),
             Plan = plan,
             Details = details,
+            Unread = facts.SetAside.Count,
         };
     }
 

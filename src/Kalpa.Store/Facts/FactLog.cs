@@ -166,6 +166,10 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null, SummarySig
             line.Add(revision);
             await Show(line, cancel);
         }
+        if (lines.Values.FirstOrDefault() is [var first, ..])
+        {
+            await marks.Write(first.FirmId, cancel);
+        }
         await write.Commit(cancel);
     }
 

@@ -85,12 +85,15 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
         return line;
     }
 
-    /// <summary>A property that has no summary yet gets an empty one: after an update, a restore, or a rebuild of the tables.</summary>
+    /// <summary>
+    /// A property of any firm that has no summary yet gets an empty one: after an update, a restore, or a rebuild of the tables. Until it has, no list knows of it.
+    /// </summary>
     public async Task<int> AddMissing(CancellationToken cancel)
     {
         var missing = await db
-            .Properties.AsNoTracking()
-            .Where(p => !p.Deleted && !db.PropertySummaries.Any(r => r.Id == p.Id))
+            .Properties.IgnoreQueryFilters()
+            .AsNoTracking()
+            .Where(p => !p.Deleted && !db.PropertySummaries.IgnoreQueryFilters().Any(r => r.Id == p.Id))
             .ToListAsync(cancel);
         if (missing.Count == 0)
         {

@@ -1,4 +1,5 @@
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
@@ -67,6 +68,26 @@ public class UnknownKeyTests
         headline.ShouldEndWith("1 finding stands as recorded and was not judged.");
         Assess(Shingles, unknown, unknown with { Id = Guid.CreateVersion7() })
             .Headline.ShouldEndWith("2 findings stand as recorded and were not judged.");
+    }
+
+    /// <summary>A record that cannot be read may have been the one that mattered.</summary>
+    [Theory]
+    [InlineData(0, "Nothing to mend was found.")]
+    [InlineData(1, "1 record on file could not be read.")]
+    [InlineData(3, "3 records on file could not be read.")]
+    public void A_record_that_could_not_be_read_forbids_it_too(int unread, string end)
+    {
+        var property = new PropertyFact(Guid.CreateVersion7(), "House", "", "", Exposure.Ordinary);
+        var building = new BuildingFact(Guid.CreateVersion7(), property.Id, "House");
+        var facts = new FactSet(
+            [
+                new StandingFact(FactKind.Property, property, Guid.Empty, false),
+                new StandingFact(FactKind.Building, building, Guid.Empty, false),
+                new StandingFact(FactKind.Roof, new RoofFact(Guid.CreateVersion7(), building.Id, "Main"), Guid.Empty, false),
+            ],
+            [.. Enumerable.Range(0, unread).Select(_ => new SetAsideFact(Guid.CreateVersion7(), FactKind.Finding, "unreadable"))]
+        );
+        DossierBuilder.Property(facts, property.Id, Day, Book)!.Summaries.ShouldHaveSingleItem().Headline.ShouldBe(end);
     }
 
     [Fact]

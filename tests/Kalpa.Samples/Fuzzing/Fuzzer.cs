@@ -104,10 +104,11 @@ public sealed class Fuzzer(HttpClient http, string root, int seed)
     private async Task Learn()
     {
         var home = JsonNode.Parse(await http.GetStringAsync("/api/home"))!;
-        foreach (var roof in home["roofs"]!.AsArray())
+        var properties = home["properties"]!.AsArray();
+        ids.AddRange(properties.Select(p => (string)p!["propertyId"]!));
+        foreach (var roof in properties.SelectMany(p => p!["roofs"]!.AsArray()))
         {
-            ids.Add((string)roof!["propertyId"]!);
-            ids.Add((string)roof["roofId"]!);
+            ids.Add((string)roof!["roofId"]!);
             if ((string?)roof["latestVisit"]?["id"] is not { } visit)
             {
                 continue;

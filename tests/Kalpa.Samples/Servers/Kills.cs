@@ -248,7 +248,7 @@ public sealed class Kills(string root, int seed)
             await using var server = await ServerProcess.Start(root, data);
             await server.SignIn();
             var home = (await server.Http.GetFromJsonAsync<JsonObject>("/api/home"))!;
-            lost += home["roofs"]!.AsArray().Count == 2 ? 0 : 1;
+            lost += (int)home["all"]! == 2 ? 0 : 1;
         }
         finally
         {
@@ -267,7 +267,7 @@ public sealed class Kills(string root, int seed)
     private static async Task<Guid> FirstVisit(HttpClient http)
     {
         var home = (await http.GetFromJsonAsync<JsonObject>("/api/home"))!;
-        return Guid.Parse((string)home["roofs"]![0]!["latestVisit"]!["id"]!);
+        return Guid.Parse((string)home["properties"]![0]!["roofs"]![0]!["latestVisit"]!["id"]!);
     }
 
     private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");

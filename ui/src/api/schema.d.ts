@@ -1214,6 +1214,7 @@ export interface components {
         /**
          * @description Everything that is known of one roof at one visit. Latitude in degrees; FirmSchool is the firm's own way of
          *     stating life. Plan and Details: the roof's plan and what stands on it, null where nobody has drawn one.
+         *     Unread: so many facts on file could not be read, so that nothing may be called clear.
          */
         AssessInput: {
             exposure: components["schemas"]["Exposure"];
@@ -1234,6 +1235,8 @@ export interface components {
             firm?: null | components["schemas"]["FirmRulesFact"];
             plan?: null | components["schemas"]["PlanFact"];
             details?: null | components["schemas"]["DetailFact"][];
+            /** Format: int32 */
+            unread?: null | number;
         };
         /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
         Assessment: {

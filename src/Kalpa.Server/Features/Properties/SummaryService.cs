@@ -77,11 +77,8 @@ public sealed class SummaryService(IServiceScopeFactory scopes, SummarySignal si
         } while (made < all.Count);
     }
 
-    private async Task<List<Guid>> Behind(KalpaDb db, SummaryKeeper keeper, CancellationToken cancel)
-    {
-        await keeper.AddMissing(cancel);
-        return await db.PropertySummaries.Where(keeper.Behind(today.Day)).OrderBy(r => r.Id).Select(r => r.Id).ToListAsync(cancel);
-    }
+    private Task<List<Guid>> Behind(KalpaDb db, SummaryKeeper keeper, CancellationToken cancel) =>
+        db.PropertySummaries.Where(keeper.Behind(today.Day)).OrderBy(r => r.Id).Select(r => r.Id).ToListAsync(cancel);
 
     private async Task Make(SummaryKeeper keeper, Guid id, CancellationToken cancel)
     {
