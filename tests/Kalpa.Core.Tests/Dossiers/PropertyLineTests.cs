@@ -71,8 +71,8 @@ public class PropertyLineTests
         var line = Line([
             (FactKind.Property, House),
             (FactKind.Building, Building),
-            .. Roof(Main, 2022, Seen),
-            .. Roof(Porch, 2002, Seen),
+            .. Roof(Main, 2022, Seen, Noon),
+            .. Roof(Porch, 2002, Seen, Noon),
         ])!;
         line.Roofs.Select(r => r.RoofName).ShouldBe(["Main", "Porch"]);
         line.Tags.ShouldBe(["listed"]);

@@ -1,6 +1,6 @@
 import { Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { HomeAnswer, HomeOrder } from '../../api/types'
 import { ManyChoice } from '../../shared/Answers'
@@ -17,10 +17,14 @@ export function Home() {
   const { query, ask } = useHomeQuery()
   const home = useHome(query)
   const [typed, setTyped] = useState(query.words)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked when the typing pauses, of the list as it then is
+  // When the typing pauses it is asked of the list as it then is: a filter may have been tapped meanwhile.
+  const latest = useRef({ ask, words: query.words })
+  latest.current = { ask, words: query.words }
   useEffect(() => {
-    if (typed.trim() === query.words) return
-    const timer = setTimeout(() => ask({ words: typed.trim() }), TYPING_MS)
+    const timer = setTimeout(() => {
+      const words = typed.trim()
+      if (words !== latest.current.words) latest.current.ask({ words })
+    }, TYPING_MS)
     return () => clearTimeout(timer)
   }, [typed])
   const asked = query.words !== '' || (Object.keys(filters) as Filter[]).some((key) => query[key])

@@ -18,25 +18,30 @@ export const filters = {
 
 export type Filter = keyof typeof filters
 
-/** What the list is asked for stands in the address, so that going back finds the same list. */
-export function useHomeQuery() {
-  const [params, setParams] = useSearchParams()
+const queryOf = (params: URLSearchParams): HomeQuery => {
   const order = params.get('order') as HomeOrder | null
-  const query: HomeQuery = {
+  return {
     words: params.get('words') ?? '',
     order: order && order in orders ? order : 'nextDue',
     page: Math.max(1, Number.parseInt(params.get('page') ?? '1', 10) || 1),
     ...(Object.fromEntries(Object.keys(filters).map((key) => [key, params.has(key)])) as Record<Filter, boolean>),
   }
-  /** A change of anything but the page begins at the first page again. */
-  const ask = (changed: Partial<HomeQuery>) => {
-    const next = { ...query, page: 1, ...changed }
-    const kept = new URLSearchParams()
-    if (next.words) kept.set('words', next.words)
-    if (next.order !== 'nextDue') kept.set('order', next.order)
-    for (const key of Object.keys(filters) as Filter[]) if (next[key]) kept.set(key, '')
-    if (next.page > 1) kept.set('page', String(next.page))
-    setParams(kept, { replace: true })
-  }
-  return { query, ask }
+}
+
+function paramsOf(query: HomeQuery) {
+  const params = new URLSearchParams()
+  if (query.words) params.set('words', query.words)
+  if (query.order !== 'nextDue') params.set('order', query.order)
+  for (const key of Object.keys(filters) as Filter[]) if (query[key]) params.set(key, '')
+  if (query.page > 1) params.set('page', String(query.page))
+  return params
+}
+
+/** What the list is asked for stands in the address, so that going back finds the same list. */
+export function useHomeQuery() {
+  const [params, setParams] = useSearchParams()
+  // A change of anything but the page begins at the first page again. It is made to the address as it then is: words typed a moment ago come later than a filter.
+  const ask = (changed: Partial<HomeQuery>) =>
+    setParams((now) => paramsOf({ ...queryOf(now), page: 1, ...changed }), { replace: true })
+  return { query: queryOf(params), ask }
 }
