@@ -237,15 +237,21 @@ test('a screen that breaks says so, has a way back, and is told to the server', 
   await signIn(page)
   const told = page.waitForRequest('**/api/client-failures')
   // An answer that no screen was made for.
-  await page.route('**/api/home', (route) =>
+  const list = /\/api\/home/
+  await page.route(list, (route) =>
     route.fulfill({
-      json: { today: '2026-09-18', roofs: [{ roofId: '1', propertyName: 'Broken', slopes: 7 }], factsWaiting: 0 },
+      json: {
+        today: '2026-09-18',
+        properties: [{ propertyId: '1', propertyName: 'Broken', roofs: 7 }],
+        found: 1,
+        all: 1,
+      },
     }),
   )
   await page.goto(address())
   await expect(page.getByRole('alert')).toContainText('This screen stopped working')
   expect((await told).postDataJSON().message).toContain('TypeError')
-  await page.unroute('**/api/home')
+  await page.unroute(list)
   await page.getByRole('button', { name: 'All roofs' }).click()
   await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
 })
