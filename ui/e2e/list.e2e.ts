@@ -32,16 +32,16 @@ test('the list is searched by owner and tag, filtered, ordered and paged, and th
 
   // Into a property and back: the same page of the same list.
   await page.getByRole('link', { name: 'Tagged House' }).click()
-  await expect(page.getByLabel(/^Tags to find it by/)).toHaveValue('yearly')
+  await expect(page.getByLabel(/^Tags, separated/)).toHaveValue('yearly')
   await page.goBack()
   await expect(page.getByText('26–28 of 28')).toBeVisible()
 
   await page.getByRole('searchbox', { name: /^Search by name/ }).fill(`${owner} yearly`)
   await expect(page.getByRole('article')).toHaveCount(1)
   await expect(page.getByRole('article')).toContainText('yearly')
-  await filter('Visit not finished', true)
+  await filter('Visit in progress', true)
   await expect(page.getByText(/^No property matches/)).toBeVisible()
-  await filter('Visit not finished', false)
+  await filter('Visit in progress', false)
   await filter('Not visited for a year', true)
   await expect(page.getByRole('article')).toHaveCount(1)
 })
@@ -56,7 +56,7 @@ test('without a connection the properties kept on the device are searched, and i
   await context.setOffline(true)
   await page.goto(address())
   await page.getByRole('searchbox', { name: /^Search by name/ }).fill(name)
-  await expect(page.getByText('only the properties kept on this device are searched')).toBeVisible()
+  await expect(page.getByText('showing only properties saved on this device')).toBeVisible()
   await expect(page.getByRole('article')).toHaveCount(1)
   await context.close()
 })

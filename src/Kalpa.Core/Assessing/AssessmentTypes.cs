@@ -38,7 +38,10 @@ public sealed record AssessInput(
     int? Unread = null
 );
 
-/// <summary>What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day.</summary>
+/// <summary>
+/// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
+/// says, an all-clear only where everything on file was assessed; empty where there is work.
+/// </summary>
 public sealed record Assessment(
     string BookVersion,
     string BookHash,
@@ -58,7 +61,8 @@ public sealed record Assessment(
     IReadOnlyList<LastingAnswer> Planned,
     IReadOnlyList<SeriesAnswer> Series,
     IReadOnlyList<CombinationAnswer> Combinations,
-    IReadOnlyList<OpinionAnswer> Opinions
+    IReadOnlyList<OpinionAnswer> Opinions,
+    string NoWork
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>

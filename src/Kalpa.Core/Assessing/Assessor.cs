@@ -40,12 +40,13 @@ public static class Assessor
         var work = WorkList.Of(book, input, slopes, findings);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
+        var notAssessed = NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
         return new Assessment(
             book.Version,
             book.Hash,
             MethodVersion,
             input.AsOf,
-            Headline(slopes, work, findings, input.Unread ?? 0),
+            Headline(slopes, work, notAssessed),
             slopes,
             findings,
             work,
@@ -59,7 +60,10 @@ public static class Assessor
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
             SeriesAnswers.Of(book, input),
             judge.Combined,
-            Opinions.Of(input)
+            Opinions.Of(input),
+            work.Count > 0 ? ""
+                : notAssessed.Length == 0 ? NothingToRepair
+                : $"No repairs are listed. {notAssessed}"
         );
     }
 
@@ -183,12 +187,9 @@ public static class Assessor
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
 
-    private static string Headline(
-        List<SlopeAssessment> slopes,
-        IReadOnlyList<WorkItem> work,
-        IReadOnlyList<FindingAssessment> findings,
-        int unread
-    )
+    private const string NothingToRepair = "No defects needing repair were observed.";
+
+    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, string notAssessed)
     {
         var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
         var soonest = slopes
@@ -201,24 +202,32 @@ public static class Assessor
         {
             life += $"The years of slope {string.Join(", ", covered)} are covered until signed off. ";
         }
-        var unjudged = findings.Count(f => f.Unjudged);
-        var open = unjudged switch
-        {
-            0 => "",
-            1 => " 1 finding stands as recorded and was not judged.",
-            _ => $" {unjudged} findings stand as recorded and were not judged.",
-        };
-        open += unread switch
-        {
-            <= 0 => "",
-            1 => " 1 record on file could not be read.",
-            _ => $" {unread} records on file could not be read.",
-        };
         var first =
-            work.Count == 0
-                ? (unjudged == 0 && unread <= 0 ? "Nothing to mend was found." : "")
-                : $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}.";
-        return $"{built}{life}{first}{open}".Trim();
+            work.Count > 0 ? $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}."
+            : notAssessed.Length == 0 ? NothingToRepair
+            : "";
+        return string.Join(' ', new[] { $"{built}{life}{first}".Trim(), notAssessed }.Where(part => part.Length > 0));
+    }
+
+    /// <summary>What was recorded and could not be assessed, in sentences; empty where everything was. It forbids any all-clear.</summary>
+    private static string NotAssessed(int findings, int unread)
+    {
+        string[] sentences =
+        [
+            findings switch
+            {
+                <= 0 => "",
+                1 => "1 finding was recorded but not assessed.",
+                _ => $"{findings} findings were recorded but not assessed.",
+            },
+            unread switch
+            {
+                <= 0 => "",
+                1 => "1 record on file could not be read.",
+                _ => $"{unread} records on file could not be read.",
+            },
+        ];
+        return string.Join(' ', sentences.Where(sentence => sentence.Length > 0));
     }
 
     private static List<string> Cautions(AssessInput input, RuleBook book)

@@ -78,8 +78,6 @@ internal sealed class BookSection<T> : IReadOnlyList<T>
 
     public T this[int index] => slots[index].Entry;
 
-    public IEnumerable<string> Keys => slots.Select(s => s.Key);
-
     public T? Find(string key) => byKey.GetValueOrDefault(key)?.Entry;
 
     /// <summary>Entries of a group, in the book's order; none where nobody belongs to it.</summary>

@@ -83,7 +83,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null, SummarySig
         {
             receipts.Add(await AcceptOrSetAside(changes[receipts.Count], sender, book, write.Transaction, cancel));
         } while (receipts.Count < changes.Count && Stopwatch.GetElapsedTime(began) < SliceLasts);
-        await marks.Write(sender.FirmId, cancel);
+        await marks.Write(cancel);
         await write.Commit(cancel);
         db.ChangeTracker.Clear();
         signal?.Raise();
@@ -166,10 +166,7 @@ public sealed class FactLog(KalpaDb db, ILogger<FactLog>? log = null, SummarySig
             line.Add(revision);
             await Show(line, cancel);
         }
-        if (lines.Values.FirstOrDefault() is [var first, ..])
-        {
-            await marks.Write(first.FirmId, cancel);
-        }
+        await marks.Write(cancel);
         await write.Commit(cancel);
     }
 

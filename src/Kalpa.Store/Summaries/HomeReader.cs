@@ -44,16 +44,15 @@ public sealed class HomeReader(KalpaDb db, SummaryKeeper keeper, SummarySignal s
         var page = Math.Clamp(query.Page, 1, last);
         var rows = await Ordered(found, query.Order).Skip((page - 1) * PageSize).Take(PageSize).ToListAsync(cancel);
         var lines = new List<PropertyLine>(rows.Count);
-        var isBehind = behind.Compile();
+        var left = await db.PropertySummaries.Where(behind).Select(r => r.Id).ToHashSetAsync(cancel);
         foreach (var row in rows)
         {
-            if (await Line(row, isBehind(row), cancel) is { } line)
+            if (await Line(row, left.Contains(row.Id), cancel) is { } line)
             {
                 lines.Add(line);
             }
         }
-        var left = await db.PropertySummaries.CountAsync(behind, cancel);
-        if (left > 0)
+        if (left.Count > 0)
         {
             signal.Raise();
         }
@@ -64,7 +63,7 @@ public sealed class HomeReader(KalpaDb db, SummaryKeeper keeper, SummarySignal s
             PageSize,
             count,
             await db.PropertySummaries.CountAsync(cancel),
-            left,
+            left.Count,
             await db.WaitingFacts.CountAsync(cancel)
         );
     }

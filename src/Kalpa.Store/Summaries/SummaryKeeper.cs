@@ -100,19 +100,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
             return 0;
         }
         await using var write = await db.BeginWrite(cancel);
-        foreach (var property in missing)
-        {
-            var fact = Shelves.Read<PropertyFact>(FactKind.Property, property);
-            db.PropertySummaries.Add(
-                new PropertySummaryRow
-                {
-                    Id = property.Id,
-                    FirmId = property.FirmId,
-                    SortName = SearchText.Of(fact.Name),
-                    SearchText = SearchText.Of([fact.Name, fact.Address, fact.Owner, .. fact.Tags ?? []]),
-                }
-            );
-        }
+        db.PropertySummaries.AddRange(missing.Select(SummaryMarks.NewRow));
         await db.SaveChangesAsync(cancel);
         await write.Commit(cancel);
         db.ChangeTracker.Clear();

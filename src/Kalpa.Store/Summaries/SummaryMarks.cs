@@ -31,7 +31,7 @@ internal sealed class SummaryMarks(KalpaDb db)
     }
 
     /// <summary>Writes the marks of what was noted since.</summary>
-    public async Task Write(Guid firmId, CancellationToken cancel)
+    public async Task Write(CancellationToken cancel)
     {
         if (everyone)
         {
@@ -39,14 +39,14 @@ internal sealed class SummaryMarks(KalpaDb db)
         }
         foreach (var id in properties)
         {
-            await Write(id, firmId, cancel);
+            await Write(id, cancel);
         }
         properties.Clear();
         climbed.Clear();
         everyone = false;
     }
 
-    private async Task Write(Guid id, Guid firmId, CancellationToken cancel)
+    private async Task Write(Guid id, CancellationToken cancel)
     {
         var property = await db.Properties.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id, cancel);
         if (property is null || property.Deleted)
@@ -54,31 +54,34 @@ internal sealed class SummaryMarks(KalpaDb db)
             await db.PropertySummaries.Where(r => r.Id == id).ExecuteDeleteAsync(cancel);
             return;
         }
-        var fact = Shelves.Read<PropertyFact>(FactKind.Property, property);
-        var name = SearchText.Of(fact.Name);
-        var text = SearchText.Of([fact.Name, fact.Address, fact.Owner, .. fact.Tags ?? []]);
+        var row = NewRow(property);
         var found = await db
             .PropertySummaries.Where(r => r.Id == id)
             .ExecuteUpdateAsync(
                 set =>
                     set.SetProperty(r => r.Changes, r => r.Changes + 1)
-                        .SetProperty(r => r.SortName, name)
-                        .SetProperty(r => r.SearchText, text),
+                        .SetProperty(r => r.SortName, row.SortName)
+                        .SetProperty(r => r.SearchText, row.SearchText),
                 cancel
             );
         if (found == 0)
         {
-            db.PropertySummaries.Add(
-                new PropertySummaryRow
-                {
-                    Id = id,
-                    FirmId = firmId,
-                    SortName = name,
-                    SearchText = text,
-                }
-            );
+            db.PropertySummaries.Add(row);
             await db.SaveChangesAsync(cancel);
         }
+    }
+
+    /// <summary>The summary of a property before it has been worked out: what it is found and sorted by.</summary>
+    public static PropertySummaryRow NewRow(PropertyRow property)
+    {
+        var fact = Shelves.Read<PropertyFact>(FactKind.Property, property);
+        return new PropertySummaryRow
+        {
+            Id = property.Id,
+            FirmId = property.FirmId,
+            SortName = SearchText.Of(fact.Name),
+            SearchText = SearchText.Of([fact.Name, fact.Address, fact.Owner, .. fact.Tags ?? []]),
+        };
     }
 
     /// <summary>The property that a fact belongs to; null where it has none or that has not arrived.</summary>

@@ -55,24 +55,26 @@ public class UnknownKeyTests
         assessment.Work.ShouldContain(w => w.FindingId == unknown.Id && w.Title.Contains("seam clip fatigue"));
         judged.Urgency.Why.ShouldBe(["The rule book in use does not know this condition, so it was not judged."]);
         assessment.Problems.ShouldHaveSingleItem().Code.ShouldBe("finding.unknown-condition");
-        assessment.Headline.ShouldEndWith("1 finding stands as recorded and was not judged.");
+        assessment.Headline.ShouldEndWith("1 finding was recorded but not assessed.");
     }
 
     [Fact]
     public void It_forbids_any_all_clear_even_where_it_is_only_documented()
     {
         var unknown = Finding("from-a-newer-book") with { Outcome = FindingOutcome.DocumentOnly };
-        Assess(Shingles).Headline.ShouldContain("Nothing to mend was found.");
+        Assess(Shingles).Headline.ShouldContain("No defects needing repair were observed.");
         var headline = Assess(Shingles, unknown).Headline;
-        headline.ShouldNotContain("Nothing to mend was found.");
-        headline.ShouldEndWith("1 finding stands as recorded and was not judged.");
+        Assess(Shingles).NoWork.ShouldBe("No defects needing repair were observed.");
+        Assess(Shingles, unknown).NoWork.ShouldBe("No repairs are listed. 1 finding was recorded but not assessed.");
+        headline.ShouldNotContain("No defects needing repair were observed.");
+        headline.ShouldEndWith("1 finding was recorded but not assessed.");
         Assess(Shingles, unknown, unknown with { Id = Guid.CreateVersion7() })
-            .Headline.ShouldEndWith("2 findings stand as recorded and were not judged.");
+            .Headline.ShouldEndWith("2 findings were recorded but not assessed.");
     }
 
     /// <summary>A record that cannot be read may have been the one that mattered.</summary>
     [Theory]
-    [InlineData(0, "Nothing to mend was found.")]
+    [InlineData(0, "No defects needing repair were observed.")]
     [InlineData(1, "1 record on file could not be read.")]
     [InlineData(3, "3 records on file could not be read.")]
     public void A_record_that_could_not_be_read_forbids_it_too(int unread, string end)

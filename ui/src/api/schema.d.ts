@@ -1238,7 +1238,10 @@ export interface components {
             /** Format: int32 */
             unread?: null | number;
         };
-        /** @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. */
+        /**
+         * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
+         *     says, an all-clear only where everything on file was assessed; empty where there is work.
+         */
         Assessment: {
             bookVersion: string;
             bookHash: string;
@@ -1260,6 +1263,7 @@ export interface components {
             series: components["schemas"]["SeriesAnswer"][];
             combinations: components["schemas"]["CombinationAnswer"][];
             opinions: components["schemas"]["OpinionAnswer"][];
+            noWork: string;
         };
         /**
          * @default inch

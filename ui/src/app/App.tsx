@@ -41,7 +41,7 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
 ]
 
 const screens = (session: SessionAnswer) => [
-  { path: '/', element: <Home /> },
+  { path: '/', element: <Home inspector={session.person?.name ?? ''} /> },
   { path: '/book', element: <BookPage /> },
   { path: '/book/:kind/:id', element: <BookPage /> },
   { path: '/properties/new', element: <NewProperty /> },

@@ -40,10 +40,10 @@ export function BookUpdate() {
   if (!behind) return null
   return (
     <Text className="k-caution" role="status">
-      This device judges by rule book {behind.core.version}; the server has {behind.book.version}.{' '}
+      This device uses rule book {behind.core.version}; the server uses {behind.book.version}.{' '}
       {quiet
-        ? 'Close Kalpa on this device and open it again to update it.'
-        : 'It updates when you go back to the roofs. Nothing you entered is lost.'}
+        ? 'To update, close Kalpa on this device and open it again.'
+        : 'It updates when you return to the list of roofs. Nothing you entered is lost.'}
     </Text>
   )
 }

@@ -32,7 +32,7 @@ export function Shell({ session, onSignOut }: Props) {
       >
         <Link to="/" aria-label="Kalpa: all roofs">
           <Flex align="center" gap="2">
-            <img src="/mark.svg" alt="" width="30" height="30" />
+            <img src="/mark.svg" alt="" width="30" height="30" style={{ flex: 'none' }} />
             <Text fontWeight="bold" fontSize="xl" className="k-phonehide">
               Kalpa
             </Text>
@@ -86,7 +86,7 @@ function ThemeSwitch() {
       aria-label={`Theme: ${themes[theme]}. Change`}
       _hover={{ bg: 'whiteAlpha.300' }}
     >
-      <Sun size={18} /> {themes[theme]}
+      <Sun size={18} /> <span className="k-phonehide">{themes[theme]}</span>
     </Button>
   )
 }

@@ -8,7 +8,7 @@ import type {
   SlopeFact,
   VisitFact,
 } from '../api/types'
-import { type Applied, applyToHome, applyToProperty, applyToVisit, searchKept, type VisitView } from './applyChanges'
+import { type Applied, applyToHome, applyToProperty, applyToVisit, type VisitView } from './applyChanges'
 
 const slope = (id: string, letter: string): SlopeFact =>
   ({ id, roofId: 'roof', letter, name: '', pitch: { typed: '6/12', risePer12: 6, source: 'tape' } }) as SlopeFact
@@ -160,25 +160,6 @@ describe('changes of this device over what the server said', () => {
       change('look', { id: 'l', visitId: 'v2' } as Applied['fact']),
     ])
     expect(home.properties.map(({ unsent }) => unsent ?? false)).toEqual([false, true])
-  })
-})
-
-describe('the list kept on the device', () => {
-  const home = homeOf([
-    { ...line('p1', 'r1', 'v1'), propertyName: 'Pilot’s House', owner: 'Zoë Hale', tags: ['listed'] },
-    { ...line('p2', 'r2', 'v2'), propertyName: 'Net Loft', address: '4 Mole Lane' },
-  ])
-
-  it.each([
-    ["pilot's", ['Pilot’s House']],
-    ['zoe LISTED', ['Pilot’s House']],
-    ['mole', ['Net Loft']],
-    ['', ['Pilot’s House', 'Net Loft']],
-    ['mole listed', []],
-  ])('is searched for %s as the server would', (words, names) => {
-    const found = searchKept(home, words)
-    expect(found.properties.map(({ propertyName }) => propertyName)).toEqual(names)
-    expect(found.found).toBe(names.length)
   })
 })
 

@@ -277,20 +277,3 @@ export function applyToHome(home: HomeAnswer, changes: Applied[], withNew = true
   const more = added.length
   return { ...home, properties, found: home.found + more, all: home.all + more }
 }
-
-const folded = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{Mn}/gu, '')
-    .replace(/[‘’]/g, "'")
-    .toLowerCase()
-
-/** Properties of the kept list in which every word is met. */
-export function searchKept(home: HomeAnswer, words: string): HomeAnswer {
-  const wanted = folded(words).split(/\s+/).filter(Boolean)
-  const properties = home.properties.filter(({ propertyName, address, owner, tags }) => {
-    const text = folded([propertyName, address, owner, ...tags].join(' '))
-    return wanted.every((word) => text.includes(word))
-  })
-  return { ...home, properties, page: 1, found: properties.length }
-}

@@ -2,18 +2,12 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
-import type {
-  FirmRulesFact,
-  HomeAnswer,
-  HomeOrder,
-  PropertyDossier,
-  VisitDossier,
-  WeatherLimitsFact,
-} from '../api/types'
-import { applyToHome, applyToProperty, applyToVisit, searchKept } from '../offline/applyChanges'
+import type { FirmRulesFact, HomeAnswer, PropertyDossier, VisitDossier, WeatherLimitsFact } from '../api/types'
+import { applyToHome, applyToProperty, applyToVisit } from '../offline/applyChanges'
 import { device } from '../offline/database'
 import type { HeldProperty, HeldVisit } from '../offline/heldFacts'
 import { answerKeys, fetchOrKept, keptAnswer } from '../offline/keptAnswers'
+import { type HomeQuery, searchKept } from '../offline/keptList'
 import { outboxState, useOutbox } from '../offline/outbox'
 import { useDossier } from './useDossier'
 
@@ -36,16 +30,6 @@ const person = () => outboxState().personId ?? ''
 /** Without a connection the device answers; so a query, and its trying again, never waits for one. */
 const offline = { networkMode: 'always' } as const
 
-export type HomeQuery = {
-  words: string
-  order: HomeOrder
-  page: number
-  due: boolean
-  notVisited: boolean
-  mine: boolean
-  unfinished: boolean
-}
-
 /** The list as it opens: what the device keeps for work without a connection. */
 export const plainHome: HomeQuery = {
   words: '',
@@ -57,10 +41,15 @@ export const plainHome: HomeQuery = {
   unfinished: false,
 }
 
-const isPlain = (query: HomeQuery) => JSON.stringify(query) === JSON.stringify({ ...plainHome })
+const isPlain = (query: HomeQuery) =>
+  (Object.keys(plainHome) as (keyof HomeQuery)[]).every((key) => query[key] === plainHome[key])
 const behindAgainMs = 1_500
 
-async function fetchHome(query: HomeQuery, signal: AbortSignal): Promise<HomeAnswer & { keptOnly?: boolean }> {
+async function fetchHome(
+  query: HomeQuery,
+  inspector: string,
+  signal: AbortSignal,
+): Promise<HomeAnswer & { keptOnly?: boolean }> {
   const fetchIt = () => dataOf(api.GET('/api/home', { params: { query }, signal }))
   if (isPlain(query)) return fetchOrKept(person(), answerKeys.home, fetchIt)
   try {
@@ -68,16 +57,16 @@ async function fetchHome(query: HomeQuery, signal: AbortSignal): Promise<HomeAns
   } catch (error) {
     const kept = await keptAnswer<HomeAnswer>(person(), answerKeys.home)
     if (!(error instanceof ApiError && error.status === 0) || !kept) throw error
-    return { ...searchKept(kept.json, query.words), keptOnly: true }
+    return { ...searchKept(kept.json, query, inspector), keptOnly: true }
   }
 }
 
 /** A page of the properties on file, with what is changed on this device. Asked again while some are being worked out. */
-export function useHome(query: HomeQuery) {
+export function useHome(query: HomeQuery, inspector: string) {
   const { entries } = useOutbox()
   const home = useQuery({
     queryKey: [...keys.home, query],
-    queryFn: ({ signal }) => fetchHome(query, signal),
+    queryFn: ({ signal }) => fetchHome(query, inspector, signal),
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => ((state.data?.behind ?? 0) > 0 ? behindAgainMs : false),
     ...offline,

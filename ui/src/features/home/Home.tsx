@@ -13,9 +13,9 @@ import { type Filter, filters, orders, useHomeQuery } from './useHomeQuery'
 const TYPING_MS = 250
 
 /** The properties on file, a page at a time: each roof drawn as the years its slopes have left, with what falls due. */
-export function Home() {
+export function Home({ inspector }: { inspector: string }) {
   const { query, ask } = useHomeQuery()
-  const home = useHome(query)
+  const home = useHome(query, inspector)
   const [typed, setTyped] = useState(query.words)
   // When the typing pauses it is asked of the list as it then is: a filter may have been tapped meanwhile.
   const latest = useRef({ ask, words: query.words })
@@ -99,17 +99,17 @@ function Found({ answer, asked, words, later, onPage }: FoundProps) {
   return (
     <Stack gap="4" aria-busy={later} opacity={later ? 0.6 : 1}>
       {answer.factsWaiting > 0 && (
-        <Text color="copper">{answer.factsWaiting} facts wait for something that has not arrived yet.</Text>
+        <Text color="copper">{answer.factsWaiting} records are waiting for others that have not arrived yet.</Text>
       )}
       {answer.keptOnly && (
         <Text color="copper" role="status">
-          No connection: only the properties kept on this device are searched.
+          Offline: showing only properties saved on this device.
         </Text>
       )}
       {behind > 0 && (
         <Text color="faint" role="status">
-          {behind === 1 ? 'One property is' : `${behind} of ${all} properties are`} being updated. Figures marked so are
-          the last ones known.
+          {behind === 1 ? 'One property is' : `${behind} of ${all} properties are`} being updated. Their last known
+          figures are shown.
         </Text>
       )}
       {all === 0 && properties.length === 0 && (
@@ -117,7 +117,7 @@ function Found({ answer, asked, words, later, onPage }: FoundProps) {
       )}
       {all > 0 && properties.length === 0 && (
         <Empty title={words ? `No property matches “${words}”` : 'No property matches'}>
-          {asked ? 'Check the spelling, or take off a filter.' : 'Add a property, letter its slopes, then walk it.'}
+          {asked ? 'Check the spelling, or remove a filter.' : 'Add a property, letter its slopes, then walk it.'}
         </Empty>
       )}
       {properties.map((property) => (

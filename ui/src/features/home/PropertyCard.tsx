@@ -21,9 +21,9 @@ export function PropertyCard({ property }: { property: HomeProperty }) {
           </Heading>
           <Text color="faint">{about.filter(Boolean).join(' · ')}</Text>
           {property.unsent ? (
-            <Text color="copper">Changes on this device are not sent yet and not counted here.</Text>
+            <Text color="copper">Changes on this device are waiting to sync; these figures do not include them.</Text>
           ) : (
-            !property.fresh && <Text color="copper">Being updated: these figures are the last ones known.</Text>
+            !property.fresh && <Text color="copper">Updating: these are the last known figures.</Text>
           )}
         </Box>
         {roofs.length === 1 && roofs[0] && <VisitLinks roof={roofs[0]} />}
@@ -60,6 +60,13 @@ function VisitLinks({ roof: { latestVisit } }: { roof: RoofLine }) {
   )
 }
 
+/** Nothing found is not nothing due where nobody has looked, or has not finished looking. */
+const dueText = ({ dueCount, latestVisit }: RoofLine) => {
+  if (dueCount > 0) return 'Due within a year'
+  if (!latestVisit) return 'Not inspected'
+  return latestVisit.finishedAt ? 'Nothing due within a year' : 'Nothing due so far; visit in progress'
+}
+
 function RoofFigures({ roof }: { roof: RoofLine }) {
   const more = roof.dueCount - roof.due.length
   return (
@@ -73,11 +80,11 @@ function RoofFigures({ roof }: { roof: RoofLine }) {
             Remaining life {asOfText(roof, roof.latestVisit !== null)}
           </Text>
         )}
-        {roof.slopes.length === 0 && <Text color="faint">No slopes yet: open the property and letter them.</Text>}
+        {roof.slopes.length === 0 && <Text color="faint">No slopes yet. Open the property to add them.</Text>}
       </Stack>
       <Box flex="2" minW="0">
         <Text fontWeight="bold" mb="1">
-          {roof.dueCount > 0 ? 'Due within a year' : 'Nothing due within a year'}
+          {dueText(roof)}
         </Text>
         <Stack gap="2">
           {roof.due.map((item) => (
@@ -104,7 +111,7 @@ function SlopeRow({ slope }: { slope: SlopeLine }) {
       <PlanLetter letter={slope.letter} facing={slope.facing} />
       <Box flex="1" minW="0">
         {slope.unfit ? (
-          <Text className="k-unfit">Unfit as built: rebuild it, wear life does not apply</Text>
+          <Text className="k-unfit">Not suitable as built: replace or rebuild</Text>
         ) : slope.figuresCovered ? (
           <Text color="faint">Estimate hidden until slope {slope.letter} is confirmed</Text>
         ) : slope.life ? (

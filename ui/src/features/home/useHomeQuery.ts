@@ -1,10 +1,10 @@
 import { useSearchParams } from 'react-router'
 import type { HomeOrder } from '../../api/types'
-import type { HomeQuery } from '../../shared/queries'
+import type { HomeQuery } from '../../offline/keptList'
 
 export const orders: Record<HomeOrder, string> = {
   nextDue: 'Next due first',
-  lastVisit: 'Last visited first',
+  lastVisit: 'Most recent visit first',
   name: 'By name',
   yearsLeft: 'Fewest years left first',
 }
@@ -12,8 +12,8 @@ export const orders: Record<HomeOrder, string> = {
 export const filters = {
   due: 'Due now',
   notVisited: 'Not visited for a year',
-  mine: 'Mine',
-  unfinished: 'Visit not finished',
+  mine: 'My visits',
+  unfinished: 'Visit in progress',
 } as const
 
 export type Filter = keyof typeof filters

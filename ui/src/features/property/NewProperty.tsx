@@ -66,7 +66,7 @@ export function NewProperty() {
         {field('name', 'Name, as you would say it', true)}
         {field('address', 'Address')}
         {field('owner', 'Owner')}
-        {field('tags', 'Tags to find it by, with commas between')}
+        {field('tags', 'Tags, separated by commas')}
         {field('building', 'Building', true)}
         {field('roof', 'Roof', true)}
         <Choice label="Weather" value={exposure} options={exposures} onChange={setExposure} />

@@ -84,7 +84,7 @@ function TagsOf({ dossier }: { dossier: PropertyDossier }) {
     <Box maxW="22rem">
       <TypedAnswer
         key={known}
-        label="Tags to find it by, with commas between"
+        label="Tags, separated by commas"
         typed={known}
         onKeep={(typed) => record.mutate([{ kind: 'property', fact: { ...dossier.property, tags: tagsOf(typed) } }])}
         placeholder="listed, insurer, yearly"

@@ -13,7 +13,7 @@ export function WorkPage() {
   return (
     <Stack gap="3">
       {assessment.work.length === 0 ? (
-        <Empty title="Nothing to mend was found">
+        <Empty title={assessment.noWork}>
           Findings that miss their limit, and slopes near their end, become work here.
         </Empty>
       ) : (
