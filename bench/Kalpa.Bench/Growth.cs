@@ -99,13 +99,13 @@ internal sealed class Growth : IDisposable
         var done = number == 0 ? new DateTimeOffset(on, new TimeOnly(15, 0), TimeSpan.Zero) : (DateTimeOffset?)null;
         var visit = new VisitFact(
             Guid.CreateVersion7(),
-            roof.Id,
+            [roof.Id],
             on,
             number % 2 == 0 ? "Marit Quillon" : "Osric Fennimore",
             "",
             FinishedAt: done
         );
-        Put("Visits", FactKind.Visit, visit, ("RoofId", Key(roof.Id)), ("On", $"{on:yyyy-MM-dd}"));
+        Put("Visits", FactKind.Visit, visit, ("FirstRoofId", Key(roof.Id)), ("On", $"{on:yyyy-MM-dd}"));
         foreach (var slope in slopes)
         {
             var stage = new StageFact(Guid.CreateVersion7(), visit.Id, slope.Id, [new StageShare(random.Next(1, 4), 100)]);

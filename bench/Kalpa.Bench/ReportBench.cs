@@ -54,16 +54,24 @@ internal static class ReportBench
     private static VisitDossier Dossier(AssessInput facts, IReadOnlyList<PhotoFact> photos) =>
         new(
             new PropertyFact(Guid.Empty, "Bench", "", "", facts.Exposure),
-            new BuildingFact(Guid.Empty, Guid.Empty, "House"),
-            new RoofFact(Guid.Empty, Guid.Empty, "Roof"),
-            new VisitFact(Guid.Empty, Guid.Empty, facts.AsOf, "Bench", ""),
-            facts with
-            {
-                Records = VisitRecords.None with { Photos = photos },
-            },
+            new VisitFact(Guid.Empty, [Guid.Empty], facts.AsOf, "Bench", ""),
+            [
+                new RoofVisit(
+                    "Roof",
+                    new BuildingFact(Guid.Empty, Guid.Empty, "House"),
+                    new RoofFact(Guid.Empty, Guid.Empty, "Roof"),
+                    facts with
+                    {
+                        Records = VisitRecords.None with { Photos = photos },
+                    },
+                    [],
+                    Assessor.Assess(facts, RuleBook.Current),
+                    FirstFinding: 1,
+                    []
+                ),
+            ],
             [],
             [],
-            Assessor.Assess(facts, RuleBook.Current),
             null,
             []
         );

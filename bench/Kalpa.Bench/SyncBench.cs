@@ -79,7 +79,7 @@ internal static class SyncBench
         using var connection = new SqliteConnection($"Data Source={database};Pooling=False;Mode=ReadOnly");
         connection.Open();
         using var command = connection.CreateCommand();
-        command.CommandText = "SELECT v.Id, s.Id FROM Visits v JOIN Slopes s ON s.RoofId = v.RoofId ORDER BY v.Id DESC LIMIT 1";
+        command.CommandText = "SELECT v.Id, s.Id FROM Visits v JOIN Slopes s ON s.RoofId = v.FirstRoofId ORDER BY v.Id DESC LIMIT 1";
         using var reader = command.ExecuteReader();
         reader.Read();
         return (reader.GetGuid(0), reader.GetGuid(1));

@@ -17,18 +17,29 @@ internal sealed class DemoFacts(string place)
 
     public List<DemoPhoto> Photos { get; } = [];
 
+    private readonly List<Guid> roofs = [];
+
     private Guid roofId;
 
+    /// <summary>The roof that slopes and details go to: the last that was written down.</summary>
     public Guid RoofId => roofId;
 
     public Guid Id(string name) => DemoIds.Of($"{place}/{name}");
 
     public void Property(string name, string address, string owner, string building, string roof)
     {
-        roofId = Id("roof");
         Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, Exposure.Ordinary, "", Latitude));
-        Add(FactKind.Building, new BuildingFact(Id("building"), Id("property"), building));
-        Add(FactKind.Roof, new RoofFact(roofId, Id("building"), roof));
+        Building("building", building, "roof", roof);
+    }
+
+    /// <summary>Another building of the property; what follows goes to its roof.</summary>
+    public Guid Building(string key, string name, string roofKey, string roof)
+    {
+        Add(FactKind.Building, new BuildingFact(Id(key), Id("property"), name));
+        roofId = Id(roofKey);
+        roofs.Add(roofId);
+        Add(FactKind.Roof, new RoofFact(roofId, Id(key), roof));
+        return roofId;
     }
 
     public void Local(CodeFamily code, string edition, params LocalLimit[] limits) =>
@@ -80,19 +91,22 @@ internal sealed class DemoFacts(string place)
     )
     {
         var at = new DateTimeOffset(on.ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero);
-        Add(FactKind.Visit, new VisitFact(Id(name), roofId, on, inspector, purpose, weather, commission, walk, finished ? at : null));
-        return new DemoVisit(this, name, Id(name), on, walk);
+        Add(FactKind.Visit, new VisitFact(Id(name), [.. roofs], on, inspector, purpose, weather, commission, walk, finished ? at : null));
+        return new DemoVisit(this, name, Id(name), on, walk, null);
     }
 
     public void Add(FactKind kind, IFact fact) => Facts.Add((kind, fact));
 }
 
-internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, DateOnly on, string walk)
+internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, DateOnly on, string walk, Guid? roof)
 {
     private int findings;
     private int photos;
 
     public Guid VisitId => visitId;
+
+    /// <summary>The same visit on one of its roofs, by the walk that suits that.</summary>
+    public DemoVisit On(string key, Guid of, string byWalk) => new(facts, $"{name}/{key}", visitId, on, byWalk, of);
 
     /// <summary>Every station of the walk looked at on every slope, but for those excused later or left out here.</summary>
     public void LookAtAll(IReadOnlyList<string> letters, params string[] leftOut)
@@ -201,7 +215,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
                 spot,
                 null,
                 Basis.Observed,
-                decided is null ? null : [decided]
+                decided is null ? null : [decided],
+                RoofId: roof
             )
         );
         return id;
@@ -235,10 +250,10 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         );
 
     public void Answer(string question, params string[] chosen) =>
-        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, chosen));
+        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, chosen, RoofId: roof));
 
     public void Typed(string question, string typed) =>
-        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, [], typed));
+        facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, [], typed, roof));
 
     public void Footing(string letter, string state) =>
         facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/footing-{letter}"), visitId, "footing", facts.Id(letter), [state]));
@@ -267,7 +282,7 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);
         facts.Add(
             FactKind.Look,
-            new LookFact(facts.Id($"{name}/look-{station}-{letter}"), visitId, station, slope, state, how, excuse, note)
+            new LookFact(facts.Id($"{name}/look-{station}-{letter}"), visitId, station, slope, state, how, excuse, note, roof)
         );
     }
 

@@ -41,7 +41,9 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
             await Hire(email, name, role);
         }
         var sender = new Sender(FirmId, DemoIds.Of(Staff[0].Email), Recorded);
-        foreach (var facts in new[] { PilotHouse.Facts(), Schoolhouse.Facts(), ChandlersShop.Facts(), FerryOffice.Facts() })
+        foreach (
+            var facts in new[] { PilotHouse.Facts(), Schoolhouse.Facts(), ChandlersShop.Facts(), FerryOffice.Facts(), CoopersYard.Facts() }
+        )
         {
             await Record(facts, photoFolder, sender, cancel);
         }

@@ -15,6 +15,7 @@ public static class PayloadUpgrades
     private static readonly Step[] Steps =
     [
         new(2, FactKind.Slope, SlopeTo2),
+        new(3, FactKind.Visit, VisitTo3),
         // Further steps follow in the order of their versions.
     ];
 
@@ -70,6 +71,16 @@ public static class PayloadUpgrades
             pitch["source"] = "plan";
         }
         slope.Remove("planned");
+    }
+
+    /// <summary>2 → 3. A visit looks at the roofs of a property; before it looked at one.</summary>
+    private static void VisitTo3(JsonObject visit)
+    {
+        if (visit["roofId"] is { } roof)
+        {
+            visit.Remove("roofId");
+            visit["roofs"] ??= new JsonArray(roof);
+        }
     }
 
     private static string? Text(JsonNode? node) => node is JsonValue value && value.TryGetValue<string>(out var text) ? text : null;

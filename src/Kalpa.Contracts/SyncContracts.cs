@@ -25,7 +25,7 @@ public sealed record FactChange(
 )
 {
     /// <summary>The form in which facts are written today; older ones are upgraded when read (<see cref="PayloadUpgrades"/>).</summary>
-    public const int CurrentContractVersion = 2;
+    public const int CurrentContractVersion = 3;
 }
 
 /// <summary>A batch. Each change gets its own receipt, in the order sent; none holds back another.</summary>

@@ -1,4 +1,5 @@
 using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Measuring;
@@ -12,7 +13,29 @@ namespace Kalpa.Reports;
 /// </summary>
 public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook Book, Func<string, string?> PhotoSource)
 {
-    private VisitRecords Records => Visit.Facts.Records ?? VisitRecords.None;
+    public IReadOnlyList<RoofReport> Roofs { get; } = [.. Visit.Roofs.Select(roof => new RoofReport(Visit, roof, Book, PhotoSource))];
+
+    /// <summary>Several roofs in one report: each has its own parts, under its name.</summary>
+    public bool Several => Roofs.Count > 1;
+
+    /// <summary>"Main roof" of a property with one roof; "House, Garage and Shed" of several.</summary>
+    public string RoofNames { get; } =
+        Visit.Roofs.Count == 1
+            ? Visit.Roofs[0].Roof.Name
+            : $"{string.Join(", ", Visit.Roofs.SkipLast(1).Select(r => r.Name))} and {Visit.Roofs[^1].Name}";
+
+    /// <summary>The work of all roofs, what is most needed first, each with the roof it is for.</summary>
+    public IEnumerable<(RoofVisit Roof, WorkItem Item)> Work =>
+        Visit
+            .Roofs.SelectMany(roof => roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
+            .OrderByDescending(w => w.Item.Urgency)
+            .ThenBy(w => w.Item.Number);
+}
+
+/// <summary>What the parts of a report say of one roof.</summary>
+public sealed record RoofReport(VisitDossier Visit, RoofVisit Roof, RuleBook Book, Func<string, string?> PhotoSource)
+{
+    private VisitRecords Records => Roof.Facts.Records ?? VisitRecords.None;
 
     public IReadOnlyList<ProtectionFact> Protections => Records.Protections;
 
@@ -23,32 +46,32 @@ public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook B
     /// <summary>A finding is on file that cannot be read: nothing may be called free of findings.</summary>
     public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);
 
-    public SlopeFact? Slope(Guid? id) => Visit.Facts.Slopes.FirstOrDefault(s => s.Id == id);
+    public SlopeFact? Slope(Guid? id) => Roof.Facts.Slopes.FirstOrDefault(s => s.Id == id);
 
-    public FindingFact Finding(Guid id) => Visit.Facts.Findings.First(f => f.Id == id);
+    public FindingFact Finding(Guid id) => Roof.Facts.Findings.First(f => f.Id == id);
 
     /// <summary>The roof plan with everything it measures; null where none was made.</summary>
     public PlanAnswer? Plan { get; } =
-        Visit.Plan is null
+        Roof.Plan is null
             ? null
             : PlanMeasures.Of(
                 new PlanRequest(
-                    Visit.Plan,
-                    Visit.Details,
-                    Visit.Facts.Coverings,
-                    Visit.Facts.AsOf,
-                    [.. Visit.Facts.Findings.Select(f => SpotOf(f, Visit.Details)).OfType<SpotOf>()]
+                    Roof.Plan,
+                    Roof.Details,
+                    Roof.Facts.Coverings,
+                    Roof.Facts.AsOf,
+                    [.. Roof.Facts.Findings.Select(f => SpotOf(f, Roof.Details)).OfType<SpotOf>()]
                 ),
                 Book
             );
 
-    public IReadOnlyDictionary<Guid, string> Letters { get; } = Visit.Facts.Slopes.ToDictionary(s => s.Id, s => s.Letter);
+    public IReadOnlyDictionary<Guid, string> Letters { get; } = Roof.Facts.Slopes.ToDictionary(s => s.Id, s => s.Letter);
 
     /// <summary>Findings that have a place on the plan, by the numbers they have in the report.</summary>
     public IReadOnlyList<PlanPin> Pins =>
         [
-            .. Visit
-                .Assessment.Findings.Select((f, i) => (f.FindingId, Number: i + 1))
+            .. Roof
+                .Assessment.Findings.Select((f, i) => (f.FindingId, Number: i + Roof.FirstFinding))
                 .Select(f => (f.Number, At: Plan?.Spots.FirstOrDefault(s => s.Id == f.FindingId && s.OnSlope)))
                 .Where(f => f.At is not null)
                 .Select(f => new PlanPin(f.Number, f.At!.X, f.At.Y)),

@@ -26,7 +26,7 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
     }
 
     /// <summary>The plan of a report as a drawing of its own; null where the roof has none.</summary>
-    public async Task<string?> PlanSvg(ReportModel model)
+    public async Task<string?> PlanSvg(RoofReport model)
     {
         if (model.Plan is not { Facets.Count: > 0 } plan)
         {

@@ -122,7 +122,7 @@ public static class EveryKind
             FactKind.Visit,
             new VisitFact(
                 visit,
-                Id(FactKind.Roof),
+                [Id(FactKind.Roof)],
                 new DateOnly(2026, 9, 18),
                 "Marit",
                 "condition",

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
@@ -39,12 +40,16 @@ public sealed class StreamGenerator(int seed)
             known.Add(new StreamFact(FactKind.Plan, plan));
             known.Add(new StreamFact(FactKind.Detail, Chimney(roof, first)));
         }
-        var visit = first.Visit! with { RoofId = roof.Id };
+        var garage = random.Next(2) == 0 ? null : Garage(property);
+        known.AddRange(garage?.Structure ?? []);
+        var visit = first.Visit! with { Roofs = Roofs(roof, garage) };
         known.AddRange(OfVisit(first, visit));
+        known.AddRange(OnGarage(garage, visit));
 
         var later = On(first, visits.Visit(first.Slopes.Count, random.Next(0, 5)));
-        var followUp = later.Visit! with { RoofId = roof.Id, On = visit.On.AddDays(random.Next(1, 900)) };
+        var followUp = later.Visit! with { Roofs = Roofs(roof, garage), On = visit.On.AddDays(random.Next(1, 900)) };
         var offline = new List<StreamFact>(OfVisit(later, followUp));
+        offline.AddRange(OnGarage(garage, followUp));
         if (later.Firm is { } firm)
         {
             offline.Add(new StreamFact(FactKind.FirmRules, firm));
@@ -70,6 +75,53 @@ public sealed class StreamGenerator(int seed)
             offline.Add(new StreamFact(FactKind.Finding, later.Findings[0], Deleted: true));
         }
         return new FactStream(property.Id, followUp.Id, known, offline);
+    }
+
+    /// <summary>Another building of the property, with what a visit records there.</summary>
+    private sealed record OtherBuilding(RoofFact Roof, IReadOnlyList<StreamFact> Structure, AssessInput Seen);
+
+    private OtherBuilding Garage(PropertyFact property)
+    {
+        var building = new BuildingFact(random.NewId(), property.Id, "Garage");
+        var roof = new RoofFact(random.NewId(), building.Id, "Flat");
+        var seen = visits.Visit(1, random.Next(0, 3));
+        StreamFact[] own = [new(FactKind.Building, building), new(FactKind.Roof, roof)];
+        return new OtherBuilding(roof, [.. own, .. Structure(seen, roof, property).Where(f => f.Kind != FactKind.LocalProfile)], seen);
+    }
+
+    /// <summary>One of the roofs or both, in either order.</summary>
+    private IReadOnlyList<Guid> Roofs(RoofFact roof, OtherBuilding? other) =>
+        other is null
+            ? [roof.Id]
+            : random.Next(3) switch
+            {
+                0 => [roof.Id, other.Roof.Id],
+                1 => [other.Roof.Id, roof.Id],
+                _ => [roof.Id],
+            };
+
+    /// <summary>What a visit records on the other building, whether it named that or not: each with an id of its own, some of them of the roof as a whole.</summary>
+    private List<StreamFact> OnGarage(OtherBuilding? garage, VisitFact visit) =>
+        garage is null
+            ? []
+            :
+            [
+                .. OfVisit(garage.Seen, visit)
+                    .Skip(1)
+                    .Where(f => f.Fact is LookFact or StageFact or FindingFact or AnswerFact or SeriesFact or OpinionFact)
+                    .Select(f => new StreamFact(f.Kind, Moved(f, garage.Roof, visit))),
+            ];
+
+    private IFact Moved(StreamFact from, RoofFact roof, VisitFact visit)
+    {
+        var payload = JsonNode.Parse(from.Payload().GetRawText())!.AsObject();
+        payload["id"] = random.NewId();
+        payload["visitId"] = visit.Id;
+        if (from.Fact is IRoofFact && random.Next(4) > 0)
+        {
+            payload["roofId"] = roof.Id;
+        }
+        return FactJson.Read(from.Kind, FactChange.CurrentContractVersion, payload.ToJsonString())!;
     }
 
     /// <summary>What stands at a property whoever visits it.</summary>

@@ -67,7 +67,7 @@ public sealed class VisitGenerator(int seed)
     private VisitFact VisitOf(Guid visitId, DateOnly asOf, RuleBook book) =>
         new(
             visitId,
-            Guid.Empty,
+            [Guid.Empty],
             asOf,
             "Sample",
             "",

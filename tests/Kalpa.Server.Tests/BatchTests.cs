@@ -116,7 +116,10 @@ public sealed class BatchTests : IAsyncLifetime
                 (await db.SetAsideChanges.CountAsync()).ShouldBe(0);
             }
         );
-        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Facts.Findings.ShouldHaveSingleItem().ShouldBe(roof.Finding);
+        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}"))
+            .Roofs[0]
+            .Facts.Findings.ShouldHaveSingleItem()
+            .ShouldBe(roof.Finding);
     }
 
     [Fact]

@@ -27,7 +27,7 @@ public sealed class BookTests
         await tess.Send([.. roof.Changes, Inspector.Change(FactKind.LocalProfile, local)]);
 
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        var verdict = visit.Assessment.Findings[0].Verdict;
+        var verdict = visit.Roofs[0].Assessment.Findings[0].Verdict;
         verdict.Source.ShouldBe("Saltmere, 2024: section 9");
         verdict.Limits!.Single(l => l.Id == "drip-edge-lap").Standing.ShouldBe(LimitStanding.Overridden);
         visit.Heads.ShouldContain(h => h.FactId == local.Id);
@@ -68,7 +68,7 @@ public sealed class BookTests
         );
         await tess.Send(Inspector.Change(FactKind.FirmRules, ways));
         (await tess.Get<FirmRulesAnswer>("/api/book/firm")).Heads.ShouldHaveSingleItem().FactId.ShouldBe(ways.Id);
-        var judged = (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Assessment.Findings[0];
+        var judged = (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Roofs[0].Assessment.Findings[0];
         judged.Means.ShouldBe("Water gets behind the metal.");
     }
 
@@ -86,7 +86,7 @@ public sealed class BookTests
         var later = roof.Visit with { Id = Guid.CreateVersion7(), On = roof.Visit.On.AddYears(1) };
         var replace = Opinion(later.Id, OpinionAction.Replace, "laps opened");
         await tess.Send(Inspector.Change(FactKind.Visit, later), Inspector.Change(FactKind.Opinion, replace));
-        var told = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Assessment.Opinions.ShouldHaveSingleItem();
+        var told = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Roofs[0].Assessment.Opinions.ShouldHaveSingleItem();
         told.History.ShouldHaveSingleItem().ShouldBe("On 1 May 2026: watch it, because laps hold.");
     }
 

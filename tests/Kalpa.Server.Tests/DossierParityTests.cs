@@ -34,7 +34,7 @@ public sealed class DossierParityTests : IDisposable
             await db.Database.MigrateAsync();
         }
         var streams = new StreamGenerator(Seed);
-        var (withPast, withFirm) = (0, 0);
+        var (withPast, withFirm, withSeveral) = (0, 0, 0);
         for (var i = 0; i < Streams; i++)
         {
             var stream = streams.Next();
@@ -65,12 +65,14 @@ public sealed class DossierParityTests : IDisposable
             var server = await new DossierReader(db, RuleBook.Current).Visit(stream.VisitId, default);
             JsonSerializer.Serialize(server!, KalpaJson.Default.VisitDossier).ShouldBe(phone.Json, name);
 
-            withPast += server!.Facts.Records!.PastVisits!.Count > 0 ? 1 : 0;
-            withFirm += server.Facts.Firm is not null || server.LifeProfile is not null ? 1 : 0;
+            withPast += server!.Roofs.Any(r => r.Facts.Records!.PastVisits!.Count > 0) ? 1 : 0;
+            withSeveral += server.Roofs.Count > 1 ? 1 : 0;
+            withFirm += server.Roofs[0].Facts.Firm is not null || server.LifeProfile is not null ? 1 : 0;
         }
         // Parity is worth what it covers.
         withPast.ShouldBe(Streams);
         withFirm.ShouldBeGreaterThan(Streams / 3);
+        withSeveral.ShouldBeGreaterThan(Streams / 3);
     }
 
     private static async Task Accept(KalpaDb db, Guid firm, IReadOnlyList<FactChange> changes)

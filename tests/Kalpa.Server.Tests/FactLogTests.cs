@@ -27,9 +27,9 @@ public sealed class FactLogTests : IAsyncLifetime
         var roof = new TestRoof();
         (await tess.Send(roof.Changes)).ShouldAllBe(r => r.Outcome == ChangeOutcome.Accepted);
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        visit.Facts.Findings.ShouldHaveSingleItem().ShouldBe(roof.Finding);
-        visit.Facts.Slopes.ShouldHaveSingleItem().ShouldBe(roof.Slope);
-        visit.Assessment.Findings[0].Verdict.Headline.ShouldBe("Short by 1 7/8 in");
+        visit.Roofs[0].Facts.Findings.ShouldHaveSingleItem().ShouldBe(roof.Finding);
+        visit.Roofs[0].Facts.Slopes.ShouldHaveSingleItem().ShouldBe(roof.Slope);
+        visit.Roofs[0].Assessment.Findings[0].Verdict.Headline.ShouldBe("Short by 1 7/8 in");
         var home = await tess.Get<HomeAnswer>("/api/home");
         home.Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem().Slopes[0].Life!.Stated.ShouldNotBeNull();
     }
@@ -54,7 +54,7 @@ public sealed class FactLogTests : IAsyncLifetime
             receipt.Outcome.ShouldBe(change.Kind == FactKind.Property ? ChangeOutcome.Accepted : ChangeOutcome.Waiting);
         }
         (await tess.Get<HomeAnswer>("/api/home")).FactsWaiting.ShouldBe(0);
-        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Facts.Findings.ShouldHaveSingleItem();
+        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Roofs[0].Facts.Findings.ShouldHaveSingleItem();
     }
 
     [Fact]
@@ -67,7 +67,7 @@ public sealed class FactLogTests : IAsyncLifetime
         (mine.Outcome, theirs.Outcome).ShouldBe((ChangeOutcome.Accepted, ChangeOutcome.Clashed));
 
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        visit.Facts.Findings[0].Note.ShouldBe("theirs");
+        visit.Roofs[0].Facts.Findings[0].Note.ShouldBe("theirs");
         visit.Heads.Single(h => h.FactId == roof.Finding.Id).Clash.ShouldBeTrue();
         await InStore(async db => (await db.Revisions.CountAsync(r => r.FactId == roof.Finding.Id)).ShouldBe(3));
 
@@ -90,9 +90,9 @@ public sealed class FactLogTests : IAsyncLifetime
         var roof = new TestRoof();
         var first = (await tess.Send(roof.Changes))[^1].Revision;
         var gone = (await tess.Send(Inspector.Change(FactKind.Finding, roof.Finding, first, deleted: true)))[0];
-        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Facts.Findings.ShouldBeEmpty();
+        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Roofs[0].Facts.Findings.ShouldBeEmpty();
         await tess.Send(Inspector.Change(FactKind.Finding, roof.Finding, gone.Revision));
-        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Facts.Findings.ShouldHaveSingleItem();
+        (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Roofs[0].Facts.Findings.ShouldHaveSingleItem();
     }
 
     [Fact]

@@ -26,8 +26,8 @@ public sealed class LifeTests
         await tess.Send(roof.Changes);
 
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        visit.Facts.Components!.ShouldHaveSingleItem().ShouldBe(boot);
-        visit.Assessment.Slopes[0].Life!.Components.ShouldContain(c => c.Id == boot.Id && c.Due != null);
+        visit.Roofs[0].Facts.Components!.ShouldHaveSingleItem().ShouldBe(boot);
+        visit.Roofs[0].Assessment.Slopes[0].Life!.Components.ShouldContain(c => c.Id == boot.Id && c.Due != null);
         var property = await tess.Get<PropertyDossier>($"/api/properties/{roof.Property.Id}");
         property.Components.ShouldHaveSingleItem().Id.ShouldBe(boot.Id);
         visit.Heads.ShouldContain(h => h.FactId == boot.Id);
@@ -55,7 +55,7 @@ public sealed class LifeTests
         var check = (await Slope(tess, later.Id)).LastForecast!;
         (check.On, check.GuessLow, check.GuessHigh).ShouldBe((roof.Visit.On, 6, 8));
         check.YearsSince.ShouldBe(4, 0.05);
-        var facts = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Facts;
+        var facts = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Roofs[0].Facts;
         facts.Records!.PastVisits!.ShouldHaveSingleItem().Stages.ShouldHaveSingleItem().Id.ShouldBe(stage.Id);
     }
 
@@ -71,7 +71,7 @@ public sealed class LifeTests
         await marit.Send(Inspector.Change(FactKind.LifeProfile, new LifeProfileFact(Guid.CreateVersion7(), School.AgeTable)));
 
         (await Slope(marit, pilots)).Life!.StatedSchool.ShouldBe(School.AgeTable);
-        var stated = (await marit.Get<VisitDossier>($"/api/visits/{pilots}")).Assessment.Slopes.Select(s => s.Life?.Stated);
+        var stated = (await marit.Get<VisitDossier>($"/api/visits/{pilots}")).Roofs[0].Assessment.Slopes.Select(s => s.Life?.Stated);
         var listed = (await marit.SettledHome()).Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0];
         listed.Slopes.Select(s => s.Life?.Stated).ShouldBe(stated);
     }
@@ -106,5 +106,5 @@ public sealed class LifeTests
     }
 
     private static async Task<Core.Assessing.SlopeAssessment> Slope(Inspector inspector, Guid visit) =>
-        (await inspector.Get<VisitDossier>($"/api/visits/{visit}")).Assessment.Slopes[0];
+        (await inspector.Get<VisitDossier>($"/api/visits/{visit}")).Roofs[0].Assessment.Slopes[0];
 }

@@ -45,7 +45,7 @@ public sealed class PlanTests
             var covered = (string)slope.Attributes["letter"] == "B" ? squareFeet - plan : 0;
             squareFeet.ShouldBe(plan + covered, 0.5);
         }
-        read.Count(f => (string)f.Attributes["kalpa"] == "detail").ShouldBe(visit.Details.Count);
+        read.Count(f => (string)f.Attributes["kalpa"] == "detail").ShouldBe(visit.Roofs[0].Details.Count);
         read.Count(f => (string)f.Attributes["kalpa"] == "edge").ShouldBeGreaterThan(10);
     }
 
@@ -68,8 +68,9 @@ public sealed class PlanTests
             .Select(e => int.Parse(e.Value))
             .ToList();
         var pinned = visit
+            .Roofs[0]
             .Assessment.Findings.Select((f, i) => (f.FindingId, i + 1))
-            .Where(f => visit.Facts.Findings.First(x => x.Id == f.FindingId).Spot is not null);
+            .Where(f => visit.Roofs[0].Facts.Findings.First(x => x.Id == f.FindingId).Spot is not null);
         numbers.ShouldBe(pinned.Select(p => p.Item2), ignoreOrder: true);
 
         var report = await marit.Http.GetStringAsync($"/api/visits/{visit.Visit.Id}/report");
@@ -82,16 +83,16 @@ public sealed class PlanTests
     {
         await using var server = new TestServer(demo: true);
         var (marit, visit) = await Pilots(server);
-        var head = visit.Heads.Single(h => h.FactId == visit.Plan!.Id).Revision;
-        var wider = visit.Plan! with { WallInches = 8 };
+        var head = visit.Heads.Single(h => h.FactId == visit.Roofs[0].Plan!.Id).Revision;
+        var wider = visit.Roofs[0].Plan! with { WallInches = 8 };
         var first = Inspector.Change(FactKind.Plan, wider) with { BaseRevision = head };
-        var second = Inspector.Change(FactKind.Plan, visit.Plan! with { WallInches = 10 }) with { BaseRevision = head };
+        var second = Inspector.Change(FactKind.Plan, visit.Roofs[0].Plan! with { WallInches = 10 }) with { BaseRevision = head };
 
         await marit.Send(first, second);
 
         var after = await marit.Get<VisitDossier>($"/api/visits/{visit.Visit.Id}");
-        after.Heads.Single(h => h.FactId == visit.Plan!.Id).Clash.ShouldBeTrue();
-        after.Plan!.WallInches.ShouldBe(10);
+        after.Heads.Single(h => h.FactId == visit.Roofs[0].Plan!.Id).Clash.ShouldBeTrue();
+        after.Roofs[0].Plan!.WallInches.ShouldBe(10);
     }
 
     [Fact]
@@ -99,7 +100,11 @@ public sealed class PlanTests
     {
         await using var server = new TestServer(demo: true);
         var (marit, visit) = await Pilots(server);
-        var twice = visit.Plan! with { Id = Guid.CreateVersion7(), Parts = [.. visit.Plan!.Parts, visit.Plan.Parts[0]] };
+        var twice = visit.Roofs[0].Plan! with
+        {
+            Id = Guid.CreateVersion7(),
+            Parts = [.. visit.Roofs[0].Plan!.Parts, visit.Roofs[0].Plan!.Parts[0]],
+        };
 
         var receipts = await marit.Send(Inspector.Change(FactKind.Plan, twice));
 
@@ -150,7 +155,7 @@ public sealed class PlanTests
         await using var server = new TestServer(demo: true);
         var (_, visit) = await Pilots(server);
         var answer = PlanMeasures.Of(
-            new PlanRequest(visit.Plan!, visit.Details, visit.Facts.Coverings, visit.Facts.AsOf),
+            new PlanRequest(visit.Roofs[0].Plan!, visit.Roofs[0].Details, visit.Roofs[0].Facts.Coverings, visit.Roofs[0].Facts.AsOf),
             Core.Rules.RuleBook.Current
         );
 

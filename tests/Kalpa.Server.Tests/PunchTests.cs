@@ -46,9 +46,9 @@ public sealed class PunchTests : IAsyncLifetime
         (await crew.PostAsJsonAsync(path, reply, Inspector.Json)).StatusCode.ShouldBe(HttpStatusCode.OK);
 
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        var punch = visit.Assessment.NewWork!.Punch.Single(p => p.ItemId == item.Id);
+        var punch = visit.Roofs[0].Assessment.NewWork!.Punch.Single(p => p.ItemId == item.Id);
         (punch.State, punch.StateWords).ShouldBe((PunchState.Fixed, "Fixed, says Jonna: to be judged"));
-        visit.Facts.Records!.PunchReplies.ShouldHaveSingleItem();
+        visit.Roofs[0].Facts.Records!.PunchReplies.ShouldHaveSingleItem();
         var decision = new PunchDecisionFact(
             Guid.CreateVersion7(),
             roof.Visit.Id,

@@ -20,7 +20,7 @@ public sealed class ReportTests
         var html = await marit.Http.GetStringAsync($"/api/visits/{id}/report");
         html.ShouldContain("Roof condition report");
         html.ShouldNotContain("<script");
-        html.ShouldContain(visit.Facts.Records!.Photos[0].Sha256);
+        html.ShouldContain(visit.Roofs[0].Facts.Records!.Photos[0].Sha256);
 
         var pdf = await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf");
         pdf.Length.ShouldBeLessThan(8_000_000);
@@ -28,15 +28,16 @@ public sealed class ReportTests
         raw.ShouldContain("/MarkInfo"); // tagged
         raw.ShouldContain("/Outlines");
         var text = await TextOf(pdf);
-        foreach (var finding in visit.Assessment.Findings)
+        foreach (var finding in visit.Roofs[0].Assessment.Findings)
         {
             text.ShouldContain(Squeezed(finding.Name));
         }
         visit
+            .Roofs[0]
             .Assessment.Slopes.Where(s => s.Fitness!.State == Core.Rules.FitnessState.Fit)
             .ShouldAllBe(s => text.Contains(Squeezed(s.Life!.Headline)));
         text.ShouldContain(Squeezed("Unfit as built."));
-        text.ShouldContain(Squeezed(visit.Assessment.Coverage.Limitations[0]));
+        text.ShouldContain(Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
         text.ShouldContain(Squeezed("Page 1 of"));
     }
 

@@ -41,7 +41,7 @@ public sealed class SetAsideFactTests : IAsyncLifetime
             }
         );
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        visit.Facts.Findings.ShouldBeEmpty();
+        visit.Roofs[0].Facts.Findings.ShouldBeEmpty();
         var told = visit.SetAside.ShouldHaveSingleItem();
         (told.FactId, told.Kind).ShouldBe((roof.Finding.Id, FactKind.Finding));
         told.Text.ShouldNotBeNullOrWhiteSpace();
@@ -69,7 +69,7 @@ public sealed class SetAsideFactTests : IAsyncLifetime
             }
         );
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
-        (visit.Plan, visit.SetAside.Single().Kind).ShouldBe((null, FactKind.Plan));
+        (visit.Roofs[0].Plan, visit.SetAside.Single().Kind).ShouldBe((null, FactKind.Plan));
         foreach (var path in new[] { $"/api/visits/{roof.Visit.Id}/report", $"/api/properties/{roof.Property.Id}" })
         {
             (await tess.Http.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.OK, path);

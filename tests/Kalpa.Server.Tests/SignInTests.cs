@@ -50,7 +50,7 @@ public sealed class SignInTests
         var home = await marit.Get<HomeAnswer>("/api/home");
         var property = home.Properties[0].PropertyId;
         var visit = home.Properties[0].Roofs[0].LatestVisit!.Id;
-        var photo = (await marit.Get<VisitDossier>($"/api/visits/{visit}")).Facts.Records!.Photos[0].Sha256;
+        var photo = (await marit.Get<VisitDossier>($"/api/visits/{visit}")).Roofs[0].Facts.Records!.Photos[0].Sha256;
         await MoveToAnotherFirm(server, marit);
         var stranger = await server.DemoInspector();
         var walked = 0;

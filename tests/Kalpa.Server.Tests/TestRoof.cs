@@ -30,7 +30,7 @@ public sealed class TestRoof
             TypedLength.Of("15")
         );
         Covering = new CoveringFact(Guid.CreateVersion7(), Slope.Id, CoveringKind.LaminatedShingle, 2010, 2010, AgeSource.Permit);
-        Visit = new VisitFact(Guid.CreateVersion7(), Roof.Id, new DateOnly(2026, 5, 1), "Tess Tester", "test");
+        Visit = new VisitFact(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 5, 1), "Tess Tester", "test");
         Finding = new FindingFact(
             Guid.CreateVersion7(),
             Visit.Id,

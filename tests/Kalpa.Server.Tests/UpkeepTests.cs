@@ -229,7 +229,7 @@ public sealed class UpkeepTests
             {
                 await Ask($"/api/visits/{visit.Id}");
                 var dossier = await person.Get<VisitDossier>($"/api/visits/{visit.Id}");
-                foreach (var photo in dossier.Facts.Records!.Photos.Select(p => p.Sha256).Distinct())
+                foreach (var photo in dossier.Roofs[0].Facts.Records!.Photos.Select(p => p.Sha256).Distinct())
                 {
                     await Ask($"/api/photos/{photo}/original");
                     await Ask($"/api/photos/{photo}/thumb");

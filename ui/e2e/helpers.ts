@@ -88,7 +88,7 @@ export async function makeVisit(
       'visit',
       {
         id: ids.visit,
-        roofId: ids.roof,
+        roofs: [ids.roof],
         on: '2026-09-18',
         inspector: 'Marit Quillon',
         purpose: '',
@@ -122,7 +122,7 @@ export async function sendFacts(page: Page, facts: [kind: string, fact: { id: st
       baseRevision: null,
       recordedAt: new Date().toISOString(),
       device: 'test',
-      contractVersion: 2,
+      contractVersion: 3,
       deleted: false,
       payload,
     })),
@@ -139,8 +139,12 @@ export const shingle = (letter: string, facing: string): Slope => ({
 })
 
 /** The visit as the server holds it. */
-export const serverVisit = (page: Page, id: string) =>
-  page.evaluate((visit) => fetch(`/api/visits/${visit}`).then((answer) => answer.json()), id)
+/** A visit as the server has it: what its roofs share, with the facts and the judgement of one of them, the first where none is named. */
+export async function serverVisit(page: Page, id: string, roof?: string) {
+  const dossier = await page.evaluate((visit) => fetch(`/api/visits/${visit}`).then((answer) => answer.json()), id)
+  const shown = dossier.roofs.find(({ name }: { name: string }) => name === roof) ?? dossier.roofs[0]
+  return { ...dossier, ...shown }
+}
 
 export async function onPhone(browser: Browser, more: object = {}) {
   const context = await browser.newContext({ ...phone, ...more })

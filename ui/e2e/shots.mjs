@@ -42,7 +42,7 @@ async function demoPaths() {
     (id) => fetch(`/api/visits/${id}`).then((answer) => answer.json()),
     visit.split('/').at(-1),
   )
-  const drip = facts.facts.findings.find((finding) => finding.condition === 'drip-edge-lap-short').id
+  const drip = facts.roofs[0].facts.findings.find((finding) => finding.condition === 'drip-edge-lap-short').id
   const visitOf = async (name) => {
     await page.goto(address)
     const roof = page.getByRole('article').filter({ hasText: name })

@@ -17,25 +17,39 @@ public static class DossierBuilder
     /// <summary>Everything of one visit; null where the visit, its roof, building or property is not among the facts.</summary>
     public static VisitDossier? Visit(FactSet facts, Guid visitId, RuleBook book)
     {
-        if (
-            facts.Find<VisitFact>(visitId) is not { } visit
-            || facts.Find<RoofFact>(visit.RoofId) is not { } roof
-            || facts.Find<BuildingFact>(roof.BuildingId) is not { } building
-            || facts.Find<PropertyFact>(building.PropertyId) is not { } property
-        )
+        if (facts.Find<VisitFact>(visitId) is not { } visit || VisitRoofs.PropertyOf(facts, visit) is not { } property)
         {
             return null;
         }
-        var input = CurrentKeys.Of(book, RoofFacts.OfVisit(facts, property, visit));
+        var visited = VisitRoofs.Of(facts, visit);
+        var buildings = BuildingsOf(facts, property.Id);
+        var all = RoofsOf(facts, buildings);
+        var roofs = new List<RoofVisit>();
+        var firstFinding = 1;
+        foreach (var roof in visited.Roofs)
+        {
+            var input = CurrentKeys.Of(book, RoofFacts.OfVisit(facts, property, visit, visited, roof.Id));
+            var retired = facts.Of<SlopeFact>(FactKind.Slope).Where(s => s.RoofId == roof.Id && !RoofFacts.Stands(s, visit.On));
+            roofs.Add(
+                new RoofVisit(
+                    NameOf(roof, buildings, all),
+                    facts.Find<BuildingFact>(roof.BuildingId)!,
+                    roof,
+                    input,
+                    RoofFacts.InLetterOrder(retired),
+                    Assessor.Assess(input, book),
+                    firstFinding,
+                    LettersElsewhere(facts, roof, all)
+                )
+            );
+            firstFinding += input.Findings.Count;
+        }
         return new VisitDossier(
             property,
-            building,
-            roof,
             visit,
-            input,
-            RoofFacts.InLetterOrder(facts.Of<SlopeFact>(FactKind.Slope).Where(s => s.RoofId == roof.Id && !RoofFacts.Stands(s, visit.On))),
+            roofs,
+            [.. all.Select(r => new RoofName(r.Id, NameOf(r, buildings, all)))],
             HeadsOf(facts, visitId),
-            Assessor.Assess(input, book),
             RoofFacts.LifeProfile(facts),
             facts.SetAside
         );
@@ -48,8 +62,8 @@ public static class DossierBuilder
         {
             return null;
         }
-        var buildings = facts.Of<BuildingFact>(FactKind.Building).Where(b => b.PropertyId == propertyId).ToList();
-        var roofs = facts.Of<RoofFact>(FactKind.Roof).Where(r => buildings.Any(b => b.Id == r.BuildingId)).ToList();
+        var buildings = BuildingsOf(facts, propertyId);
+        var roofs = RoofsOf(facts, buildings);
         var roofIds = roofs.Select(r => r.Id).ToHashSet();
         var slopes = facts.Of<SlopeFact>(FactKind.Slope).Where(s => roofIds.Contains(s.RoofId)).ToList();
         var slopeIds = slopes.Select(s => s.Id).ToHashSet();
@@ -70,7 +84,7 @@ public static class DossierBuilder
             [
                 .. facts
                     .Of<VisitFact>(FactKind.Visit)
-                    .Where(v => roofIds.Contains(v.RoofId))
+                    .Where(v => v.Roofs.Any(roofIds.Contains))
                     .OrderByDescending(v => v.On)
                     .ThenByDescending(v => v.Id),
             ],
@@ -85,22 +99,21 @@ public static class DossierBuilder
             ],
             RoofFacts.Local(facts, propertyId),
             facts.SetAside,
-            [.. roofs.Select(r => Summary(facts, property, r, today, book))]
+            [.. roofs.Select(r => Summary(facts, property, r, NameOf(r, buildings, roofs), today, book))]
         );
     }
 
     /// <summary>A roof in a line: its last visit's own figures, with their date, the same wherever the roof is spoken of.</summary>
-    public static RoofSummary Summary(FactSet facts, PropertyFact property, RoofFact roof, DateOnly today, RuleBook book)
+    private static RoofSummary Summary(FactSet facts, PropertyFact property, RoofFact roof, string name, DateOnly today, RuleBook book)
     {
-        var latest = LatestVisit(facts, roof.Id);
-        var input = latest is null ? RoofFacts.OfRoof(facts, property, roof.Id, today) : RoofFacts.OfVisit(facts, property, latest);
+        var (latest, input) = Latest(facts, property, roof.Id, today);
         var judged = Assessor.Assess(input, book);
         return new RoofSummary(
             property.Id,
             property.Name,
             property.Address,
             roof.Id,
-            roof.Name,
+            name,
             latest,
             judged.Slopes,
             judged.Headline,
@@ -109,8 +122,48 @@ public static class DossierBuilder
         );
     }
 
-    internal static VisitFact? LatestVisit(FactSet facts, Guid roofId) =>
-        facts.Of<VisitFact>(FactKind.Visit).Where(v => v.RoofId == roofId).OrderBy(v => v.On).ThenBy(v => v.Id).LastOrDefault();
+    /// <summary>A roof as its last visit left it; as it stands today where nobody has visited.</summary>
+    internal static (VisitFact? Visit, AssessInput Input) Latest(FactSet facts, PropertyFact property, Guid roofId, DateOnly today) =>
+        RoofFacts.VisitsOf(facts, roofId).LastOrDefault() is { } visit
+            ? (visit, RoofFacts.OfVisit(facts, property, visit, VisitRoofs.Of(facts, visit), roofId))
+            : (null, RoofFacts.OfRoof(facts, property, roofId, today));
+
+    /// <summary>What a roof is called at its property: its own name where there is one building, the building's where that has one roof, else both.</summary>
+    internal static string NameOf(RoofFact roof, IReadOnlyList<BuildingFact> buildings, IReadOnlyList<RoofFact> roofs)
+    {
+        var building = buildings.First(b => b.Id == roof.BuildingId);
+        return buildings.Count == 1 ? roof.Name
+            : roofs.Count(r => r.BuildingId == building.Id) == 1 ? building.Name
+            : $"{building.Name}, {roof.Name}";
+    }
+
+    private static IReadOnlyList<string> LettersElsewhere(FactSet facts, RoofFact roof, List<RoofFact> roofs)
+    {
+        var others = roofs.Select(r => r.Id).Where(id => id != roof.Id).ToHashSet();
+        var slopes = facts.Of<SlopeFact>(FactKind.Slope).Where(s => others.Contains(s.RoofId));
+        return [.. slopes.Select(s => s.Letter).Distinct().Order(StringComparer.Ordinal)];
+    }
+
+    internal static List<BuildingFact> BuildingsOf(FactSet facts, Guid propertyId) =>
+        [.. facts.Of<BuildingFact>(FactKind.Building).Where(b => b.PropertyId == propertyId)];
+
+    /// <summary>The roofs of a property in the order of their letters: the house with A comes before the garage with E.</summary>
+    internal static List<RoofFact> RoofsOf(FactSet facts, List<BuildingFact> buildings)
+    {
+        var first = facts
+            .Of<SlopeFact>(FactKind.Slope)
+            .GroupBy(s => s.RoofId)
+            .ToDictionary(g => g.Key, g => RoofFacts.InLetterOrder(g)[0].Letter);
+        return
+        [
+            .. facts
+                .Of<RoofFact>(FactKind.Roof)
+                .Where(r => buildings.Any(b => b.Id == r.BuildingId))
+                .OrderBy(r => first.TryGetValue(r.Id, out var letter) ? letter.Length : int.MaxValue)
+                .ThenBy(r => first.GetValueOrDefault(r.Id, ""), StringComparer.Ordinal)
+                .ThenBy(r => r.Id),
+        ];
+    }
 
     /// <summary>Revisions of what may be changed here: the structure, the firm's own, and the facts of one visit; of no visit where none is given.</summary>
     private static IReadOnlyList<FactHead> HeadsOf(FactSet facts, Guid? visitId) =>

@@ -42,18 +42,20 @@ public sealed record PropertyDossier(
 /// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>
 public sealed record SetAsideFact(Guid FactId, FactKind Kind, string Text);
 
-/// <summary>Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them.</summary>
-public sealed record VisitDossier(
-    PropertyFact Property,
+/// <summary>
+/// One roof of a visit: its facts and today's judgement of them. <paramref name="Name"/>: what it is called among the roofs of the property;
+/// <paramref name="FirstFinding"/>: the number that its first finding has in the report, which
+/// counts through all roofs of the visit; <paramref name="LettersElsewhere"/>: letters given to slopes of the property's other roofs.
+/// </summary>
+public sealed record RoofVisit(
+    string Name,
     BuildingFact Building,
     RoofFact Roof,
-    VisitFact Visit,
     AssessInput Facts,
     IReadOnlyList<SlopeFact> RetiredSlopes,
-    IReadOnlyList<FactHead> Heads,
     Assessment Assessment,
-    LifeProfileFact? LifeProfile,
-    IReadOnlyList<SetAsideFact> SetAside
+    int FirstFinding,
+    IReadOnlyList<string> LettersElsewhere
 )
 {
     [JsonIgnore]
@@ -62,3 +64,20 @@ public sealed record VisitDossier(
     [JsonIgnore]
     public IReadOnlyList<DetailFact> Details => Facts.Details ?? [];
 }
+
+/// <summary>A roof and what it is called among the roofs of its property.</summary>
+public sealed record RoofName(Guid RoofId, string Name);
+
+/// <summary>
+/// Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
+/// revisions.
+/// </summary>
+public sealed record VisitDossier(
+    PropertyFact Property,
+    VisitFact Visit,
+    IReadOnlyList<RoofVisit> Roofs,
+    IReadOnlyList<RoofName> PropertyRoofs,
+    IReadOnlyList<FactHead> Heads,
+    LifeProfileFact? LifeProfile,
+    IReadOnlyList<SetAsideFact> SetAside
+);

@@ -21,12 +21,18 @@ public sealed class FactSet
         SetAside = setAside;
     }
 
+    private ILookup<Guid, IVisitFact>? byVisit;
+
     public IReadOnlyList<SetAsideFact> SetAside { get; }
 
     public IEnumerable<StandingFact> All => byId.Values.OrderBy(f => f.Fact.Id);
 
     public T? Find<T>(Guid? id)
         where T : class, IFact => id is { } known && byId.TryGetValue(known, out var standing) ? standing.Fact as T : null;
+
+    /// <summary>What was recorded on a visit, in the order of ids.</summary>
+    public IEnumerable<IVisitFact> OnVisit(Guid visitId) =>
+        (byVisit ??= All.Select(f => f.Fact).OfType<IVisitFact>().ToLookup(f => f.VisitId))[visitId];
 
     /// <summary>All facts of a type, in the order of their ids; a type of fact belongs to one kind.</summary>
     public IEnumerable<T> Of<T>(FactKind kind)

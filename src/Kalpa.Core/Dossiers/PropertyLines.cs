@@ -61,14 +61,9 @@ public static class PropertyLines
         {
             return null;
         }
-        var buildings = facts.Of<BuildingFact>(FactKind.Building).Where(b => b.PropertyId == propertyId).Select(b => b.Id).ToHashSet();
-        var roofs = facts
-            .Of<RoofFact>(FactKind.Roof)
-            .Where(r => buildings.Contains(r.BuildingId))
-            .OrderBy(r => r.Name, StringComparer.Ordinal)
-            .ThenBy(r => r.Id)
-            .Select(r => Judged(facts, property, r, today, book))
-            .ToList();
+        var buildings = DossierBuilder.BuildingsOf(facts, propertyId);
+        var all = DossierBuilder.RoofsOf(facts, buildings);
+        var roofs = all.Select(r => Judged(facts, property, r, DossierBuilder.NameOf(r, buildings, all), today, book)).ToList();
         var years = roofs.SelectMany(r => r.Line.Slopes).Select(s => s is { Unfit: false, FiguresCovered: false } ? s.Life?.Stated : null);
         return new PropertyLine(
             property.Id,
@@ -86,17 +81,17 @@ public static class PropertyLines
         FactSet facts,
         PropertyFact property,
         RoofFact roof,
+        string name,
         DateOnly today,
         RuleBook book
     )
     {
-        var latest = DossierBuilder.LatestVisit(facts, roof.Id);
-        var input = latest is null ? RoofFacts.OfRoof(facts, property, roof.Id, today) : RoofFacts.OfVisit(facts, property, latest);
+        var (latest, input) = DossierBuilder.Latest(facts, property, roof.Id, today);
         var judged = Assessor.Assess(input, book);
         var due = judged.Work.Where(w => w.Nails >= DossierBuilder.DueNails).ToList();
         var line = new RoofLine(
             roof.Id,
-            roof.Name,
+            name,
             latest is null ? null : new VisitLine(latest.Id, latest.On, latest.Inspector, latest.FinishedAt),
             [.. judged.Slopes.Select(OfSlope)],
             judged.Headline,

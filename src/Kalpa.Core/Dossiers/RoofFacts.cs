@@ -38,22 +38,18 @@ internal static class RoofFacts
     }
 
     /// <summary>A roof as a visit saw it.</summary>
-    public static AssessInput OfVisit(FactSet facts, PropertyFact property, VisitFact visit)
+    public static AssessInput OfVisit(FactSet facts, PropertyFact property, VisitFact visit, VisitRoofs roofs, Guid roofId)
     {
-        var roof = OfRoof(facts, property, visit.RoofId, visit.On);
+        var roof = OfRoof(facts, property, roofId, visit.On);
         var slopes = roof.Slopes.Select(s => s.Id).ToHashSet();
+        var recorded = roofs.On(roofId);
         return roof with
         {
-            Looks =
-            [
-                .. facts
-                    .Of<LookFact>(FactKind.Look)
-                    .Where(l => l.VisitId == visit.Id && (l.SlopeId is null || slopes.Contains(l.SlopeId.Value))),
-            ],
-            Stages = [.. facts.Of<StageFact>(FactKind.Stage).Where(s => s.VisitId == visit.Id && slopes.Contains(s.SlopeId))],
-            Findings = FindingsOf(facts, visit.Id),
+            Looks = [.. recorded.OfType<LookFact>().Where(l => l.SlopeId is null || slopes.Contains(l.SlopeId.Value))],
+            Stages = [.. recorded.OfType<StageFact>().Where(s => slopes.Contains(s.SlopeId))],
+            Findings = [.. recorded.OfType<FindingFact>()],
             Visit = visit,
-            Records = RecordsOf(facts, visit),
+            Records = RecordsOf(facts, visit, recorded, roofId),
         };
     }
 
@@ -69,53 +65,52 @@ internal static class RoofFacts
     public static IReadOnlyList<SlopeFact> InLetterOrder(IEnumerable<SlopeFact> slopes) =>
         [.. slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id)];
 
-    private static IReadOnlyList<FindingFact> FindingsOf(FactSet facts, Guid visitId) =>
-        [.. facts.Of<FindingFact>(FactKind.Finding).Where(f => f.VisitId == visitId)];
+    /// <summary>The visits that look at a roof, the earliest first.</summary>
+    public static IEnumerable<VisitFact> VisitsOf(FactSet facts, Guid roofId) =>
+        facts.Of<VisitFact>(FactKind.Visit).Where(v => v.Roofs.Contains(roofId)).OrderBy(v => v.On).ThenBy(v => v.Id);
 
-    private static VisitRecords RecordsOf(FactSet facts, VisitFact visit)
+    private static VisitRecords RecordsOf(FactSet facts, VisitFact visit, IReadOnlyList<IVisitFact> recorded, Guid roofId)
     {
-        var before = facts
-            .Of<VisitFact>(FactKind.Visit)
-            .Where(v => v.RoofId == visit.RoofId && v.On < visit.On)
-            .OrderBy(v => v.On)
-            .ThenBy(v => v.Id)
-            .ToList();
+        var before = VisitsOf(facts, roofId).Where(v => v.On < visit.On).Select(v => Past(facts, v, roofId)).ToList();
         return new VisitRecords(
-            Of<PhotoFact>(FactKind.Photo, f => f.VisitId),
-            Of<AnswerFact>(FactKind.Answer, f => f.VisitId),
-            Of<ToDoFact>(FactKind.ToDo, f => f.VisitId),
-            Of<ProtectionFact>(FactKind.Protection, f => f.VisitId),
-            Of<ClipFact>(FactKind.Clip, f => f.VisitId),
-            Of<RecheckFact>(FactKind.Recheck, f => f.VisitId),
-            Of<SampleFact>(FactKind.Sample, f => f.VisitId),
-            Of<CourseFact>(FactKind.Course, f => f.VisitId),
-            Of<PunchItemFact>(FactKind.PunchItem, f => f.VisitId),
-            Of<PunchReplyFact>(FactKind.PunchReply, f => f.VisitId),
-            Of<PunchDecisionFact>(FactKind.PunchDecision, f => f.VisitId),
-            before.Count == 0 ? null : new LastTime(before[^1].Id, before[^1].On, FindingsOf(facts, before[^1].Id)),
-            Of<NoticeReplyFact>(FactKind.NoticeReply, f => f.VisitId),
-            Of<SignOffFact>(FactKind.SignOff, f => f.VisitId),
-            Of<LifeOpinionFact>(FactKind.LifeOpinion, f => f.VisitId),
-            Of<PlannedFact>(FactKind.Planned, f => f.VisitId),
-            Of<SeriesFact>(FactKind.Series, f => f.VisitId),
-            [.. before.Select(v => Past(facts, v))],
-            Of<OpinionFact>(FactKind.Opinion, f => f.VisitId)
+            [.. recorded.OfType<PhotoFact>()],
+            [.. recorded.OfType<AnswerFact>()],
+            [.. recorded.OfType<ToDoFact>()],
+            [.. recorded.OfType<ProtectionFact>()],
+            [.. recorded.OfType<ClipFact>()],
+            [.. recorded.OfType<RecheckFact>()],
+            [.. recorded.OfType<SampleFact>()],
+            [.. recorded.OfType<CourseFact>()],
+            [.. recorded.OfType<PunchItemFact>()],
+            [.. recorded.OfType<PunchReplyFact>()],
+            [.. recorded.OfType<PunchDecisionFact>()],
+            before.Count == 0 ? null : new LastTime(before[^1].VisitId, before[^1].On, FindingsOf(facts, before[^1].VisitId, roofId)),
+            [.. recorded.OfType<NoticeReplyFact>()],
+            [.. recorded.OfType<SignOffFact>()],
+            [.. recorded.OfType<LifeOpinionFact>()],
+            [.. recorded.OfType<PlannedFact>()],
+            [.. recorded.OfType<SeriesFact>()],
+            before,
+            [.. recorded.OfType<OpinionFact>()]
         );
-
-        IReadOnlyList<T> Of<T>(FactKind kind, Func<T, Guid> visitOf)
-            where T : class, IFact => [.. facts.Of<T>(kind).Where(f => visitOf(f) == visit.Id)];
     }
 
+    private static IReadOnlyList<FindingFact> FindingsOf(FactSet facts, Guid visitId, Guid roofId) =>
+        [.. facts.OnVisit(visitId).OfType<FindingFact>().Where(f => VisitRoofs.RoofOf(facts, f) == roofId)];
+
     /// <summary>An earlier visit of the same roof with what bears on its years.</summary>
-    private static PastVisit Past(FactSet facts, VisitFact visit) =>
-        new(
+    private static PastVisit Past(FactSet facts, VisitFact visit, Guid roofId)
+    {
+        var recorded = facts.OnVisit(visit.Id).Where(f => VisitRoofs.RoofOf(facts, f) == roofId).ToList();
+        return new(
             visit.Id,
             visit.On,
             visit.Inspector,
-            [.. facts.Of<StageFact>(FactKind.Stage).Where(f => f.VisitId == visit.Id)],
-            [.. facts.Of<SignOffFact>(FactKind.SignOff).Where(f => f.VisitId == visit.Id)],
-            [.. facts.Of<LifeOpinionFact>(FactKind.LifeOpinion).Where(f => f.VisitId == visit.Id)],
-            [.. facts.Of<SeriesFact>(FactKind.Series).Where(f => f.VisitId == visit.Id)],
-            [.. facts.Of<OpinionFact>(FactKind.Opinion).Where(f => f.VisitId == visit.Id)]
+            [.. recorded.OfType<StageFact>()],
+            [.. recorded.OfType<SignOffFact>()],
+            [.. recorded.OfType<LifeOpinionFact>()],
+            [.. recorded.OfType<SeriesFact>()],
+            [.. recorded.OfType<OpinionFact>()]
         );
+    }
 }

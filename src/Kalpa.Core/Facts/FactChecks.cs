@@ -22,6 +22,9 @@ public static class FactChecks
     /// <summary>Five stages, each with and without a cause of its own, and then some.</summary>
     private const int MostShares = 20;
 
+    /// <summary>A row of buildings walked in a day, and then some.</summary>
+    private const int MostRoofs = 50;
+
     private const int MostWords = 30;
     private const int MostEarlier = 200;
 
@@ -61,6 +64,13 @@ public static class FactChecks
             case VisitFact visit:
                 found.Day(visit.On, visit.Commission?.DueOn);
                 found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
+                found.If(visit.Roofs.Count == 0, "visit.no-roof", "Say which roof the visit looks at.");
+                found.If(
+                    visit.Roofs.Count > MostRoofs,
+                    "visit.too-many-roofs",
+                    $"A visit looks at up to {MostRoofs} roofs: make another visit for the rest."
+                );
+                found.If(visit.Roofs.Distinct().Count() < visit.Roofs.Count, "visit.roof-twice", "Name each roof of the visit once.");
                 found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
                 if (visit.Walk.Length > 0)
                 {

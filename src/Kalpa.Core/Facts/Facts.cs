@@ -38,6 +38,14 @@ public interface IVisitFact : IFact
     Guid VisitId { get; }
 }
 
+/// <summary>
+/// What may be recorded of a roof as a whole. <see cref="RoofId"/> says of which where it hangs on no slope and no finding; null: the first roof of its visit.
+/// </summary>
+public interface IRoofFact : IVisitFact
+{
+    Guid? RoofId { get; }
+}
+
 // ---- Structure ----
 
 /// <summary>
@@ -95,12 +103,12 @@ public sealed record CoveringFact(
 // ---- Observations ----
 
 /// <summary>
-/// A visit. <paramref name="Walk"/> is the key of its walk order (empty: the one that suits commission and covering);
+/// A visit to a property. <paramref name="Roofs"/>: the roofs it looks at, in the order they are walked. <paramref name="Walk"/> is the key of its walk order (empty: the one that suits commission and covering);
 /// <paramref name="FinishedAt"/> is null while it is open.
 /// </summary>
 public sealed record VisitFact(
     Guid Id,
-    Guid RoofId,
+    IReadOnlyList<Guid> Roofs,
     DateOnly On,
     string Inspector,
     string Purpose,
@@ -122,8 +130,9 @@ public sealed record LookFact(
     LookState State,
     LookHow? How = null,
     ExcuseReason? Excuse = null,
-    string Note = ""
-) : IVisitFact;
+    string Note = "",
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>
 /// Condition of a slope as stages by share of its area. Without <paramref name="ComponentId"/> it rates the layer that keeps the water out; else the
@@ -156,8 +165,9 @@ public sealed record FindingFact(
     IReadOnlyList<DecidingAnswer>? Deciding = null,
     IReadOnlyList<ChosenView>? Views = null,
     MovedUrgency? Moved = null,
-    OwnWords? OwnWords = null
-) : IVisitFact;
+    OwnWords? OwnWords = null,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
 public sealed record SuspectedCause(string Words, IReadOnlyList<ProofKind> Proofs);
@@ -189,5 +199,6 @@ public sealed record PhotoFact(
     PhotoRole Role = PhotoRole.Seen,
     bool WriteUp = false,
     Spot? Spot = null,
-    Guid? DetailId = null
-) : IVisitFact;
+    Guid? DetailId = null,
+    Guid? RoofId = null
+) : IRoofFact;

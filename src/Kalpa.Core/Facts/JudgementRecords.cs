@@ -105,5 +105,6 @@ public sealed record OpinionFact(
     IReadOnlyList<OpinionBranch> Branches,
     IReadOnlyList<EarlierOpinion> Earlier,
     string By,
-    DateTimeOffset At
-) : IVisitFact;
+    DateTimeOffset At,
+    Guid? RoofId = null
+) : IRoofFact;

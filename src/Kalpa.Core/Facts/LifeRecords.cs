@@ -77,8 +77,9 @@ public sealed record PlannedFact(
     IReadOnlyList<Guid> SlopeIds,
     double? ReroofPrice = null,
     double? OffAndOnPrice = null,
-    double? RatePercent = null
-) : IVisitFact;
+    double? RatePercent = null,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>What a series runs along.</summary>
 [JsonConverter(typeof(CamelCaseEnum<SeriesAlong>))]
@@ -98,8 +99,9 @@ public sealed record SeriesFact(
     string Quantity,
     SeriesAlong Along,
     string Place,
-    IReadOnlyList<MeasureFact> Readings
-) : IVisitFact;
+    IReadOnlyList<MeasureFact> Readings,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>An earlier visit of the same roof: what was rated, guessed and decided then.</summary>
 public sealed record PastVisit(

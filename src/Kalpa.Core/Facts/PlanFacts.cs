@@ -111,4 +111,5 @@ public sealed record DetailFact(
 /// The inspector's word on something that the plan noticed by itself: waved off with a reason, or taken over as a finding.
 /// <paramref name="Key"/> names what was noticed and where.
 /// </summary>
-public sealed record NoticeReplyFact(Guid Id, Guid VisitId, string Key, Guid? FindingId, string Reason = "") : IVisitFact;
+public sealed record NoticeReplyFact(Guid Id, Guid VisitId, string Key, Guid? FindingId, string Reason = "", Guid? RoofId = null)
+    : IRoofFact;

@@ -1,8 +1,15 @@
 namespace Kalpa.Core.Facts;
 
 /// <summary>An answer to a question of the book, as keys tapped, words typed, or both.</summary>
-public sealed record AnswerFact(Guid Id, Guid VisitId, string Question, Guid? SlopeId, IReadOnlyList<string> Chosen, string Typed = "")
-    : IVisitFact;
+public sealed record AnswerFact(
+    Guid Id,
+    Guid VisitId,
+    string Question,
+    Guid? SlopeId,
+    IReadOnlyList<string> Chosen,
+    string Typed = "",
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>
 /// Something to come back to: it shows at <paramref name="Station"/> (empty: at wrap-up). One made by a rule names it in <paramref name="Rule"/>;
@@ -17,12 +24,21 @@ public sealed record ToDoFact(
     Guid? FindingId,
     string Rule,
     bool Done,
-    string Outcome = ""
-) : IVisitFact;
+    string Outcome = "",
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>Interim protection: what was covered or plugged, by whom, and until when it is good.</summary>
-public sealed record ProtectionFact(Guid Id, Guid VisitId, Guid? SlopeId, Guid? FindingId, string What, string ByWhom, DateOnly GoodUntil)
-    : IVisitFact;
+public sealed record ProtectionFact(
+    Guid Id,
+    Guid VisitId,
+    Guid? SlopeId,
+    Guid? FindingId,
+    string What,
+    string ByWhom,
+    DateOnly GoodUntil,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>A recording of speech or video; to be written up until <paramref name="Words"/> says what it holds.</summary>
 public sealed record ClipFact(
@@ -35,11 +51,13 @@ public sealed record ClipFact(
     string Sha256,
     double Seconds,
     string Words = "",
-    DateTimeOffset? TakenAt = null
-) : IVisitFact;
+    DateTimeOffset? TakenAt = null,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>How a finding of an earlier visit stands today.</summary>
-public sealed record RecheckFact(Guid Id, Guid VisitId, Guid FindingId, RecheckOutcome Outcome, string Note = "") : IVisitFact;
+public sealed record RecheckFact(Guid Id, Guid VisitId, Guid FindingId, RecheckOutcome Outcome, string Note = "", Guid? RoofId = null)
+    : IRoofFact;
 
 /// <summary>The courses of a slope picked for a check before anybody climbed; counted from the eave, the first course being 1.</summary>
 public sealed record SampleFact(Guid Id, Guid VisitId, Guid SlopeId, int CoursesOnSlope, IReadOnlyList<int> Picked) : IVisitFact;
@@ -67,8 +85,9 @@ public sealed record PunchItemFact(
     string Fix,
     string Crew,
     DateOnly? DueOn,
-    bool HoldPoint = false
-) : IVisitFact;
+    bool HoldPoint = false,
+    Guid? RoofId = null
+) : IRoofFact;
 
 /// <summary>The crew says an item is fixed, with the photo that shows it.</summary>
 public sealed record PunchReplyFact(Guid Id, Guid VisitId, Guid PunchItemId, string By, string Note, string Sha256, DateTimeOffset At)

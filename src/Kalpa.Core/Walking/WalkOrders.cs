@@ -11,13 +11,17 @@ public static class WalkOrders
 
     public static WalkOrder Of(RuleBook book, AssessInput input)
     {
-        if (input.Visit is { Walk.Length: > 0 } visit && book.FindWalk(visit.Walk) is { } said)
+        var family = CommonestFamily(book, input);
+        if (input.Visit is { Walk.Length: > 0 } visit && book.FindWalk(visit.Walk) is { } said && Suits(said, visit, family))
         {
             return said;
         }
-        var family = CommonestFamily(book, input);
         return input.Visit?.Commission is { } commission ? Suggest(book, commission.Purpose, family) : ForCovering(book, family);
     }
+
+    /// <summary>A walk is said for the visit: of several roofs, one that it is not made for keeps its own.</summary>
+    private static bool Suits(WalkOrder said, VisitFact visit, CoveringFamily? family) =>
+        visit.Roofs.Count < 2 || family is null || said.Families is null || said.Families.Contains(family.Value);
 
     public static WalkOrder Suggest(RuleBook book, CommissionPurpose purpose, CoveringFamily? family)
     {

@@ -19,7 +19,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
         await FactRows.OfProperty(db, id, cancel) is { } rows ? Property(rows, id, today) : null;
 
     public async Task<VisitDossier?> Visit(Guid id, CancellationToken cancel) =>
-        await FactRows.OfVisit(db, id, cancel) is { } rows ? Visit(rows, id) : null;
+        await FactRows.OfVisit(db, id, book, cancel) is { } rows ? Visit(rows, id) : null;
 
     /// <summary>A property with all its facts, as a device takes it along.</summary>
     public async Task<PropertyFacts?> PropertyFacts(Guid id, DateOnly today, CancellationToken cancel) =>
@@ -29,7 +29,7 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
 
     /// <summary>A visit with the facts that bear on it, as a device takes it along.</summary>
     public async Task<VisitFacts?> VisitFacts(Guid id, DateOnly today, CancellationToken cancel) =>
-        await FactRows.OfVisit(db, id, cancel) is { } rows && Visit(rows, id) is { } dossier
+        await FactRows.OfVisit(db, id, book, cancel) is { } rows && Visit(rows, id) is { } dossier
             ? new VisitFacts(today, rows.Held(), dossier)
             : null;
 

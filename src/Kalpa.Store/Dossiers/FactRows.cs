@@ -25,18 +25,19 @@ internal sealed class FactRows
     private FactRows(KalpaDb db) => this.db = db;
 
     /// <summary>Everything that a visit's dossier is made from; null where the visit or what it belongs to is unknown, deleted or another firm's.</summary>
-    public static async Task<FactRows?> OfVisit(KalpaDb db, Guid visitId, CancellationToken cancel)
+    public static async Task<FactRows?> OfVisit(KalpaDb db, Guid visitId, RuleBook book, CancellationToken cancel)
     {
         var visit = await db.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visitId && !v.Deleted, cancel);
-        if (visit is null || await OfRoof(db, visit.RoofId, cancel) is not { } facts)
+        var propertyId = visit is null ? null : await PropertyOf(db, visit, cancel);
+        if (propertyId is null || await Structure(db, propertyId.Value, cancel) is not var (facts, roofs))
         {
             return null;
         }
-        facts.rows.Add((FactKind.Visit, visit));
-        await facts.AddVisits([visit.Id], cancel);
+        facts.rows.Add((FactKind.Visit, visit!));
+        await facts.AddVisits([visit!.Id], cancel);
         var earlier = await db
             .Visits.AsNoTracking()
-            .Where(v => v.RoofId == visit.RoofId && !v.Deleted && v.On < visit.On)
+            .Where(v => roofs.Contains(v.FirstRoofId) && !v.Deleted && v.On < visit.On)
             .OrderBy(v => v.On)
             .ThenBy(v => v.Id)
             .ToListAsync(cancel);
@@ -44,9 +45,9 @@ internal sealed class FactRows
         {
             facts.Add(FactKind.Visit, earlier);
             var ids = earlier.Select(v => v.Id).ToList();
-            var before = ids[^1];
+            var before = LastOfEachRoof(earlier, book);
             await facts.Load(FactKind.Stage, db.Stages.Where(s => ids.Contains(s.VisitId)), cancel);
-            await facts.Load(FactKind.Finding, db.Findings.Where(f => f.VisitId == before), cancel);
+            await facts.Load(FactKind.Finding, db.Findings.Where(f => before.Contains(f.VisitId)), cancel);
             await facts.LoadRecords(
                 db.Records.Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value) && BearingLater.Contains(r.Kind)),
                 cancel
@@ -55,8 +56,47 @@ internal sealed class FactRows
         return facts;
     }
 
+    /// <summary>The property of the first roof, deleted or not: the others may stand there still.</summary>
+    private static Task<Guid?> PropertyOf(KalpaDb db, VisitRow visit, CancellationToken cancel) =>
+        db
+            .Roofs.Where(r => r.Id == visit.FirstRoofId)
+            .Join(db.Buildings, r => r.BuildingId, b => b.Id, (_, b) => (Guid?)b.PropertyId)
+            .FirstOrDefaultAsync(cancel);
+
+    /// <summary>The last of these visits, in order, to each of the roofs they look at. One that cannot be used counts for none.</summary>
+    private static List<Guid> LastOfEachRoof(List<VisitRow> inOrder, RuleBook book)
+    {
+        var last = new Dictionary<Guid, Guid>();
+        foreach (var row in inOrder)
+        {
+            if (FactBundles.Sound(FactKind.Visit, row.Id, row.ContractVersion, row.Payload, book, out var fact) is null)
+            {
+                foreach (var roof in ((VisitFact)fact!).Roofs)
+                {
+                    last[roof] = row.Id;
+                }
+            }
+        }
+        return [.. last.Values.Distinct()];
+    }
+
     /// <summary>A property with all that was ever recorded there.</summary>
     public static async Task<FactRows?> OfProperty(KalpaDb db, Guid propertyId, CancellationToken cancel)
+    {
+        if (await Structure(db, propertyId, cancel) is not var (facts, roofs))
+        {
+            return null;
+        }
+        var visits = await facts.Load(FactKind.Visit, db.Visits.Where(v => roofs.Contains(v.FirstRoofId)), cancel);
+        await facts.AddVisits(visits, cancel);
+        return facts;
+    }
+
+    /// <summary>
+    /// A property with its buildings, roofs and what is on them, without any visit; with the ids of its roofs, deleted ones among them: a visit may have begun
+    /// on one and gone on to another.
+    /// </summary>
+    private static async Task<(FactRows Facts, List<Guid> Roofs)?> Structure(KalpaDb db, Guid propertyId, CancellationToken cancel)
     {
         var facts = new FactRows(db);
         if (!await facts.AddProperty(propertyId, cancel))
@@ -66,27 +106,10 @@ internal sealed class FactRows
         var buildings = await facts.Load(FactKind.Building, db.Buildings.Where(b => b.PropertyId == propertyId), cancel);
         var roofs = await facts.Load(FactKind.Roof, db.Roofs.Where(r => buildings.Contains(r.BuildingId)), cancel);
         await facts.AddRoofs(roofs, cancel);
-        var visits = await facts.Load(FactKind.Visit, db.Visits.Where(v => roofs.Contains(v.RoofId)), cancel);
-        await facts.AddVisits(visits, cancel);
-        return facts;
-    }
-
-    /// <summary>A roof with what it belongs to, without any visit.</summary>
-    public static async Task<FactRows?> OfRoof(KalpaDb db, Guid roofId, CancellationToken cancel)
-    {
-        var facts = new FactRows(db);
-        var roof = await db.Roofs.AsNoTracking().FirstOrDefaultAsync(r => r.Id == roofId && !r.Deleted, cancel);
-        var building = roof is null
-            ? null
-            : await db.Buildings.AsNoTracking().FirstOrDefaultAsync(b => b.Id == roof.BuildingId && !b.Deleted, cancel);
-        if (building is null || !await facts.AddProperty(building.PropertyId, cancel))
-        {
-            return null;
-        }
-        facts.rows.Add((FactKind.Roof, roof!));
-        facts.rows.Add((FactKind.Building, building));
-        await facts.AddRoofs([roofId], cancel);
-        return facts;
+        var everyRoof = await db
+            .Roofs.Join(db.Buildings.Where(b => b.PropertyId == propertyId), r => r.BuildingId, b => b.Id, (r, _) => r.Id)
+            .ToListAsync(cancel);
+        return (facts, everyRoof);
     }
 
     /// <summary>The facts that can be used, and those that cannot, each with its reason.</summary>

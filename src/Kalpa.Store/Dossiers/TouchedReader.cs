@@ -29,7 +29,7 @@ public sealed class TouchedReader(KalpaDb db)
             var finding = Shelves.Read<FindingFact>(FactKind.Finding, item.Finding);
             var slope = await db.Slopes.AsNoTracking().FirstOrDefaultAsync(s => s.Id == finding.SlopeId, cancel);
             var name = await db
-                .Roofs.Where(r => r.Id == item.Visit.RoofId)
+                .Roofs.Where(r => r.Id == item.Visit.FirstRoofId)
                 .Join(db.Buildings, r => r.BuildingId, b => b.Id, (r, b) => b.PropertyId)
                 .Join(db.Properties, id => id, p => p.Id, (_, p) => p)
                 .FirstOrDefaultAsync(cancel);

@@ -73,8 +73,8 @@ internal static class Shelves
             (row, fact) => row.SlopeId = fact.SlopeId
         ),
         [FactKind.Visit] = new Shelf<VisitFact, VisitRow>(
-            fact => [new(FactKind.Roof, fact.RoofId)],
-            (row, fact) => (row.RoofId, row.On) = (fact.RoofId, fact.On)
+            fact => [.. fact.Roofs.Select(roof => new Parent(FactKind.Roof, roof))],
+            (row, fact) => (row.FirstRoofId, row.On) = (fact.Roofs[0], fact.On)
         ),
         [FactKind.Look] = new Shelf<LookFact, LookRow>(
             fact => [new(FactKind.Visit, fact.VisitId), .. OnSlope(fact.SlopeId)],

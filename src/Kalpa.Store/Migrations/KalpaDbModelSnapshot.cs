@@ -825,6 +825,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<Guid>("FirmId")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid>("FirstRoofId")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateOnly>("On")
                         .HasColumnType("TEXT");
 
@@ -835,12 +838,9 @@ namespace Kalpa.Store.Migrations
                     b.Property<Guid>("RevisionId")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid>("RoofId")
-                        .HasColumnType("TEXT");
-
                     b.HasKey("Id");
 
-                    b.HasIndex("RoofId", "On");
+                    b.HasIndex("FirstRoofId", "On");
 
                     b.ToTable("Visits", (string)null);
                 });
@@ -1121,7 +1121,7 @@ namespace Kalpa.Store.Migrations
                 {
                     b.HasOne("Kalpa.Store.Model.RoofRow", null)
                         .WithMany()
-                        .HasForeignKey("RoofId")
+                        .HasForeignKey("FirstRoofId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });

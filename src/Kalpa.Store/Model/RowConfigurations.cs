@@ -69,8 +69,8 @@ internal sealed class VisitRowConfiguration : FactRowConfiguration<VisitRow>
     protected override void Extend(EntityTypeBuilder<VisitRow> builder)
     {
         builder.ToTable("Visits");
-        builder.HasIndex(row => new { row.RoofId, row.On });
-        builder.HasOne<RoofRow>().WithMany().HasForeignKey(row => row.RoofId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(row => new { row.FirstRoofId, row.On });
+        builder.HasOne<RoofRow>().WithMany().HasForeignKey(row => row.FirstRoofId).OnDelete(DeleteBehavior.Restrict);
     }
 }
 

@@ -49,7 +49,8 @@ public sealed class CoveringRow : FactRow
 
 public sealed class VisitRow : FactRow
 {
-    public Guid RoofId { get; set; }
+    /// <summary>The roof it looks at first; the others stand in the payload. All are of one property.</summary>
+    public Guid FirstRoofId { get; set; }
     public DateOnly On { get; set; }
 }
 

@@ -23,7 +23,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
     private static readonly TimeSpan LongestAssessment = TimeSpan.FromSeconds(20);
 
     /// <summary>Goes up when what a line holds changes.</summary>
-    private const int LineShape = 1;
+    private const int LineShape = 2;
 
     /// <summary>What a summary was made by: the rule book, the method, the form of the line.</summary>
     public string Stamp { get; } = $"{book.Hash} {Assessor.MethodVersion} {LineShape}";

@@ -98,7 +98,7 @@ internal sealed class SummaryMarks(KalpaDb db)
             FactKind.Building => await Above(db.Buildings.Where(b => b.Id == id).Select(b => b.PropertyId), FactKind.Property, cancel),
             FactKind.Roof => await Above(db.Roofs.Where(r => r.Id == id).Select(r => r.BuildingId), FactKind.Building, cancel),
             FactKind.Slope => await Above(db.Slopes.Where(s => s.Id == id).Select(s => s.RoofId), FactKind.Roof, cancel),
-            _ => await Above(db.Visits.Where(v => v.Id == id).Select(v => v.RoofId), FactKind.Roof, cancel),
+            _ => await Above(db.Visits.Where(v => v.Id == id).Select(v => v.FirstRoofId), FactKind.Roof, cancel),
         };
         return climbed[from] =
             kind == FactKind.Property ? id

@@ -11,7 +11,7 @@ namespace Kalpa.Core.Tests.Assessing;
 public sealed class FactBoundsTests
 {
     private static readonly Guid Id = Guid.CreateVersion7();
-    private static readonly VisitFact Visit = new(Id, Id, new DateOnly(2026, 9, 18), "Tess Tester", "");
+    private static readonly VisitFact Visit = new(Id, [Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
     private static readonly CoveringFact Covering = new(Id, Id, CoveringKind.Slate, null, null, AgeSource.Unknown);
     private static readonly PlanFact Plan = new(Id, Id, true, "test", [Part(4)], []);
     private static readonly DetailFact Detail = new(Id, Id, DetailKind.Boot, new Spot(Id, 0, 0));

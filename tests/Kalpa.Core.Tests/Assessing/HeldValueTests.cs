@@ -55,7 +55,7 @@ public class HeldValueTests
                 [],
                 [],
                 findings,
-                new VisitFact(VisitId, Guid.Empty, Day, "Marit", "", FinishedAt: At),
+                new VisitFact(VisitId, [Guid.Empty], Day, "Marit", "", FinishedAt: At),
                 VisitRecords.None with
                 {
                     Opinions = [opinion],

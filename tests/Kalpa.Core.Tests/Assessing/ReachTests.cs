@@ -81,7 +81,9 @@ public class ReachTests
     private static string Said(IEnumerable<StreamFact> facts)
     {
         var standing = facts.Select(f => new StandingFact(f.Kind, f.Fact, Guid.Empty, false));
-        return DossierBuilder.Visit(new FactSet(standing, []), VisitId, Book) is { } dossier ? Judged(dossier.Assessment) : "nothing";
+        return DossierBuilder.Visit(new FactSet(standing, []), VisitId, Book) is { } dossier
+            ? Judged(dossier.Roofs[0].Assessment)
+            : "nothing";
     }
 
     private static IEnumerable<StreamFact> Without(IReadOnlyList<StreamFact> world, StreamFact fact) => world.Where(f => f != fact);
@@ -91,7 +93,7 @@ public class ReachTests
     {
         var before = new VisitFact(
             Guid.Parse("0199f111-0000-7000-8000-000000000001"),
-            EveryKind.Id(FactKind.Roof),
+            [EveryKind.Id(FactKind.Roof)],
             Day.AddYears(-3),
             "Osric",
             ""
@@ -191,7 +193,7 @@ public class ReachTests
             findings,
             new VisitFact(
                 VisitId,
-                EveryKind.Id(FactKind.Roof),
+                [EveryKind.Id(FactKind.Roof)],
                 Day,
                 "Marit",
                 "",

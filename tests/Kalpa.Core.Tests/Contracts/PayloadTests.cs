@@ -63,6 +63,27 @@ public class PayloadTests
     public void What_is_no_slope_breaks_no_upgrade(string payload) =>
         Should.NotThrow(() => PayloadUpgrades.ToCurrent(FactKind.Slope, 1, payload));
 
+    /// <summary>Before version 3 a visit looked at one roof.</summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    public void A_visit_to_one_roof_is_a_visit_to_the_property_that_looks_at_it(int version)
+    {
+        const string Old = """
+            {"id":"00000000-0000-7000-8000-000000000001","roofId":"00000000-0000-7000-8000-000000000002","on":"2026-05-01","inspector":"M","purpose":""}
+            """;
+        var visit = (VisitFact)FactJson.Read(FactKind.Visit, version, Old)!;
+        visit.Roofs.ShouldBe([new Guid("00000000-0000-7000-8000-000000000002")]);
+        PayloadUpgrades.ToCurrent(FactKind.Visit, version, Old).ShouldNotContain("roofId");
+    }
+
+    [Theory]
+    [InlineData("""{"roofId":7}""")]
+    [InlineData("""{"roofId":null,"roofs":["a"]}""")]
+    [InlineData("[]")]
+    public void What_is_no_visit_breaks_no_upgrade(string payload) =>
+        Should.NotThrow(() => PayloadUpgrades.ToCurrent(FactKind.Visit, 2, payload));
+
     [Fact]
     public void There_is_a_step_to_the_present_version() => PayloadUpgrades.Newest.ShouldBe(FactChange.CurrentContractVersion);
 

@@ -60,7 +60,7 @@ public class PropertyLineTests
                 new CoveringFact(Guid.CreateVersion7(), slope.Id, CoveringKind.LaminatedShingle, laid, laid, AgeSource.Permit)
             ),
             .. on is { } day
-                ? [(FactKind.Visit, (IFact)new VisitFact(Guid.CreateVersion7(), roof.Id, day, "Tess Tester", "", FinishedAt: finished))]
+                ? [(FactKind.Visit, (IFact)new VisitFact(Guid.CreateVersion7(), [roof.Id], day, "Tess Tester", "", FinishedAt: finished))]
                 : Array.Empty<(FactKind, IFact)>(),
         ];
     }

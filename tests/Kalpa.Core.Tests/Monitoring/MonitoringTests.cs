@@ -12,7 +12,7 @@ public class MonitoringTests
     private static readonly DateOnly Day = new(2026, 9, 18);
     private static readonly Guid SlopeId = Guid.Parse("00000000-0000-7000-8000-000000000001");
     private static readonly Guid OtherId = Guid.Parse("00000000-0000-7000-8000-000000000002");
-    private static readonly VisitFact Visit = new(Guid.Parse("00000000-0000-7000-8000-0000000000aa"), Guid.Empty, Day, "Marit", "");
+    private static readonly VisitFact Visit = new(Guid.Parse("00000000-0000-7000-8000-0000000000aa"), [Guid.Empty], Day, "Marit", "");
 
     private static SlopeFact Slope(Guid id, string letter, string pitch = "6/12", Facing facing = Facing.South) =>
         new(id, Guid.Empty, letter, "", TypedPitch.Of(pitch, PitchSource.Tape), facing, Under.Attic);

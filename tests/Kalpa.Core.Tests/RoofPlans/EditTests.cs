@@ -23,6 +23,14 @@ public sealed class EditTests
 
     private static PlanEdit On(PlanVerb verb, int corner) => new(verb, Plans.Id(100), Plans.Id(101 + corner));
 
+    /// <summary>A letter names one slope of a property: the garage's slopes go on where the house's end.</summary>
+    [Fact]
+    public void Letters_of_other_roofs_are_given_to_no_slope_of_this_one()
+    {
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, House, [], Plans.Day, ["A", "C", "Z"])).Changed;
+        slopes.Select(s => s.Letter).ShouldBe(["B", "D", "E", "F"]);
+    }
+
     [Fact]
     public void SplittingGivesTheLongerHalfTheSlopeUnlessTheInspectorSaysOtherwise()
     {

@@ -6,7 +6,7 @@ namespace Kalpa.Core.Tests.Walking;
 /// <summary>A shingled roof of two slopes with an open visit, for tests of the walk.</summary>
 internal static class Roof
 {
-    public static readonly VisitFact Visit = new(Guid.CreateVersion7(), Guid.Empty, new DateOnly(2026, 9, 18), "M", "");
+    public static readonly VisitFact Visit = new(Guid.CreateVersion7(), [Guid.Empty], new DateOnly(2026, 9, 18), "M", "");
     public static readonly SlopeFact A = Slope("A");
     public static readonly SlopeFact B = Slope("B");
 

@@ -1206,6 +1206,8 @@ export interface components {
             chosen: string[];
             /** @default  */
             typed: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         AssemblyAnswer: {
             governing: string;
@@ -1396,6 +1398,8 @@ export interface components {
             words: string;
             /** Format: date-time */
             takenAt?: null | string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /** @enum {unknown} */
         ClipKind: "speech" | "video";
@@ -2070,6 +2074,8 @@ export interface components {
             views?: null | components["schemas"]["ChosenView"][];
             moved?: null | components["schemas"]["MovedUrgency"];
             ownWords?: null | components["schemas"]["OwnWords"];
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -2599,6 +2605,8 @@ export interface components {
             excuse?: null | components["schemas"]["ExcuseReason"];
             /** @default  */
             note: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /** @enum {unknown} */
         LookHow: "walked" | "fromLadder" | "fromGround" | "byCamera" | "fromInside";
@@ -2688,6 +2696,8 @@ export interface components {
             findingId: null | string;
             /** @default  */
             reason: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         NoticesAnswer: {
             notices: components["schemas"]["PlanNotice"][];
@@ -2751,6 +2761,8 @@ export interface components {
             by: string;
             /** Format: date-time */
             at: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         OrderAnswer: {
             items: components["schemas"]["OrderedItem"][];
@@ -2856,6 +2868,8 @@ export interface components {
             spot?: null | components["schemas"]["Spot"];
             /** Format: uuid */
             detailId?: null | string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /**
          * @default seen
@@ -3155,13 +3169,17 @@ export interface components {
         PlanSlopesAnswer: {
             changed: components["schemas"]["SlopeFact"][];
         };
-        /** @description Asks what a plan means for the slopes on record: those of before, the plan as it was (null: none) and as it is. */
+        /**
+         * @description Asks what a plan means for the slopes on record: those of before, the plan as it was (null: none) and as it is. Given: letters given to
+         *     slopes of the property's other roofs.
+         */
         PlanSlopesRequest: {
             before: null | components["schemas"]["PlanFact"];
             plan: components["schemas"]["PlanFact"];
             slopes: components["schemas"]["SlopeFact"][];
             /** Format: date */
             on: string;
+            given?: null | string[];
         };
         /** @description The spots that read differently now. */
         PlanSpotsAnswer: {
@@ -3211,6 +3229,8 @@ export interface components {
             offAndOnPrice?: null | number;
             /** Format: double */
             ratePercent?: null | number;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /** @enum {unknown} */
         PlannedKind: "solar" | "sale" | "lease" | "other";
@@ -3323,6 +3343,8 @@ export interface components {
             byWhom: string;
             /** Format: date */
             goodUntil: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /** @description An item of the punch list and where it stands; a hold point that is not accepted must not be covered. */
         PunchAnswer: {
@@ -3375,6 +3397,8 @@ export interface components {
             dueOn: null | string;
             /** @default false */
             holdPoint: boolean;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         PunchLinkAnswer: {
             /** Format: uuid */
@@ -3445,6 +3469,8 @@ export interface components {
             outcome: components["schemas"]["RecheckOutcome"];
             /** @default  */
             note: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /**
          * @description How an earlier finding stands today.
@@ -3515,6 +3541,12 @@ export interface components {
         };
         /** @enum {unknown} */
         RoofMetal: "copper" | "stainless" | "lead" | "steel" | "aluminium" | "zinc";
+        /** @description A roof and what it is called among the roofs of its property. */
+        RoofName: {
+            /** Format: uuid */
+            roofId: string;
+            name: string;
+        };
         /** @description A corner of a slope: its place on the plan and its height above the eave's line, inches. */
         RoofPoint: {
             /** Format: double */
@@ -3539,6 +3571,22 @@ export interface components {
             due: components["schemas"]["WorkItem"][];
             /** Format: date */
             asOf: string;
+        };
+        /**
+         * @description One roof of a visit: its facts and today's judgement of them. Name: what it is called among the roofs of the property;
+         *     FirstFinding: the number that its first finding has in the report, which
+         *     counts through all roofs of the visit; LettersElsewhere: letters given to slopes of the property's other roofs.
+         */
+        RoofVisit: {
+            name: string;
+            building: components["schemas"]["BuildingFact"];
+            roof: components["schemas"]["RoofFact"];
+            facts: components["schemas"]["AssessInput"];
+            retiredSlopes: components["schemas"]["SlopeFact"][];
+            assessment: components["schemas"]["Assessment"];
+            /** Format: int32 */
+            firstFinding: number;
+            lettersElsewhere: string[];
         };
         /** @enum {unknown} */
         RuleKind: "condition" | "combination" | "limit";
@@ -3637,6 +3685,8 @@ export interface components {
             along: components["schemas"]["SeriesAlong"];
             place: string;
             readings: components["schemas"]["MeasureFact"][];
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /** @description One reading: its place in the series from 1 (a course number where courses were counted), its label, its value in the quantity's unit. */
         SeriesPoint: {
@@ -4060,6 +4110,8 @@ export interface components {
             done: boolean;
             /** @default  */
             outcome: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         TouchedAnswer: {
             /** Format: int32 */
@@ -4191,28 +4243,27 @@ export interface components {
             local?: null | components["schemas"]["LocalProfileFact"];
             deciding?: null | components["schemas"]["DecidingAnswer"][];
         };
-        /** @description Everything of one visit, as the phone takes it along: the facts, their revisions and today's judgement of them. */
+        /**
+         * @description Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
+         *     revisions.
+         */
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
-            building: components["schemas"]["BuildingFact"];
-            roof: components["schemas"]["RoofFact"];
             visit: components["schemas"]["VisitFact"];
-            facts: components["schemas"]["AssessInput"];
-            retiredSlopes: components["schemas"]["SlopeFact"][];
+            roofs: components["schemas"]["RoofVisit"][];
+            propertyRoofs: components["schemas"]["RoofName"][];
             heads: components["schemas"]["FactHead"][];
-            assessment: components["schemas"]["Assessment"];
             lifeProfile: null | components["schemas"]["LifeProfileFact"];
             setAside: components["schemas"]["SetAsideFact"][];
         };
         /**
-         * @description A visit. Walk is the key of its walk order (empty: the one that suits commission and covering);
+         * @description A visit to a property. Roofs: the roofs it looks at, in the order they are walked. Walk is the key of its walk order (empty: the one that suits commission and covering);
          *     FinishedAt is null while it is open.
          */
         VisitFact: {
             /** Format: uuid */
             id: string;
-            /** Format: uuid */
-            roofId: string;
+            roofs: string[];
             /** Format: date */
             on: string;
             inspector: string;
@@ -6388,7 +6439,9 @@ export interface operations {
     };
     getPlanGeoJson: {
         parameters: {
-            query?: never;
+            query?: {
+                roof?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -6410,7 +6463,9 @@ export interface operations {
     };
     getPlanSvg: {
         parameters: {
-            query?: never;
+            query?: {
+                roof?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -6432,7 +6487,9 @@ export interface operations {
     };
     getTakeOffCsv: {
         parameters: {
-            query?: never;
+            query?: {
+                roof?: string;
+            };
             header?: never;
             path: {
                 id: string;

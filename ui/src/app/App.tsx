@@ -40,6 +40,36 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
   },
 ]
 
+/** The screens of a visit, of the roof in their address. */
+const visitScreens = () => [
+  { path: 'before', element: <BeforePage /> },
+  { path: 'walk', element: <WalkPage /> },
+  { path: 'check', element: <CheckPage /> },
+  { path: 'plan', element: <VisitPlanPage /> },
+  { path: 'tray', element: <TrayPage /> },
+  { path: 'findings/:findingId', element: <FindingPage /> },
+  {
+    path: 'life',
+    element: <LifeLayout />,
+    children: [
+      { index: true, element: <LifePage /> },
+      { path: 'lasts', element: <LastingPanel /> },
+      { path: 'look', element: <NextLookPage /> },
+      { path: 'series', element: <SeriesPanel /> },
+      { path: 'owner', element: <OwnerPage /> },
+    ],
+  },
+  { path: 'work', element: <WorkPage /> },
+  {
+    path: 'report',
+    element: (
+      <Suspense fallback={<Loading what="the report" />}>
+        <ReportPage />
+      </Suspense>
+    ),
+  },
+]
+
 const screens = (session: SessionAnswer) => [
   { path: '/', element: <Home inspector={session.person?.name ?? ''} /> },
   { path: '/book', element: <BookPage /> },
@@ -50,34 +80,7 @@ const screens = (session: SessionAnswer) => [
   {
     path: '/visits/:visitId',
     element: <VisitLayout />,
-    children: [
-      { path: 'before', element: <BeforePage /> },
-      { path: 'walk', element: <WalkPage /> },
-      { path: 'check', element: <CheckPage /> },
-      { path: 'plan', element: <VisitPlanPage /> },
-      { path: 'tray', element: <TrayPage /> },
-      { path: 'findings/:findingId', element: <FindingPage /> },
-      {
-        path: 'life',
-        element: <LifeLayout />,
-        children: [
-          { index: true, element: <LifePage /> },
-          { path: 'lasts', element: <LastingPanel /> },
-          { path: 'look', element: <NextLookPage /> },
-          { path: 'series', element: <SeriesPanel /> },
-          { path: 'owner', element: <OwnerPage /> },
-        ],
-      },
-      { path: 'work', element: <WorkPage /> },
-      {
-        path: 'report',
-        element: (
-          <Suspense fallback={<Loading what="the report" />}>
-            <ReportPage />
-          </Suspense>
-        ),
-      },
-    ],
+    children: [...visitScreens(), { path: 'roofs/:roofId', children: visitScreens() }],
   },
   {
     path: '*',

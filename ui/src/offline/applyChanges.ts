@@ -14,6 +14,7 @@ import type {
   PropertyFact,
   PropertyLine,
   RoofFact,
+  RoofVisit,
   SlopeFact,
   VisitDossier,
   VisitFact,
@@ -23,8 +24,23 @@ import type { Entry } from './entry'
 /** What is applied of a change; a change is its own revision. */
 export type Applied = Pick<Entry, 'requestId' | 'kind' | 'factId' | 'deleted' | 'fact'>
 
-/** A visit as it stands on this device. Its dossier comes from the core; what was changed since is laid over it until the core has answered. */
-export type VisitView = VisitDossier
+/**
+ * One roof of a visit as it stands on this device, with what the roofs of the visit share: what a screen of the visit stands on. `base` is the address of the
+ * visit's screens for this roof. It comes from the core; what was changed since is laid over it until the core has answered.
+ */
+export type VisitView = Omit<VisitDossier, 'roofs'> & RoofVisit & { base: string }
+
+/** The roof of a visit that the screens show; the first where no roof of that id is looked at. */
+export function viewOf({ roofs, ...shared }: VisitDossier, roofId: string | undefined): VisitView {
+  const at = Math.max(
+    0,
+    roofs.findIndex(({ roof }) => roof.id === roofId),
+  )
+  const shown = roofs[at]
+  if (!shown) throw new Error('A visit without a roof has no screens.')
+  const visit = `/visits/${shared.visit.id}`
+  return { ...shared, ...shown, base: at === 0 ? visit : `${visit}/roofs/${shown.roof.id}` }
+}
 
 type WithId = { id: string }
 
@@ -67,86 +83,116 @@ const recordLists = {
   opinion: 'judgements',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
-type Records = NonNullable<VisitDossier['facts']['records']>
+type Records = NonNullable<RoofVisit['facts']['records']>
 
 const isRecord = (kind: FactKind): kind is keyof typeof recordLists => kind in recordLists
 
 export const visitOf = (fact: Fact): string | undefined => ('visitId' in fact ? fact.visitId : undefined)
 
-function applyOneToVisit(view: VisitView, change: Applied): VisitView {
-  const { facts } = view
-  const changed = (fields: Partial<VisitView>): VisitView => ({
-    ...view,
+/** The roof that a record belongs to: its slope's, else its finding's, else the one it names, else the first. */
+export function roofOfRecord(roofs: RoofVisit[], fact: Fact): RoofVisit | undefined {
+  const ids = fact as { slopeId?: string | null; findingId?: string | null; roofId?: string | null }
+  const has = (roof: RoofVisit, slopeId: string) =>
+    [...roof.facts.slopes, ...roof.retiredSlopes].some(({ id }) => id === slopeId)
+  const { slopeId, findingId } = ids
+  return (
+    (slopeId && roofs.find((roof) => has(roof, slopeId))) ||
+    (findingId && roofs.find(({ facts }) => facts.findings.some(({ id }) => id === findingId))) ||
+    roofs.find(({ roof }) => roof.id === ids.roofId) ||
+    roofs[0]
+  )
+}
+
+function applyOneToVisit(dossier: VisitDossier, change: Applied): VisitDossier {
+  const { roofs } = dossier
+  const changed = (fields: Partial<VisitDossier>): VisitDossier => ({
+    ...dossier,
     ...fields,
-    heads: headAfter(view.heads, change),
+    heads: headAfter(dossier.heads, change),
   })
-  const changedFacts = (fields: Partial<VisitDossier['facts']>) => changed({ facts: { ...facts, ...fields } })
+  type Facts = RoofVisit['facts']
+  const onEach = (fields: Partial<Facts>) => roofs.map((roof) => ({ ...roof, facts: { ...roof.facts, ...fields } }))
+  const onOne = (one: RoofVisit | undefined, fields: (roof: RoofVisit) => Partial<RoofVisit>) =>
+    one
+      ? changed({ roofs: roofs.map((roof) => (roof.roof.id === one.roof.id ? { ...roof, ...fields(roof) } : roof)) })
+      : dossier
+  const factsOnOne = (one: RoofVisit | undefined, fields: (facts: Facts) => Partial<Facts>) =>
+    onOne(one, ({ facts }) => ({ facts: { ...facts, ...fields(facts) } }))
+  const roofOf = (id: string) => roofs.find(({ roof }) => roof.id === id)
+  const withSlope = (id: string) => roofs.find(({ facts }) => facts.slopes.some((slope) => slope.id === id))
   switch (change.kind) {
     case 'property': {
       const property = change.fact as PropertyFact
-      return property.id === view.property.id
-        ? changed({ property, facts: { ...facts, exposure: property.exposure, latitude: property.latitude } })
-        : view
+      return property.id === dossier.property.id
+        ? changed({ property, roofs: onEach({ exposure: property.exposure, latitude: property.latitude }) })
+        : dossier
     }
     case 'visit': {
       const visit = change.fact as VisitFact
-      return visit.id === view.visit.id ? changed({ visit, facts: { ...facts, asOf: visit.on, visit } }) : view
+      return visit.id === dossier.visit.id ? changed({ visit, roofs: onEach({ asOf: visit.on, visit }) }) : dossier
     }
     case 'slope':
-      return (change.fact as SlopeFact).roofId === view.roof.id ? changed(slopesOf(view, change)) : view
+      return onOne(roofOf((change.fact as SlopeFact).roofId), (roof) => slopesOf(roof, change))
     case 'plan':
-      return (change.fact as PlanFact).roofId === view.roof.id
-        ? changedFacts({ plan: change.deleted ? null : (change.fact as PlanFact) })
-        : view
+      return factsOnOne(roofOf((change.fact as PlanFact).roofId), () => ({
+        plan: change.deleted ? null : (change.fact as PlanFact),
+      }))
     case 'detail':
-      return (change.fact as DetailFact).roofId === view.roof.id
-        ? changedFacts({ details: put(facts.details ?? [], change) })
-        : view
+      return factsOnOne(roofOf((change.fact as DetailFact).roofId), (facts) => ({
+        details: put(facts.details ?? [], change),
+      }))
     case 'covering':
-      return facts.slopes.some((slope) => slope.id === (change.fact as CoveringFact).slopeId)
-        ? changedFacts({ coverings: put(facts.coverings, change) })
-        : view
+      return factsOnOne(withSlope((change.fact as CoveringFact).slopeId), (facts) => ({
+        coverings: put(facts.coverings, change),
+      }))
     case 'component':
-      return facts.slopes.some((slope) => slope.id === (change.fact as ComponentFact).slopeId)
-        ? changedFacts({ components: put(facts.components ?? [], change) })
-        : view
+      return factsOnOne(withSlope((change.fact as ComponentFact).slopeId), (facts) => ({
+        components: put(facts.components ?? [], change),
+      }))
     case 'localProfile': {
       const local = change.fact as LocalProfileFact
-      return local.propertyId === view.property.id ? changedFacts({ local: change.deleted ? null : local }) : view
+      return local.propertyId === dossier.property.id
+        ? changed({ roofs: onEach({ local: change.deleted ? null : local }) })
+        : dossier
     }
     case 'firmRules':
-      return changedFacts({ firm: change.deleted ? null : (change.fact as FirmRulesFact) })
+      return changed({ roofs: onEach({ firm: change.deleted ? null : (change.fact as FirmRulesFact) }) })
     case 'lifeProfile': {
       const lifeProfile = change.deleted ? null : (change.fact as LifeProfileFact)
-      return changed({ lifeProfile, facts: { ...facts, firmSchool: lifeProfile?.school ?? null } })
+      return changed({ lifeProfile, roofs: onEach({ firmSchool: lifeProfile?.school ?? null }) })
     }
   }
-  if (visitOf(change.fact) !== view.visit.id) return view
+  if (visitOf(change.fact) !== dossier.visit.id) return dossier
+  const one = roofOfRecord(roofs, change.fact)
   switch (change.kind) {
     case 'look':
-      return changedFacts({ looks: put(facts.looks, change) })
+      return factsOnOne(one, ({ looks }) => ({ looks: put(looks, change) }))
     case 'stage':
-      return changedFacts({ stages: put(facts.stages, change) })
+      return factsOnOne(one, ({ stages }) => ({ stages: put(stages, change) }))
     case 'finding':
-      return changedFacts({ findings: put(facts.findings, change) })
+      return factsOnOne(one, ({ findings }) => ({ findings: put(findings, change) }))
   }
-  if (!isRecord(change.kind) || !facts.records) return view
-  const list = recordLists[change.kind]
-  return changedFacts({ records: { ...facts.records, [list]: put((facts.records[list] ?? []) as WithId[], change) } })
+  const { kind } = change
+  if (!isRecord(kind)) return dossier
+  const list = recordLists[kind]
+  return factsOnOne(one, ({ records }) =>
+    records ? { records: { ...records, [list]: put((records[list] ?? []) as WithId[], change) } } : {},
+  )
 }
 
 /** A slope that the plan retired by the day of the visit no longer stands on it; what hangs on it waits for a place. */
-function slopesOf(view: VisitView, change: Applied): Partial<VisitView> {
-  const all = byLetter(put([...view.facts.slopes, ...view.retiredSlopes], change))
-  const stands = ({ retiredOn }: SlopeFact) => !retiredOn || retiredOn > view.facts.asOf
+function slopesOf(roof: RoofVisit, change: Applied): Partial<RoofVisit> {
+  const all = byLetter(put([...roof.facts.slopes, ...roof.retiredSlopes], change))
+  const stands = ({ retiredOn }: SlopeFact) => !retiredOn || retiredOn > roof.facts.asOf
   return {
-    facts: { ...view.facts, slopes: all.filter(stands) },
+    facts: { ...roof.facts, slopes: all.filter(stands) },
     retiredSlopes: all.filter((slope) => !stands(slope)),
   }
 }
 
 /** A visit with changes made on this device, in the order they were made. */
-export const applyToVisit = (view: VisitView, changes: Applied[]): VisitView => changes.reduce(applyOneToVisit, view)
+export const applyToVisit = (dossier: VisitDossier, changes: Applied[]): VisitDossier =>
+  changes.reduce(applyOneToVisit, dossier)
 
 function applyOneToProperty(dossier: PropertyDossier, change: Applied): PropertyDossier {
   const changed = (fields: Partial<PropertyDossier>): PropertyDossier => ({
@@ -191,7 +237,7 @@ function applyOneToProperty(dossier: PropertyDossier, change: Applied): Property
         ? changed({ local: change.deleted ? null : (fact as LocalProfileFact) })
         : dossier
     case 'visit':
-      return dossier.roofs.some(({ id }) => id === (fact as VisitFact).roofId)
+      return dossier.roofs.some(({ id }) => (fact as VisitFact).roofs.includes(id))
         ? changed({
             visits: put(dossier.visits, change).sort((a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id)),
           })
@@ -209,13 +255,20 @@ export type HomeProperty = PropertyLine & { unsent?: boolean }
 export type HomeView = Omit<HomeAnswer, 'properties'> & { properties: HomeProperty[] }
 
 const touches = (property: PropertyLine, { fact, factId }: Applied) => {
-  const ids = fact as { roofId?: string; propertyId?: string; visitId?: string; slopeId?: string | null }
+  const ids = fact as {
+    roofId?: string
+    roofs?: string[]
+    propertyId?: string
+    visitId?: string
+    slopeId?: string | null
+  }
   return (
     factId === property.propertyId ||
     ids.propertyId === property.propertyId ||
     property.roofs.some(
       (roof) =>
         roof.roofId === ids.roofId ||
+        ids.roofs?.includes(roof.roofId) ||
         (ids.visitId !== undefined && roof.latestVisit?.id === ids.visitId) ||
         roof.slopes.some(({ slopeId }) => slopeId === ids.slopeId),
     )
@@ -261,7 +314,7 @@ export function applyToHome(home: HomeAnswer, changes: Applied[], withNew = true
     const unsent = changes.some((change) => touches(property, change))
     if (!unsent) return property
     const roofs = property.roofs.map((roof) => {
-      const mine = visits.filter((visit) => visit.roofId === roof.roofId)
+      const mine = visits.filter((visit) => visit.roofs.includes(roof.roofId))
       const latest = [...mine, ...(roof.latestVisit ? [roof.latestVisit] : [])].sort(
         (a, b) => b.on.localeCompare(a.on) || b.id.localeCompare(a.id),
       )[0]

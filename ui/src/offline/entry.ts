@@ -1,4 +1,4 @@
-import type { ChangeReceipt, Fact, FactKind } from '../api/types'
+import type { ChangeReceipt, Fact, FactKind, VisitFact } from '../api/types'
 
 /** A change that waits on this device to be sent, under the person who made it. */
 export type Entry = {
@@ -18,6 +18,19 @@ export type Entry = {
   /** Set when the server refused it: it is kept, shown, and sent no more. */
   problem?: { code: string; text: string }
 }
+
+/**
+ * A change as it is written today: one that waited here while Kalpa was updated is read in its new form. The server and the core upgrade what they are sent by
+ * themselves; the screens lay waiting changes over what is shown.
+ */
+export function inTodaysForm(entry: Entry): Entry {
+  if (entry.kind !== 'visit' || contractOf(entry) >= ROOFS_OF_A_VISIT) return entry
+  const { roofId, ...visit } = entry.fact as VisitFact & { roofId?: string }
+  return roofId ? { ...entry, contractVersion: ROOFS_OF_A_VISIT, fact: { ...visit, roofs: [roofId] } } : entry
+}
+
+/** The contract version in which a visit came to look at several roofs. */
+const ROOFS_OF_A_VISIT = 3
 
 /** The form an entry's fact is written in. */
 export const contractOf = (entry: Pick<Entry, 'contractVersion'>) => entry.contractVersion ?? 1

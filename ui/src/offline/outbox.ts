@@ -5,7 +5,7 @@ import { CONTRACT_VERSION } from '../api/contract'
 import type { Fact, FactHead, FactKind } from '../api/types'
 import { newId } from '../shared/uuid'
 import { device } from './database'
-import type { Entry } from './entry'
+import { type Entry, inTodaysForm } from './entry'
 import type { HaltReason } from './syncEngine'
 
 export type Change = { kind: FactKind; fact: Fact; deleted?: boolean; settles?: string[] }
@@ -63,7 +63,7 @@ export async function reloadOutbox() {
   if (!personId) return
   if (!state.loaded) await countBlobs()
   else countSoon()
-  const entries = await device.outbox.where('personId').equals(personId).sortBy('seq')
+  const entries = (await device.outbox.where('personId').equals(personId).sortBy('seq')).map(inTodaysForm)
   if (state.personId !== personId) return
   setOutbox({ loaded: true, entries })
 }

@@ -33,20 +33,20 @@ async function takeAlong(personId: string) {
   const unfinished = await dataOf(
     api.GET('/api/home', { params: { query: { unfinished: true, order: 'lastVisit' as const } } }),
   )
-  const open = unfinished.properties
-    .flatMap(({ propertyId, roofs }) => roofs.map(({ latestVisit }) => ({ propertyId, latestVisit })))
-    .filter(({ latestVisit }) => latestVisit && !latestVisit.finishedAt)
-    .slice(0, along.mostVisits)
-  for (const roof of open) {
-    const visit = roof.latestVisit?.id ?? ''
+  const open = unfinished.properties.flatMap(({ propertyId, roofs }) => {
+    const visits = roofs.flatMap(({ latestVisit }) => (latestVisit && !latestVisit.finishedAt ? [latestVisit.id] : []))
+    // A visit may look at several roofs.
+    return [...new Set(visits)].map((visit) => ({ propertyId, visit }))
+  })
+  for (const { propertyId, visit } of open.slice(0, along.mostVisits)) {
     await fetchKept(answerKeys.visit(visit), () =>
       dataOf(api.GET('/api/visits/{id}/facts', { params: { path: { id: visit } } })),
     )
-    await fetchKept(answerKeys.property(roof.propertyId), () =>
-      dataOf(api.GET('/api/properties/{id}/facts', { params: { path: { id: roof.propertyId } } })),
+    await fetchKept(answerKeys.property(propertyId), () =>
+      dataOf(api.GET('/api/properties/{id}/facts', { params: { path: { id: propertyId } } })),
     )
-    await fetchKept(answerKeys.weather(roof.propertyId), () =>
-      dataOf(api.GET('/api/properties/{id}/weather', { params: { path: { id: roof.propertyId } } })),
+    await fetchKept(answerKeys.weather(propertyId), () =>
+      dataOf(api.GET('/api/properties/{id}/weather', { params: { path: { id: propertyId } } })),
     )
   }
 }

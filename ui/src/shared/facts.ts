@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import type { FactHead } from '../api/types'
 import { type Change, recordChanges } from '../offline/outbox'
+import { useNamingRoof } from './roofOfRecords'
 
 export type { Change } from '../offline/outbox'
 
@@ -9,5 +10,9 @@ export type { Change } from '../offline/outbox'
  * revisions that the changed facts were read at.
  */
 export function useRecord(heads: FactHead[] = []) {
-  return useMutation({ mutationFn: (changes: Change[]) => recordChanges(changes, heads), networkMode: 'always' })
+  const named = useNamingRoof()
+  return useMutation({
+    mutationFn: (changes: Change[]) => recordChanges(changes.map(named), heads),
+    networkMode: 'always',
+  })
 }

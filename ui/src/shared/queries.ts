@@ -150,7 +150,13 @@ async function today(): Promise<string> {
 const unknownHere = (error: unknown) => error instanceof ApiError && (error.status === 404 || error.status === 0)
 
 const withSummaries = (dossier: PropertyDossier, made: PropertyDossier) => ({ ...dossier, summaries: made.summaries })
-const withAssessment = (dossier: VisitDossier, made: VisitDossier) => ({ ...dossier, assessment: made.assessment })
+const withAssessment = (dossier: VisitDossier, made: VisitDossier) => ({
+  ...dossier,
+  roofs: dossier.roofs.map((roof) => ({
+    ...roof,
+    assessment: made.roofs.find((other) => other.roof.id === roof.roof.id)?.assessment ?? roof.assessment,
+  })),
+})
 
 /** A property with what was changed on this device: its dossier is made by the core wherever something was. */
 export function useProperty(id: string) {
@@ -197,7 +203,7 @@ export function useVisit(id: string) {
 /** A visit begun without a connection: from the facts of its property, held on this device or made on it. */
 async function visitMadeHere(id: string): Promise<HeldVisit | undefined> {
   const visit = outboxState().entries.find((entry) => entry.kind === 'visit' && entry.factId === id)?.fact
-  if (!visit || !('roofId' in visit)) return undefined
+  if (!visit || !('roofs' in visit)) return undefined
   const kept = await device.answers
     .where('personId')
     .equals(person())
@@ -205,6 +211,6 @@ async function visitMadeHere(id: string): Promise<HeldVisit | undefined> {
     .toArray()
   const property = kept
     .map(({ json }) => json as HeldProperty)
-    .find(({ facts }) => facts.some(({ factId }) => factId === visit.roofId))
+    .find(({ facts }) => facts.some(({ factId }) => visit.roofs.includes(factId)))
   return { today: property?.today ?? (await today()), facts: property?.facts ?? [], dossier: null }
 }

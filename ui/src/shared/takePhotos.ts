@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import type { PhotoFact } from '../api/types'
 import { type Change, recordChanges } from '../offline/outbox'
 import { keepPicture } from '../offline/pictures'
+import { useNamingRoof } from './roofOfRecords'
 import { newId } from './uuid'
 import { useVisitContext } from './visitContext'
 
@@ -27,6 +28,7 @@ export function photoFact(visitId: string, kept: { sha256: string; takenAt: stri
 /** Keeps photos of a visit, each at once; one that is refused says why and stops no other. */
 export function useTakePhotos() {
   const { visit } = useVisitContext()
+  const named = useNamingRoof()
   return useMutation({
     networkMode: 'always',
     mutationFn: async ({ files, fields }: { files: File[]; fields: PhotoFields }) => {
@@ -35,7 +37,7 @@ export function useTakePhotos() {
         try {
           const kept = await keepPicture(file)
           const change: Change = { kind: 'photo', fact: photoFact(visit.visit.id, kept, fields) }
-          await recordChanges([change], [])
+          await recordChanges([named(change)], [])
         } catch (error) {
           refused.push(error)
         }

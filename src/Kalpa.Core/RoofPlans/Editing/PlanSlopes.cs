@@ -3,15 +3,24 @@ using Kalpa.Core.Measures;
 
 namespace Kalpa.Core.RoofPlans.Editing;
 
-/// <summary>Asks what a plan means for the slopes on record: those of before, the plan as it was (null: none) and as it is.</summary>
-public sealed record PlanSlopesRequest(PlanFact? Before, PlanFact Plan, IReadOnlyList<SlopeFact> Slopes, DateOnly On);
+/// <summary>
+/// Asks what a plan means for the slopes on record: those of before, the plan as it was (null: none) and as it is. <paramref name="Given"/>: letters given to
+/// slopes of the property's other roofs.
+/// </summary>
+public sealed record PlanSlopesRequest(
+    PlanFact? Before,
+    PlanFact Plan,
+    IReadOnlyList<SlopeFact> Slopes,
+    DateOnly On,
+    IReadOnlyList<string>? Given = null
+);
 
 /// <summary>Slopes to record: new ones lettered, those that lost their edge retired, and those that came back.</summary>
 public sealed record PlanSlopesAnswer(IReadOnlyList<SlopeFact> Changed);
 
 /// <summary>
 /// Which slopes the plan has: new ones are lettered, those that lost their edge retired, and ones that came back stand again. A slope keeps id, letter, its own
-/// readings and all that hangs on it as long as its edge stands; a letter is never given again, not even after its slope is retired.
+/// readings and all that hangs on it as long as its edge stands; within a property a letter is never given again, not even after its slope is retired.
 /// </summary>
 public static class PlanSlopes
 {
@@ -19,7 +28,7 @@ public static class PlanSlopes
     {
         var shape = PlanSolver.Solve(request.Plan);
         var known = request.Slopes.ToDictionary(s => s.Id);
-        var letters = request.Slopes.Select(s => s.Letter).ToHashSet();
+        var letters = request.Slopes.Select(s => s.Letter).Concat(request.Given ?? []).ToHashSet();
         var changed = new List<SlopeFact>();
         foreach (var facet in InReadingOrder(shape))
         {

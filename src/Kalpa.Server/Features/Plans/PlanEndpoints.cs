@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Kalpa.Server.Features.Plans;
 
-/// <summary>A visit's roof plan as files: GeoJSON, a drawing with the findings' numbers, and the take-off as a table.</summary>
+/// <summary>A roof plan of a visit as files: GeoJSON, a drawing with the findings' numbers, and the take-off as a table.</summary>
 public static class PlanEndpoints
 {
     private const string Svg = "image/svg+xml";
@@ -26,31 +26,30 @@ public static class PlanEndpoints
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsGeoJson(
         Guid id,
+        Guid? roof,
         DossierReader dossiers,
         RuleBook book,
         CancellationToken cancel
     )
     {
-        if (await dossiers.Visit(id, cancel) is not { Plan: { } plan } visit)
+        if (await Of(id, roof, dossiers, book, cancel) is not { Roof: { Plan: { } plan } of })
         {
             return NoPlan();
         }
-        var request = new PlanRequest(plan, visit.Details, visit.Facts.Coverings, visit.Facts.AsOf);
-        return File(Contracts.Compute.GeoJson(new PlanExportRequest(request, visit.Facts.Slopes), book).Text, GeoJson, "plan.geojson");
+        var request = new PlanRequest(plan, of.Details, of.Facts.Coverings, of.Facts.AsOf);
+        return File(Contracts.Compute.GeoJson(new PlanExportRequest(request, of.Facts.Slopes), book).Text, GeoJson, "plan.geojson");
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsSvg(
         Guid id,
+        Guid? roof,
         DossierReader dossiers,
         RuleBook book,
         ReportPages pages,
         CancellationToken cancel
     )
     {
-        if (
-            await dossiers.Visit(id, cancel) is not { } visit
-            || await pages.PlanSvg(new ReportModel("", visit, book, _ => "")) is not { } svg
-        )
+        if (await Of(id, roof, dossiers, book, cancel) is not { } model || await pages.PlanSvg(model) is not { } svg)
         {
             return NoPlan();
         }
@@ -59,15 +58,13 @@ public static class PlanEndpoints
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsCsv(
         Guid id,
+        Guid? roof,
         DossierReader dossiers,
         RuleBook book,
         CancellationToken cancel
     )
     {
-        if (
-            await dossiers.Visit(id, cancel) is not { } visit
-            || new ReportModel("", visit, book, _ => "").Plan is not { Measured: true } plan
-        )
+        if (await Of(id, roof, dossiers, book, cancel) is not { Plan: { Measured: true } plan })
         {
             return NoPlan();
         }
@@ -80,6 +77,12 @@ public static class PlanEndpoints
         }
         return File(text.ToString(), Csv, "takeoff.csv");
     }
+
+    /// <summary>A roof of the visit, the first where none is named; null where there is no such visit or roof.</summary>
+    private static async Task<RoofReport?> Of(Guid id, Guid? roof, DossierReader dossiers, RuleBook book, CancellationToken cancel) =>
+        await dossiers.Visit(id, cancel) is { } visit && visit.Roofs.FirstOrDefault(r => roof is null || r.Roof.Id == roof) is { } of
+            ? new RoofReport(visit, of, book, _ => "")
+            : null;
 
     private static void Lines(CsvWriter csv, string list, IReadOnlyList<TakeOffLine> lines)
     {

@@ -63,15 +63,20 @@ public static class CrewEndpoints
         );
     }
 
-    private static List<CrewItem> Items(VisitDossier visit, string crew)
+    private static List<CrewItem> Items(VisitDossier visit, string crew) =>
+        [.. visit.Roofs.SelectMany(roof => Items(roof, crew, visit.Roofs.Count > 1))];
+
+    /// <summary>Of several roofs, each item's place says on which it is.</summary>
+    private static IEnumerable<CrewItem> Items(RoofVisit roof, string crew, bool named)
     {
-        var records = visit.Facts.Records!;
-        return
-        [
-            .. (visit.Assessment.NewWork?.Punch ?? [])
-                .Where(item => item.Crew == crew)
-                .Select(item => new CrewItem(item, PhotosOf(item, records), RepliesOf(item, records))),
-        ];
+        var records = roof.Facts.Records!;
+        return (roof.Assessment.NewWork?.Punch ?? [])
+            .Where(item => item.Crew == crew)
+            .Select(item => new CrewItem(
+                named ? item with { Place = item.Place.Length > 0 ? $"{roof.Name}: {item.Place}" : roof.Name } : item,
+                PhotosOf(item, records),
+                RepliesOf(item, records)
+            ));
     }
 
     private static List<string> PhotosOf(PunchAnswer item, VisitRecords records)

@@ -40,7 +40,7 @@ public static class ReportEndpoints
         {
             return Problems.NotFound("visit");
         }
-        var shown = await photos.Shown([.. visit.Facts.Records!.Photos.Select(p => p.Sha256).Distinct()], cancel);
+        var shown = await photos.Shown([.. PicturesOf(visit)], cancel);
         var model = await Model(visit, db, firm, book, sha256 => shown.Contains(sha256) ? $"/api/photos/{sha256}/report" : null, cancel);
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
@@ -88,7 +88,7 @@ public static class ReportEndpoints
     )
     {
         var inlined = new Dictionary<string, string>();
-        foreach (var sha256 in visit.Facts.Records!.Photos.Select(p => p.Sha256).Distinct())
+        foreach (var sha256 in PicturesOf(visit))
         {
             if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } found)
             {
@@ -97,6 +97,9 @@ public static class ReportEndpoints
         }
         return inlined;
     }
+
+    private static IEnumerable<string> PicturesOf(VisitDossier visit) =>
+        visit.Roofs.SelectMany(r => r.Facts.Records!.Photos).Select(p => p.Sha256).Distinct();
 
     private static string FileName(VisitDossier visit)
     {

@@ -9,12 +9,14 @@ import { purposes } from '../../shared/words'
 import { Agenda } from './Agenda'
 import { GoingUp } from './GoingUp'
 import { Ladder } from './Ladder'
+import { RoofsOfVisit } from './RoofsOfVisit'
 
 /** Before anybody climbs: why, what the owner says, what the papers say, how to get up, and whether to go at all. */
 export function BeforePage() {
   return (
     <SimpleGrid columns={{ base: 1, lg: 2 }} gap="4" alignItems="start">
       <Stack gap="4">
+        <RoofsOfVisit />
         <WhySheet />
         <GroupSheet group="owner" title="The owner says" />
       </Stack>

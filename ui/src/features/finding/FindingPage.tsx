@@ -121,7 +121,7 @@ function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
     condition ? { condition: condition.code, ...at, measure: finding.measure ?? null } : undefined,
   )
   usePreparedVerdicts(condition, quantity, at, how)
-  const back = `/visits/${visit.visit.id}/walk?station=${draft.station}`
+  const back = `${visit.base}/walk?station=${draft.station}`
   const changed = !isNew && viewChanged(given, finding)
 
   // Who has walked on to another screen while it was being kept is not fetched back from there.

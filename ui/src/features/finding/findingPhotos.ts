@@ -37,6 +37,7 @@ export function useFindingPhotos(draft: FindingFact, tray: PhotoFact | undefined
         const fact = {
           ...photoFact(visitId, kept, { slopeId: draft.slopeId, station: draft.station, role, writeUp: true }),
           id,
+          roofId: visit.roof.id,
         }
         await recordChanges([{ kind: 'photo', fact }], [])
         change(id, { fact })

@@ -23,7 +23,7 @@ export function LifeLayout() {
     <>
       <Flex as="nav" ref={row} aria-label="Life" className="k-subtabs" mb="3">
         {parts.map(([path, name]) => (
-          <NavLink key={path} to={`/visits/${visit.visit.id}/life${path && `/${path}`}`} end className="k-subtab">
+          <NavLink key={path} to={`${visit.base}/life${path && `/${path}`}`} end className="k-subtab">
             {name}
           </NavLink>
         ))}

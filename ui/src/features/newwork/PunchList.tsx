@@ -23,7 +23,7 @@ export function PunchList() {
           Punch list{items.length > 0 && `: ${open} of ${items.length} open`}
         </Heading>
         <Button asChild variant="outline">
-          <Link to={`/visits/${visit.visit.id}/walk`}>Add by a finding</Link>
+          <Link to={`${visit.base}/walk`}>Add by a finding</Link>
         </Button>
       </Flex>
       {items.length === 0 && (

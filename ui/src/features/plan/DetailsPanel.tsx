@@ -163,9 +163,7 @@ function DetailFields({
         </Button>
         {scene.visitId && (
           <Button asChild colorPalette="verdigris">
-            <Link
-              to={`/visits/${scene.visitId}/findings/new?station=${station}&slope=${detail.spot.slopeId}&detail=${detail.id}`}
-            >
+            <Link to={`${scene.base}/findings/new?station=${station}&slope=${detail.spot.slopeId}&detail=${detail.id}`}>
               New finding on it
             </Link>
           </Button>

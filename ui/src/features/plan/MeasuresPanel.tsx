@@ -143,12 +143,12 @@ function Files({ scene }: { scene: PlanScene }) {
       {scene.visitId && (
         <>
           <Button variant="outline" asChild>
-            <a href={`/api/visits/${scene.visitId}/plan.svg`} download="plan.svg">
+            <a href={`/api/visits/${scene.visitId}/plan.svg?roof=${scene.roofId}`} download="plan.svg">
               <Download size={18} /> Drawing (SVG)
             </a>
           </Button>
           <Button variant="outline" asChild>
-            <a href={`/api/visits/${scene.visitId}/takeoff.csv`} download="takeoff.csv">
+            <a href={`/api/visits/${scene.visitId}/takeoff.csv?roof=${scene.roofId}`} download="takeoff.csv">
               <Download size={18} /> Take-off (CSV)
             </a>
           </Button>

@@ -160,7 +160,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
     },
     [kind, placing, scene, work],
   )
-  const openFinding = (id: string) => navigate(`/visits/${scene.visitId}/findings/${id}`)
+  const openFinding = (id: string) => navigate(`${scene.base}/findings/${id}`)
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
       <Box flex="3" w="full" minW="0" position={{ lg: 'sticky' }} top="2">

@@ -12,11 +12,14 @@ import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useBook, useProperty } from '../../shared/queries'
 import { SetAside } from '../../shared/SetAside'
-import { Empty, Loading, Trouble } from '../../shared/States'
+import { Caution, Empty, Loading, Trouble } from '../../shared/States'
 import { facings } from '../../shared/words'
 import { LocalRules } from './LocalRules'
 import { readLatitude } from './latitude'
+import { NewBuilding } from './NewBuilding'
+import { roofName } from './roofName'
 import { SlopeEditor } from './SlopeEditor'
+import { sharedLetters } from './sharedLetters'
 import { tagsOf } from './tags'
 import { VisitList } from './VisitList'
 
@@ -42,9 +45,18 @@ export function PropertyPage({ inspector }: { inspector: string }) {
         <LatitudeOf dossier={data} />
         <TagsOf dossier={data} />
       </Flex>
-      {data.roofs.map((roof) => (
-        <RoofPart key={roof.id} roof={roof} dossier={data} inspector={inspector} />
-      ))}
+      <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
+        <Stack gap="4" flex="3" w="full">
+          <SharedLetters dossier={data} />
+          {data.roofs.map((roof) => (
+            <RoofPart key={roof.id} roof={roof} dossier={data} />
+          ))}
+          <NewBuilding dossier={data} />
+        </Stack>
+        <Box flex="2" w="full">
+          <VisitList key={data.roofs.length} dossier={data} inspector={inspector} />
+        </Box>
+      </Flex>
       <LocalRules key={data.property.id} dossier={data} />
     </Stack>
   )
@@ -94,52 +106,59 @@ function TagsOf({ dossier }: { dossier: PropertyDossier }) {
   )
 }
 
-function RoofPart({ roof, dossier, inspector }: { roof: RoofFact; dossier: PropertyDossier; inspector: string }) {
+/** Records from before a letter named one slope of a property: told, so that a report over several roofs cannot be misread. */
+function SharedLetters({ dossier }: { dossier: PropertyDossier }) {
+  const shared = sharedLetters(dossier)
+  if (shared.length === 0) return null
+  return (
+    <Caution>
+      {shared.length === 1 ? `Letter ${shared[0]} names` : `Letters ${shared.join(', ')} each name`} two slopes of this
+      property. Change one of them, so that a report over all roofs cannot be misread.
+    </Caution>
+  )
+}
+
+function RoofPart({ roof, dossier }: { roof: RoofFact; dossier: PropertyDossier }) {
   const [editing, setEditing] = useState<SlopeFact | 'new' | null>(null)
   const slopes = dossier.slopes.filter((slope) => slope.roofId === roof.id && !slope.retiredOn)
   const plan = dossier.plans.find(({ roofId }) => roofId === roof.id)
   const close = () => setEditing(null)
   return (
-    <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start">
-      <Box className="k-sheet" flex="3" w="full">
-        <Flex justify="space-between" align="center" mb="2">
-          <Heading as="h2" size="lg">
-            {roof.name}
-          </Heading>
-          <Flex gap="2">
-            <Button asChild variant={plan ? 'outline' : 'solid'} colorPalette="verdigris">
-              <Link to={`/properties/${dossier.property.id}/roofs/${roof.id}/plan`}>
-                {plan ? 'Roof plan' : 'Make a plan'}
-              </Link>
-            </Button>
-            <Button variant="outline" onClick={() => setEditing('new')}>
-              <Plus size={18} /> Add a slope
-            </Button>
-          </Flex>
+    <Box className="k-sheet" as="section" aria-label={roofName(dossier, roof)}>
+      <Flex justify="space-between" align="center" mb="2" gap="2" wrap="wrap">
+        <Heading as="h2" size="lg">
+          {roofName(dossier, roof)}
+        </Heading>
+        <Flex gap="2">
+          <Button asChild variant={plan ? 'outline' : 'solid'} colorPalette="verdigris">
+            <Link to={`/properties/${dossier.property.id}/roofs/${roof.id}/plan`}>
+              {plan ? 'Roof plan' : 'Make a plan'}
+            </Link>
+          </Button>
+          <Button variant="outline" onClick={() => setEditing('new')}>
+            <Plus size={18} /> Add a slope
+          </Button>
         </Flex>
-        {slopes.length === 0 && editing === null && (
-          <Empty title="Letter the slopes first">
-            Each flat face of the roof is a slope: A, B, C … Make a plan and it letters and measures them, or add them
-            one by one: pitch, what covers it and since when; sizes can come later.
-          </Empty>
-        )}
-        {slopes.map((slope) => (
-          <SlopeRow key={slope.id} slope={slope} dossier={dossier} onEdit={() => setEditing(slope)} />
-        ))}
-        {editing && (
-          <SlopeEditor
-            key={editing === 'new' ? 'new' : editing.id}
-            roofId={roof.id}
-            slope={editing === 'new' ? null : editing}
-            dossier={dossier}
-            onClose={close}
-          />
-        )}
-      </Box>
-      <Box flex="2" w="full">
-        <VisitList roof={roof} dossier={dossier} inspector={inspector} canVisit={slopes.length > 0} />
-      </Box>
-    </Flex>
+      </Flex>
+      {slopes.length === 0 && editing === null && (
+        <Empty title="Letter the slopes first">
+          Each flat face of the roof is a slope: A, B, C … Make a plan and it letters and measures them, or add them one
+          by one: pitch, what covers it and since when; sizes can come later.
+        </Empty>
+      )}
+      {slopes.map((slope) => (
+        <SlopeRow key={slope.id} slope={slope} dossier={dossier} onEdit={() => setEditing(slope)} />
+      ))}
+      {editing && (
+        <SlopeEditor
+          key={editing === 'new' ? 'new' : editing.id}
+          roofId={roof.id}
+          slope={editing === 'new' ? null : editing}
+          dossier={dossier}
+          onClose={close}
+        />
+      )}
+    </Box>
   )
 }
 
@@ -162,7 +181,7 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
   const judged = answer?.slopes[0]
   const summary = dossier.summaries.find((roof) => roof.roofId === slope.roofId)
   const known = summary?.slopes.find(({ slopeId }) => slopeId === slope.id)
-  const visited = dossier.visits.some((visit) => visit.roofId === slope.roofId)
+  const visited = dossier.visits.some((visit) => visit.roofs.includes(slope.roofId))
   const estimate = known ?? (visited ? undefined : judged)
   return (
     <Flex gap="3" py="2" borderTopWidth="1px" align="start">

@@ -19,13 +19,17 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const covering = slope ? coveringOn(dossier.coverings, slope.id, dossier.today) : undefined
   // Slopes of one roof are mostly of one covering: a new one begins with what the last one has.
   const lastCovering = slope ? undefined : dossier.coverings.filter((other) => !other.endedOn).at(-1)
-  const used = dossier.slopes.filter((other) => other.roofId === roofId).map((other) => other.letter)
+  // A letter names one slope of the property, whatever roof it is on.
+  const used = dossier.slopes.map((other) => other.letter)
   const [form, setForm] = useState(() => formOf(slope, covering ?? lastCovering, used, dossier.today))
   const record = useRecord(dossier.heads)
   const set =
     <K extends keyof SlopeForm>(name: K) =>
     (value: SlopeForm[K]) =>
       setForm((old) => ({ ...old, [name]: value }))
+  const taken = dossier.slopes.some(
+    (other) => other.id !== slope?.id && !other.retiredOn && other.letter === form.letter.trim().toUpperCase(),
+  )
   const pitch = useParsed(form.pitch, 'pitch')
   const eave = useParsed(form.eave, 'length', 'foot')
   const run = useParsed(form.run, 'length', 'foot')
@@ -33,7 +37,9 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     [eave, run].some((length) => length?.problem) ||
     yearProblem(form.laidFrom) ||
     yearProblem(form.laidTo) ||
-    layersProblem(form.layers)
+    layersProblem(form.layers) ||
+    // One that was shared before is kept until it is changed.
+    (taken && form.letter !== slope?.letter)
   const ready = (pitch?.value != null || pitch?.reading === true) && !unread
   // Only what lies on a plan can take its pitch, and what is under it, from there.
   const plan = dossier.plans.find((other) => other.roofId === roofId)
@@ -96,7 +102,12 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           {slope ? `Slope ${slope.letter}` : 'A new slope'}
         </Heading>
         <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
-          <Plain label="Letter" value={form.letter} onChange={set('letter')} />
+          <Plain
+            label="Letter"
+            value={form.letter}
+            onChange={set('letter')}
+            problem={taken ? 'Another slope of this property has this letter.' : null}
+          />
           <Plain label="Name (optional)" value={form.name} onChange={set('name')} />
           <MeasureInput
             label="Pitch"

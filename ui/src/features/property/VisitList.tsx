@@ -1,25 +1,34 @@
 import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { CommissionPurpose, PropertyDossier, RoofFact, VisitFact } from '../../api/types'
+import type { CommissionPurpose, PropertyDossier, VisitFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { dayText, purposes } from '../../shared/words'
+import { roofName } from './roofName'
 
-type Props = { roof: RoofFact; dossier: PropertyDossier; inspector: string; canVisit: boolean }
+type Props = { dossier: PropertyDossier; inspector: string }
 
-export function VisitList({ roof, dossier, inspector, canVisit }: Props) {
+/** The visits to a property, and the next one: it looks at the roofs chosen here, in this order. */
+export function VisitList({ dossier, inspector }: Props) {
   const navigate = useNavigate()
   const record = useRecord(dossier.heads)
   const [purpose, setPurpose] = useState('')
   const [purposeOf, setPurposeOf] = useState<CommissionPurpose | null>(null)
-  const visits = dossier.visits.filter((visit) => visit.roofId === roof.id)
+  const lettered = dossier.roofs.filter(({ id }) =>
+    dossier.slopes.some((slope) => slope.roofId === id && !slope.retiredOn),
+  )
+  const [left, setLeft] = useState<string[]>([])
+  const chosen = lettered.filter(({ id }) => !left.includes(id))
+  const canVisit = chosen.length > 0
+  const toggle = (id: string) =>
+    setLeft((old) => (old.includes(id) ? old.filter((other) => other !== id) : [...old, id]))
   const start = () => {
     const visit: VisitFact = {
       id: newId(),
-      roofId: roof.id,
+      roofs: chosen.map(({ id }) => id),
       on: dossier.today,
       inspector,
       purpose: purpose.trim(),
@@ -46,18 +55,48 @@ export function VisitList({ roof, dossier, inspector, canVisit }: Props) {
           placeholder="what to repair before winter"
         />
       </Field.Root>
+      {lettered.length > 1 && (
+        <Box as="fieldset">
+          <Text as="legend" fontWeight="medium" mb="1">
+            Roofs to look at
+          </Text>
+          <Flex gap="2" wrap="wrap">
+            {lettered.map((roof) => (
+              <button
+                key={roof.id}
+                type="button"
+                className="k-key"
+                aria-pressed={chosen.includes(roof)}
+                data-on={chosen.includes(roof) || undefined}
+                onClick={() => toggle(roof.id)}
+              >
+                {roofName(dossier, roof)}
+              </button>
+            ))}
+          </Flex>
+        </Box>
+      )}
       <Button size="lg" colorPalette="verdigris" onClick={start} disabled={!canVisit} loading={record.isPending}>
         Start a visit today
       </Button>
-      {!canVisit && <Text color="faint">Letter a slope first: a visit walks slope by slope.</Text>}
+      {!canVisit && (
+        <Text color="faint">
+          {lettered.length > 0 ? 'Choose a roof to look at.' : 'Letter a slope first: a visit walks slope by slope.'}
+        </Text>
+      )}
       {record.isError && <Trouble error={record.error} />}
-      {visits.map((visit) => (
+      {dossier.visits.map((visit) => (
         <Flex key={visit.id} justify="space-between" align="center" borderTopWidth="1px" pt="2" gap="2">
           <Box>
             <Text fontWeight="bold">{dayText(visit.on)}</Text>
             <Text color="faint" fontSize="sm">
               {visit.inspector}
               {visit.purpose && `, ${visit.purpose}`}
+              {dossier.roofs.length > 1 &&
+                `, ${dossier.roofs
+                  .filter(({ id }) => visit.roofs.includes(id))
+                  .map((roof) => roofName(dossier, roof).toLowerCase())
+                  .join(' and ')}`}
             </Text>
           </Box>
           <Flex gap="2">

@@ -8,10 +8,10 @@ import { useVisitContext } from '../../shared/visitContext'
 
 /** The preview is the report: the same page that is printed to PDF. */
 export default function ReportPage() {
-  const { visit, assessment } = useVisitContext()
-  const id = visit.visit.id
+  const { dossier } = useVisitContext()
+  const { id } = dossier.visit
   const pdf = useMutation({ mutationFn: () => download(id) })
-  const left = assessment.coverage.left.length
+  const left = dossier.roofs.reduce((sum, { assessment }) => sum + assessment.coverage.left.length, 0)
   return (
     <Box>
       <Flex gap="3" align="center" wrap="wrap" mb="2">

@@ -146,9 +146,10 @@ function RefusedChange({ entry }: { entry: Entry }) {
 
 /** The screen on which a record is entered. */
 function placeOf({ kind, fact }: Entry): string | null {
-  const of = fact as { id: string; visitId?: string; propertyId?: string }
-  if (kind === 'finding') return `/visits/${of.visitId}/findings/${of.id}`
-  if (of.visitId) return `/visits/${of.visitId}/${kind === 'course' || kind === 'sample' ? 'check' : 'walk'}`
+  const of = fact as { id: string; visitId?: string; propertyId?: string; roofId?: string | null }
+  const roof = of.roofId ? `/roofs/${of.roofId}` : ''
+  if (kind === 'finding') return `/visits/${of.visitId}${roof}/findings/${of.id}`
+  if (of.visitId) return `/visits/${of.visitId}${roof}/${kind === 'course' || kind === 'sample' ? 'check' : 'walk'}`
   if (kind === 'property') return `/properties/${of.id}`
   return of.propertyId ? `/properties/${of.propertyId}` : null
 }

@@ -89,7 +89,7 @@ function TrayPhoto({ photo }: { photo: PhotoFact }) {
   const record = useRecord(visit.heads)
   const [caption, setCaption] = useState(photo.caption)
   const place = usePlaceWords()
-  const address = `/visits/${visit.visit.id}/findings/new?photo=${photo.id}${photo.slopeId ? `&slope=${photo.slopeId}` : ''}&station=${photo.station ?? 'field'}`
+  const address = `${visit.base}/findings/new?photo=${photo.id}${photo.slopeId ? `&slope=${photo.slopeId}` : ''}&station=${photo.station ?? 'field'}`
   const settle = () => record.mutate([{ kind: 'photo', fact: { ...photo, caption: caption.trim(), writeUp: false } }])
   const drop = () => record.mutate([{ kind: 'photo', fact: photo, deleted: true }])
   return (
@@ -181,7 +181,7 @@ function StripPhoto({ photo }: { photo: PhotoFact }) {
   const picture = <Picture sha256={photo.sha256} alt={photo.caption || name || 'Photo'} open={!photo.findingId} />
   return (
     <figure>
-      {photo.findingId ? <Link to={`/visits/${visit.visit.id}/findings/${photo.findingId}`}>{picture}</Link> : picture}
+      {photo.findingId ? <Link to={`${visit.base}/findings/${photo.findingId}`}>{picture}</Link> : picture}
       <figcaption>{photo.caption || name || place(photo)}</figcaption>
     </figure>
   )

@@ -1,12 +1,15 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import type { VisitDossier } from '../../api/types'
+import { viewOf } from '../../offline/applyChanges'
 import { useBook, useVisit } from '../../shared/queries'
+import { RoofOfRecords } from '../../shared/roofOfRecords'
 import { SetAside } from '../../shared/SetAside'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
 import { useBehind } from '../../shared/useBehind'
 import { useCurrentInSight } from '../../shared/useCurrentInSight'
-import type { VisitContext } from '../../shared/visitContext'
+import { type VisitContext, VisitScope } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
 import { Clashes } from './Clashes'
 import { useLiveVisit } from './liveVisit'
@@ -32,20 +35,21 @@ export function VisitLayout() {
   const behind = useBehind(visit.data !== undefined && !visit.fresh)
   const arrived = useLiveVisit(visitId)
   const navigate = useNavigate()
+  const shownRoof = visit.data && roofIn(pathname, visit.data)
+  const base = visit.data?.roofs[0] ? viewOf(visit.data, shownRoof).base : `/visits/${visitId}`
   useShortcuts(
-    Object.fromEntries(
-      tabs.map(([path, name, key]) => [key, { words: name, act: () => navigate(`/visits/${visitId}/${path}`) }]),
-    ),
+    Object.fromEntries(tabs.map(([path, name, key]) => [key, { words: name, act: () => navigate(`${base}/${path}`) }])),
   )
   if (visit.isError) return <Trouble error={visit.error} onRetry={() => visit.refetch()} />
   if (book.isError) return <Trouble error={book.error} onRetry={() => book.refetch()} />
   if (visit.isPending || book.isPending) return <Loading what="the visit" />
   const dossier = visit.data
-  if (!dossier) return <Loading what="the visit" />
-  const { assessment } = dossier
-  const { records } = dossier.facts
+  if (!dossier?.roofs[0]) return <Loading what="the visit" />
+  const view = viewOf(dossier, shownRoof)
+  const { assessment } = view
+  const { records } = view.facts
   if (!records) return <Loading what="the assessment" />
-  const context: VisitContext = { visit: dossier, records, assessment, book: book.data }
+  const context: VisitContext = { visit: view, records, assessment, book: book.data, dossier }
   const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
   const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
   const { writeUps } = assessment.progress
@@ -73,7 +77,7 @@ export function VisitLayout() {
         {shown.map(([path, name]) => (
           <NavLink
             key={path}
-            to={`/visits/${visitId}/${path}`}
+            to={`${base}/${path}`}
             className="k-tab"
             // A finding belongs to the walk.
             data-within={(path === 'walk' && pathname.includes('/findings/')) || undefined}
@@ -88,7 +92,8 @@ export function VisitLayout() {
           </NavLink>
         ))}
       </Flex>
-      <Clashes visit={dossier} />
+      <RoofSwitch dossier={dossier} shown={view.roof.id} />
+      <Clashes visit={view} />
       <SetAside facts={dossier.setAside} />
       {/* The same thing said of several facts is said once. */}
       {[...new Set(assessment.problems.map(({ text }) => text))].map((text) => (
@@ -96,7 +101,48 @@ export function VisitLayout() {
           {text}
         </Text>
       ))}
-      <Outlet context={context} />
+      <VisitScope value={context}>
+        <RoofOfRecords value={view.roof.id}>
+          {/* Each roof has screens of its own: nothing half entered on one goes on to the other. */}
+          <Outlet key={view.roof.id} />
+        </RoofOfRecords>
+      </VisitScope>
     </Box>
+  )
+}
+
+/** The roof that an address is about: the one it names, else that of the finding it names. */
+function roofIn(pathname: string, { roofs }: VisitDossier): string | undefined {
+  const named = /\/roofs\/([^/]+)/.exec(pathname)?.[1]
+  const finding = /\/findings\/([^/]+)/.exec(pathname)?.[1]
+  return named ?? roofs.find(({ facts }) => facts.findings.some(({ id }) => id === finding))?.roof.id
+}
+
+/** Screens that show all roofs of the visit. */
+const ofAllRoofs = ['work', 'report']
+
+/** The roofs of the visit, in the order they are walked; each opens the screen one is on. */
+function RoofSwitch({ dossier, shown }: { dossier: VisitDossier; shown: string }) {
+  const { pathname } = useLocation()
+  if (dossier.roofs.length < 2) return null
+  const screen = pathname.replace(/^\/visits\/[^/]+(\/roofs\/[^/]+)?\//, '').replace(/^findings\/.*/, 'walk')
+  if (ofAllRoofs.includes(screen)) return null
+  return (
+    <Flex as="nav" aria-label="Roofs of the visit" gap="2" mb="3" wrap="wrap">
+      {dossier.roofs.map(({ roof, name, assessment }) => {
+        const left = assessment.coverage.left.length
+        return (
+          <Link
+            key={roof.id}
+            to={`${viewOf(dossier, roof.id).base}/${screen}`}
+            className="k-roof"
+            aria-current={roof.id === shown ? 'true' : undefined}
+          >
+            {name}
+            <span className="k-roof-left">{left === 0 ? 'all seen' : `${left} to see`}</span>
+          </Link>
+        )
+      })}
+    </Flex>
   )
 }

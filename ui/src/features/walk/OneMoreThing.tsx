@@ -30,7 +30,7 @@ export function OneMoreThing() {
       </PhotoButton>
       {take.isSuccess && (
         <Text role="status">
-          In the <Link to={`/visits/${visit.visit.id}/tray`}>tray</Link>.
+          In the <Link to={`${visit.base}/tray`}>tray</Link>.
         </Text>
       )}
       {take.isError && <Trouble error={take.error} />}

@@ -5,6 +5,7 @@ import { useCallback } from 'react'
 import type { ClipFact } from '../../api/types'
 import { recordChanges } from '../../offline/outbox'
 import { keepRecording } from '../../offline/pictures'
+import { useNamingRoof } from '../../shared/roofOfRecords'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
@@ -15,6 +16,7 @@ type Props = { station: string; slopeId: string | null; findingId: string | null
 /** Two keys to hold: speech, or a short video. What is kept waits in the tray until it is worded. */
 export function Recorder({ station, slopeId, findingId }: Props) {
   const { visit } = useVisitContext()
+  const named = useNamingRoof()
   const keep = useMutation({
     networkMode: 'always',
     mutationFn: async ({ bytes, seconds, kind }: { bytes: Blob; seconds: number; kind: ClipFact['kind'] }) => {
@@ -31,7 +33,7 @@ export function Recorder({ station, slopeId, findingId }: Props) {
         words: '',
         takenAt,
       }
-      await recordChanges([{ kind: 'clip', fact }], [])
+      await recordChanges([named({ kind: 'clip', fact })], [])
     },
   })
   const { mutate } = keep

@@ -62,7 +62,7 @@ export function StationPanel({ station }: { station: Station }) {
       {station.key === 'last' && <LastTimeList />}
       {station.key === 'courses' && (
         <Button asChild variant="outline" size="lg">
-          <Link to={`/visits/${visit.visit.id}/check`}>Picked courses and their nails</Link>
+          <Link to={`${visit.base}/check`}>Picked courses and their nails</Link>
         </Button>
       )}
       {open.length > 1 && (

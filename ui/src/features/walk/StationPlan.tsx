@@ -14,7 +14,7 @@ export function StationPlan({ station }: { station: Station }) {
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   if (!visit.facts.plan || visit.facts.plan.parts.length === 0) return null
-  const begin = (place: string) => navigate(`/visits/${visit.visit.id}/findings/new?station=${station.key}&${place}`)
+  const begin = (place: string) => navigate(`${visit.base}/findings/new?station=${station.key}&${place}`)
   return (
     <Box>
       <Button variant="outline" size="lg" onClick={() => setOpen(!open)} aria-expanded={open}>
@@ -30,7 +30,7 @@ export function StationPlan({ station }: { station: Station }) {
               const detail = (visit.facts.details ?? []).find((other) => other.id === id)
               if (detail) begin(`slope=${detail.spot.slopeId}&detail=${id}`)
             }}
-            onFinding={(id) => navigate(`/visits/${visit.visit.id}/findings/${id}`)}
+            onFinding={(id) => navigate(`${visit.base}/findings/${id}`)}
           />
           <Text fontSize="sm" color="faint">
             Tap a place or a detail for a new finding there; a number opens its finding.

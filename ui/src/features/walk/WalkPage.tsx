@@ -50,7 +50,7 @@ export function WalkPage() {
       act: () =>
         chosen &&
         navigate(
-          `/visits/${visit.visit.id}/findings/new?station=${chosen.key}${openPlace?.slopeId ? `&slope=${openPlace.slopeId}` : chosen.perSlope && visit.facts.slopes[0] ? `&slope=${visit.facts.slopes[0].id}` : ''}`,
+          `${visit.base}/findings/new?station=${chosen.key}${openPlace?.slopeId ? `&slope=${openPlace.slopeId}` : chosen.perSlope && visit.facts.slopes[0] ? `&slope=${visit.facts.slopes[0].id}` : ''}`,
         ),
     },
     l: { words: 'Looked at the next open place', act: () => press('Looked')?.click() },

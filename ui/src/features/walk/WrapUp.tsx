@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { localIso } from '../../api/clock'
 import type { ProtectionFact } from '../../api/types'
+import { viewOf } from '../../offline/applyChanges'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -15,8 +16,24 @@ import { NewToDo, StationToDos } from './StationToDos'
 
 /** The end of the walk: what still holds it, what was covered meanwhile, and finishing. */
 export function WrapUp() {
-  const { visit, records, assessment } = useVisitContext()
+  const { visit, records, assessment, dossier } = useVisitContext()
   const { progress } = assessment
+  const others = dossier.roofs.filter(({ roof }) => roof.id !== visit.roof.id)
+  const heldElsewhere = others.filter((other) => !other.assessment.progress.canFinish)
+  const held =
+    progress.heldBy.length +
+    heldElsewhere.reduce(
+      (
+        sum,
+        {
+          assessment: {
+            progress: { heldBy },
+          },
+        },
+      ) => sum + heldBy.length,
+      0,
+    )
+  const canFinish = progress.canFinish && heldElsewhere.length === 0
   const record = useRecord(visit.heads)
   const finished = visit.visit.finishedAt
   const finish = (at: string | null) => record.mutate([{ kind: 'visit', fact: { ...visit.visit, finishedAt: at } }])
@@ -35,9 +52,22 @@ export function WrapUp() {
           </ul>
         </Box>
       )}
+      {!finished &&
+        heldElsewhere.map(({ roof, name, assessment: { progress: other } }) => (
+          <Box key={roof.id}>
+            <Text fontWeight="bold">
+              <Link to={`${viewOf(dossier, roof.id).base}/walk`}>{name}</Link> holds the visit
+            </Text>
+            <ul className="k-list">
+              {other.heldBy.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </Box>
+        ))}
       {progress.writeUps > 0 && (
         <Button asChild size="lg" variant="outline">
-          <Link to={`/visits/${visit.visit.id}/tray`}>Write up {progress.writeUps} from the tray</Link>
+          <Link to={`${visit.base}/tray`}>Write up {progress.writeUps} from the tray</Link>
         </Button>
       )}
       {assessment.slopes
@@ -63,11 +93,11 @@ export function WrapUp() {
         <Button
           size="xl"
           colorPalette="verdigris"
-          disabled={!progress.canFinish}
+          disabled={!canFinish}
           onClick={() => finish(localIso())}
           loading={record.isPending}
         >
-          {progress.canFinish ? 'Finish the visit' : `${progress.heldBy.length} things hold the visit`}
+          {canFinish ? 'Finish the visit' : `${held} things hold the visit`}
         </Button>
       )}
       {record.isError && <Trouble error={record.error} />}

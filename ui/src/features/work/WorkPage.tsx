@@ -1,14 +1,42 @@
 import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { WorkItem } from '../../api/types'
+import { viewOf } from '../../offline/applyChanges'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { Picture } from '../../shared/Picture'
+import { RoofOfRecords } from '../../shared/roofOfRecords'
 import { Empty } from '../../shared/States'
-import { useVisitContext } from '../../shared/visitContext'
+import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { OpinionPanel } from './OpinionPanel'
 
-/** Repairs in order of need, each with its reason. */
+/** Repairs in order of need, each with its reason; of several roofs, one after the other. */
 export function WorkPage() {
+  const context = useVisitContext()
+  const { dossier } = context
+  if (dossier.roofs.length < 2) return <WorkOfRoof />
+  return (
+    <Stack gap="5">
+      {dossier.roofs.map(({ roof, name }) => {
+        const visit = viewOf(dossier, roof.id)
+        const { assessment, facts } = visit
+        return (
+          <Box as="section" key={roof.id} aria-label={name}>
+            <Heading as="h2" size="xl" mb="2">
+              {name}
+            </Heading>
+            <VisitScope value={{ ...context, visit, assessment, records: facts.records ?? context.records }}>
+              <RoofOfRecords value={roof.id}>
+                <WorkOfRoof />
+              </RoofOfRecords>
+            </VisitScope>
+          </Box>
+        )
+      })}
+    </Stack>
+  )
+}
+
+function WorkOfRoof() {
   const { assessment } = useVisitContext()
   return (
     <Stack gap="3">
@@ -31,7 +59,7 @@ export function WorkPage() {
 const money = (amount: number) => `$${amount.toLocaleString('en-US')}`
 
 function WorkRow({ item }: { item: WorkItem }) {
-  const { records, assessment } = useVisitContext()
+  const { visit, records, assessment, dossier } = useVisitContext()
   const photo = records.photos.find((other) => other.findingId !== null && other.findingId === item.findingId)
   return (
     <Box as="li" className="k-sheet">
@@ -39,15 +67,9 @@ function WorkRow({ item }: { item: WorkItem }) {
         {photo && <Picture className="k-thumb k-phonehide" sha256={photo.sha256} alt="" style={{ width: '150px' }} />}
         <Box flex="1" minW="0">
           <Flex gap="3" wrap="wrap" align="center">
-            <Heading as="h2" size="md">
+            <Heading as={dossier.roofs.length < 2 ? 'h2' : 'h3'} size="md">
               {item.number}.{' '}
-              {item.findingId ? (
-                <Link to={`../findings/${item.findingId}`} relative="path">
-                  {item.title}
-                </Link>
-              ) : (
-                item.title
-              )}
+              {item.findingId ? <Link to={`${visit.base}/findings/${item.findingId}`}>{item.title}</Link> : item.title}
             </Heading>
             <NailMarks nails={item.nails} words={item.urgencyWords} />
           </Flex>

@@ -12,6 +12,8 @@ const scene: PlanScene = {
   propertyId: 'property',
   roofId: 'roof',
   visitId: 'visit',
+  base: '/visits/visit',
+  lettersElsewhere: [],
   asOf: '2026-09-18',
   plan,
   slopes: [slope],

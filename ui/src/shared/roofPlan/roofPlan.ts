@@ -22,6 +22,10 @@ export type PlanScene = {
   propertyId: string
   roofId: string
   visitId: string | null
+  /** The address of the visit's screens for this roof. */
+  base: string | null
+  /** Letters given to slopes of the property's other roofs. */
+  lettersElsewhere: string[]
   asOf: string
   plan: PlanFact | null
   slopes: SlopeFact[]
@@ -196,6 +200,7 @@ async function changesFor(scene: PlanScene, next: PlanFact): Promise<Change[]> {
     plan: next,
     slopes: scene.slopes,
     on: scene.asOf,
+    given: scene.lettersElsewhere,
   })
   const changes: Change[] = [
     { kind: 'plan', fact: next },

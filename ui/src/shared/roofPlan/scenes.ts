@@ -6,6 +6,7 @@ export const sceneOfProperty = (dossier: PropertyDossier, roofId: string): PlanS
   propertyId: dossier.property.id,
   roofId,
   visitId: null,
+  base: null,
   asOf: dossier.today,
   plan: dossier.plans.find((plan) => plan.roofId === roofId) ?? null,
   slopes: dossier.slopes.filter((slope) => slope.roofId === roofId),
@@ -13,6 +14,7 @@ export const sceneOfProperty = (dossier: PropertyDossier, roofId: string): PlanS
   details: dossier.details.filter((detail) => detail.roofId === roofId),
   findings: [],
   heads: dossier.heads,
+  lettersElsewhere: dossier.slopes.filter((slope) => slope.roofId !== roofId).map(({ letter }) => letter),
 })
 
 /** Findings carry the number of the report: their place in the order of need. */
@@ -20,6 +22,7 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
   propertyId: visit.property.id,
   roofId: visit.roof.id,
   visitId: visit.visit.id,
+  base: visit.base,
   asOf: visit.facts.asOf,
   plan: visit.facts.plan ?? null,
   slopes: [...visit.facts.slopes, ...visit.retiredSlopes],
@@ -27,7 +30,8 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
   details: visit.facts.details ?? [],
   findings: assessment.findings.flatMap((judged, i) => {
     const fact = visit.facts.findings.find(({ id }) => id === judged.findingId)
-    return fact ? [{ fact, number: i + 1, name: judged.name }] : []
+    return fact ? [{ fact, number: i + visit.firstFinding, name: judged.name }] : []
   }),
   heads: visit.heads,
+  lettersElsewhere: visit.lettersElsewhere,
 })
