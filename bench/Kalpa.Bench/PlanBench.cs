@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;

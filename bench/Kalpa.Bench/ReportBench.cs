@@ -27,7 +27,14 @@ internal static class ReportBench
             .Range(0, Photos)
             .Select(i => new PhotoFact(Guid.CreateVersion7(), Guid.Empty, visit.Findings[i % Findings].Id, null, $"{i}", $"Photo {i}"))
             .ToList();
-        var model = new ReportModel("Bench", Dossier(visit, photos), RuleBook.Current, name => sources[int.Parse(name) % sources.Count]);
+        var dossier = Dossier(visit, photos);
+        var model = new ReportModel(
+            "Bench",
+            dossier,
+            RoofContents.Of(dossier, RuleBook.Current),
+            RuleBook.Current,
+            name => sources[int.Parse(name) % sources.Count]
+        );
         var services = new ServiceCollection().AddLogging().BuildServiceProvider();
         var pages = new ReportPages(services, NullLoggerFactory.Instance);
         await using var printer = new PdfPrinter();

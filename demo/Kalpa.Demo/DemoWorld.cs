@@ -2,6 +2,7 @@ using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
@@ -12,11 +13,18 @@ using Microsoft.EntityFrameworkCore;
 namespace Kalpa.Demo;
 
 /// <summary>Settles the made-up firm of Saltmere, its people, properties and photos into an empty data folder, by the same way in as anybody's facts.</summary>
-public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog log, PhotoIntake photos, RuleBook book)
+public sealed class DemoWorld(
+    KalpaDb db,
+    UserManager<Person> people,
+    FactLog log,
+    PhotoIntake photos,
+    RuleBook book,
+    KalpaSettings settings
+) : IFirstData
 {
     public const string Password = "harbour-light-7";
 
-    public static readonly Guid FirmId = DemoIds.Of("firm");
+    public Guid FirmId { get; } = DemoIds.Of("firm");
 
     /// <summary>When the demo's facts say they were recorded.</summary>
     private static readonly DateTimeOffset Recorded = new(2026, 9, 16, 16, 0, 0, TimeSpan.Zero);
@@ -28,7 +36,7 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
     ];
 
     /// <summary>False where it has been settled before.</summary>
-    public async Task<bool> Settle(string photoFolder, CancellationToken cancel)
+    public async Task<bool> Settle(CancellationToken cancel)
     {
         if (await db.Firms.AnyAsync(f => f.Id == FirmId, cancel))
         {
@@ -45,7 +53,7 @@ public sealed class DemoWorld(KalpaDb db, UserManager<Person> people, FactLog lo
             var facts in new[] { PilotHouse.Facts(), Schoolhouse.Facts(), ChandlersShop.Facts(), FerryOffice.Facts(), CoopersYard.Facts() }
         )
         {
-            await Record(facts, photoFolder, sender, cancel);
+            await Record(facts, settings.DemoPhotos, sender, cancel);
         }
         return true;
     }

@@ -2,6 +2,7 @@ using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text.Json;
 using Kalpa.Contracts;
+using Kalpa.Core.Computing;
 using Kalpa.Core.Rules;
 
 [assembly: SupportedOSPlatform("browser")]

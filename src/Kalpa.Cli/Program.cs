@@ -24,7 +24,7 @@ if (await UpkeepCommands.Run(args, Console.Out, Console.Error) is { } exitCode)
 if (args is not ["compute", var method])
 {
     await Console.Error.WriteLineAsync(
-        $"usage: kalpa compute METHOD < input.json | {UpkeepCommands.Usage} | check-book    METHOD: {string.Join(", ", Compute.Methods)}"
+        $"usage: kalpa compute METHOD < input.json | {UpkeepCommands.Usage} | check-book    METHOD: {string.Join(", ", ComputeMethods.All.Select(m => m.Name))}"
     );
     return BadUse;
 }

@@ -1,4 +1,5 @@
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;

@@ -1,12 +1,13 @@
+using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
 
-/// <summary>Dossiers from facts that a device or a file holds.</summary>
-public static partial class Compute
+/// <summary>Dossiers from facts that a device or a file holds: their payloads are read here, what is made of them is the core's.</summary>
+internal static class DossierServices
 {
-    private static Outcome<VisitDossier> OfVisit(DossierRequest request, RuleBook book) =>
+    public static Outcome<VisitDossier> OfVisit(DossierRequest request, RuleBook book) =>
         DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier
             ? dossier
             : new ComputeProblem(
@@ -15,7 +16,7 @@ public static partial class Compute
                 "The visit, its roof, its building or its property is not among the facts. Fetch it while there is a connection."
             );
 
-    private static Outcome<PropertyDossier> OfProperty(DossierRequest request, RuleBook book) =>
+    public static Outcome<PropertyDossier> OfProperty(DossierRequest request, RuleBook book) =>
         DossierBuilder.Property(Held(request, book), request.Id, request.Today, book) is { } dossier
             ? dossier
             : new ComputeProblem("dossier.not-held", "$.id", "The property is not among the facts. Fetch it while there is a connection.");

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;

@@ -133,3 +133,6 @@ public sealed record CrewReply(Guid RequestId, string By, string Note, string Sh
 
 /// <summary>RFC 9457 problem details as every endpoint answers them.</summary>
 public sealed record ProblemAnswer(string Type, string Title, int Status, string Code, string RequestId, string? Detail);
+
+/// <summary>Outlines of a building from above; <paramref name="Simulated"/> is always true until a real supplier is connected, and the page says so.</summary>
+public sealed record AerialAnswer(bool Simulated, string From, string Address, string GeoJson);

@@ -11,9 +11,15 @@ namespace Kalpa.Reports;
 /// Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256; null where the
 /// picture is not to be had.
 /// </summary>
-public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook Book, Func<string, string?> PhotoSource)
+public sealed record ReportModel(
+    string FirmName,
+    VisitDossier Visit,
+    IReadOnlyList<RoofContent> Contents,
+    RuleBook Book,
+    Func<string, string?> PhotoSource
+)
 {
-    public IReadOnlyList<RoofReport> Roofs { get; } = [.. Visit.Roofs.Select(roof => new RoofReport(Visit, roof, Book, PhotoSource))];
+    public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
     /// <summary>Several roofs in one report: each has its own parts, under its name.</summary>
     public bool Several => Roofs.Count > 1;
@@ -33,8 +39,12 @@ public sealed record ReportModel(string FirmName, VisitDossier Visit, RuleBook B
 }
 
 /// <summary>What the parts of a report say of one roof.</summary>
-public sealed record RoofReport(VisitDossier Visit, RoofVisit Roof, RuleBook Book, Func<string, string?> PhotoSource)
+public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBook Book, Func<string, string?> PhotoSource)
 {
+    public RoofVisit Roof => Content.Roof;
+
+    public PlanAnswer? Plan => Content.Plan;
+
     private VisitRecords Records => Roof.Facts.Records ?? VisitRecords.None;
 
     public IReadOnlyList<ProtectionFact> Protections => Records.Protections;
@@ -50,22 +60,7 @@ public sealed record RoofReport(VisitDossier Visit, RoofVisit Roof, RuleBook Boo
 
     public FindingFact Finding(Guid id) => Roof.Facts.Findings.First(f => f.Id == id);
 
-    /// <summary>The roof plan with everything it measures; null where none was made.</summary>
-    public PlanAnswer? Plan { get; } =
-        Roof.Plan is null
-            ? null
-            : PlanMeasures.Of(
-                new PlanRequest(
-                    Roof.Plan,
-                    Roof.Details,
-                    Roof.Facts.Coverings,
-                    Roof.Facts.AsOf,
-                    [.. Roof.Facts.Findings.Select(f => SpotOf(f, Roof.Details)).OfType<SpotOf>()]
-                ),
-                Book
-            );
-
-    public IReadOnlyDictionary<Guid, string> Letters { get; } = Roof.Facts.Slopes.ToDictionary(s => s.Id, s => s.Letter);
+    public IReadOnlyDictionary<Guid, string> Letters { get; } = Content.Roof.Facts.Slopes.ToDictionary(s => s.Id, s => s.Letter);
 
     /// <summary>Findings that have a place on the plan, by the numbers they have in the report.</summary>
     public IReadOnlyList<PlanPin> Pins =>
@@ -76,8 +71,4 @@ public sealed record RoofReport(VisitDossier Visit, RoofVisit Roof, RuleBook Boo
                 .Where(f => f.At is not null)
                 .Select(f => new PlanPin(f.Number, f.At!.X, f.At.Y)),
         ];
-
-    /// <summary>A finding lies where it was put, else at the detail it hangs on.</summary>
-    private static SpotOf? SpotOf(FindingFact finding, IReadOnlyList<DetailFact> details) =>
-        (finding.Spot ?? details.FirstOrDefault(d => d.Id == finding.DetailId)?.Spot) is { } spot ? new SpotOf(finding.Id, spot) : null;
 }

@@ -46,7 +46,7 @@ public sealed class SetAsideFactTests : IAsyncLifetime
         (told.FactId, told.Kind).ShouldBe((roof.Finding.Id, FactKind.Finding));
         told.Text.ShouldNotBeNullOrWhiteSpace();
         var page = await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report");
-        page.ShouldContain("1 record of this roof could not be read safely");
+        page.ShouldContain("1 record of this property could not be read safely");
         page.ShouldNotContain("nothing was found");
         (await tess.Get<HomeAnswer>("/api/home")).Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem();
     }

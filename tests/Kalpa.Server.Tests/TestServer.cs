@@ -2,7 +2,9 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
+using Kalpa.Demo;
 using Kalpa.Samples;
+using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -76,7 +78,14 @@ public sealed class TestServer : WebApplicationFactory<Program>
         return visitor;
     }
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder.UseEnvironment(demo ? "Demo" : "Production");
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseEnvironment(demo ? "Demo" : "Production");
+        if (demo)
+        {
+            builder.ConfigureServices(services => services.AddScoped<IFirstData, DemoWorld>());
+        }
+    }
 
     protected override void Dispose(bool disposing)
     {

@@ -94,7 +94,7 @@ async function coldFinding(browser) {
   const home = await signIn(page)
   const visit = home.properties.find((line) => line.propertyName.startsWith('Pilot')).roofs[0].latestVisit.id
   const finding = await page.evaluate(
-    (id) => fetch(`/api/visits/${id}`).then(async (answer) => (await answer.json()).facts.findings[0].id),
+    (id) => fetch(`/api/visits/${id}`).then(async (answer) => (await answer.json()).roofs[0].facts.findings[0].id),
     visit,
   )
   const warm = () => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))

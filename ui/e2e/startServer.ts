@@ -11,7 +11,7 @@ export default async function startServer() {
   const data = mkdtempSync(join(tmpdir(), 'kalpa-e2e-'))
   const server = spawn(
     'dotnet',
-    [join(root, 'src/Kalpa.Server/bin/Release/net10.0/Kalpa.Server.dll'), '--urls', 'http://127.0.0.1:0'],
+    [join(root, 'demo/Kalpa.Demo/bin/Release/net10.0/Kalpa.Demo.dll'), '--urls', 'http://127.0.0.1:0'],
     {
       env: {
         ...process.env,

@@ -2,6 +2,7 @@ using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
 using Kalpa.Contracts;
+using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Editing;
@@ -36,7 +37,9 @@ public sealed class FileTests
         );
         var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, plan, [], Plans.Day)).Changed;
 
-        var text = Compute.GeoJson(new PlanExportRequest(new PlanRequest(plan, [chimney], [], Plans.Day), slopes), RuleBook.Current).Text;
+        var text = ComputeServices
+            .GeoJson(new PlanExportRequest(new PlanRequest(plan, [chimney], [], Plans.Day), slopes), RuleBook.Current)
+            .Value!.Text;
         var read = OutlineReader.Read(new ImportRequest(text));
 
         read.Problems.ShouldBeEmpty();

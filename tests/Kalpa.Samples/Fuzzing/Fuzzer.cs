@@ -116,51 +116,60 @@ public sealed class Fuzzer(HttpClient http, string root, int seed)
             visits.Add(visit);
             ids.Add(visit);
             var dossier = JsonNode.Parse(await http.GetStringAsync($"/api/visits/{visit}"))!;
-            foreach (var name in new[] { "property", "building", "roof", "visit" })
+            Keep("property", dossier["property"]);
+            Keep("visit", dossier["visit"]);
+            foreach (var one in dossier["roofs"]!.AsArray())
             {
-                Keep(name, dossier[name]);
+                LearnRoof(one!);
             }
-            Keep("plan", dossier["facts"]!["plan"]);
-            foreach (var detail in dossier["facts"]!["details"]!.AsArray())
+        }
+    }
+
+    private void LearnRoof(JsonNode roof)
+    {
+        Keep("building", roof["building"]);
+        Keep("roof", roof["roof"]);
+        var recorded = roof["facts"]!;
+        Keep("plan", recorded["plan"]);
+        foreach (var detail in recorded["details"]!.AsArray())
+        {
+            Keep("detail", detail);
+        }
+        foreach (
+            var (list, kind) in new[]
             {
-                Keep("detail", detail);
+                ("slopes", "slope"),
+                ("coverings", "covering"),
+                ("looks", "look"),
+                ("stages", "stage"),
+                ("findings", "finding"),
+                ("components", "component"),
             }
-            foreach (
-                var (list, kind) in new[]
-                {
-                    ("slopes", "slope"),
-                    ("coverings", "covering"),
-                    ("looks", "look"),
-                    ("stages", "stage"),
-                    ("findings", "finding"),
-                    ("components", "component"),
-                }
-            )
+        )
+        {
+            foreach (var fact in recorded[list]?.AsArray() ?? [])
             {
-                foreach (var fact in dossier["facts"]![list]?.AsArray() ?? [])
-                {
-                    Keep(kind, fact);
-                }
+                Keep(kind, fact);
             }
-            foreach (var (list, found) in dossier["facts"]!["records"]!.AsObject().Where(r => r.Value is JsonArray))
+        }
+        foreach (var (list, found) in recorded["records"]!.AsObject().Where(r => r.Value is JsonArray))
+        {
+            var kind = list switch
             {
-                var kind = list switch
+                "opinions" => "lifeOpinion",
+                "judgements" => "opinion",
+                "noticeReplies" => "noticeReply",
+                "punchReplies" => "punchReply",
+                "planned" or "series" => list,
+                "pastVisits" => "",
+                _ => list[..^1],
+            };
+            foreach (var fact in kind.Length == 0 ? [] : found!.AsArray())
+            {
+                Keep(kind, fact);
+                if ((string?)fact!["sha256"] is { } hash)
                 {
-                    "opinions" => "lifeOpinion",
-                    "judgements" => "opinion",
-                    "noticeReplies" => "noticeReply",
-                    "punchReplies" => "punchReply",
-                    "planned" or "series" => list,
-                    "pastVisits" => "",
-                    _ => list[..^1],
-                };
-                foreach (var fact in kind.Length == 0 ? [] : found!.AsArray())
-                {
-                    Keep(kind, fact);
-                    if ((string?)fact!["sha256"] is { } hash)
-                    {
-                        hashes.Add(hash);
-                    }
+                    hashes.Add(hash);
                 }
             }
         }

@@ -204,7 +204,7 @@ public sealed class Kills(string root, int seed)
     {
         var visit = await FirstVisit(server.Http);
         var dossier = (await server.Http.GetFromJsonAsync<JsonObject>($"/api/visits/{visit}"))!;
-        var found = dossier["facts"]!["records"]!["toDos"]!
+        var found = dossier["roofs"]![0]!["facts"]!["records"]!["toDos"]!
             .AsArray()
             .ToLookup(f => Guid.Parse((string)f!["id"]!), f => (string)f!["text"]!);
         foreach (var (id, note) in notes)

@@ -52,7 +52,7 @@ public sealed partial class ServerProcess : IAsyncDisposable
     {
         var start = new ProcessStartInfo(
             "dotnet",
-            [Path.Combine(root, "src/Kalpa.Server/bin/Release/net10.0/Kalpa.Server.dll"), "--urls", "http://127.0.0.1:0"]
+            [Path.Combine(root, "demo/Kalpa.Demo/bin/Release/net10.0/Kalpa.Demo.dll"), "--urls", "http://127.0.0.1:0"]
         )
         {
             RedirectStandardOutput = true,

@@ -532,22 +532,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/compute/picks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["compute-picks"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/compute/ladder": {
         parameters: {
             query?: never;
@@ -580,7 +564,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/compute/assembly": {
+    "/api/compute/picks": {
         parameters: {
             query?: never;
             header?: never;
@@ -589,39 +573,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["compute-assembly"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/compute/sun": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["compute-sun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/compute/last-n-years": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["compute-last-n-years"];
+        post: operations["compute-picks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -868,6 +820,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-sun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/combinations": {
         parameters: {
             query?: never;
@@ -916,6 +900,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/galvanic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-galvanic"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/logic": {
         parameters: {
             query?: never;
@@ -932,7 +932,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/compute/galvanic": {
+    "/api/compute/last-n-years": {
         parameters: {
             query?: never;
             header?: never;
@@ -941,7 +941,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["compute-galvanic"];
+        post: operations["compute-last-n-years"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1209,6 +1209,7 @@ export interface components {
             /** Format: uuid */
             roofId?: null | string;
         };
+        /** @description The stack of a slope, each component with its own years, and the one that governs. */
         AssemblyAnswer: {
             governing: string;
             components: components["schemas"]["ComponentAnswer"][];
@@ -1353,6 +1354,7 @@ export interface components {
             closings: components["schemas"]["Closing"][];
             problems: components["schemas"]["PlanProblem"][];
         };
+        /** @description Asks for the slopes of a plan and the classes of their edges. */
         ClassifyRequest: {
             plan: components["schemas"]["PlanFact"];
         };
@@ -1456,6 +1458,7 @@ export interface components {
          * @enum {unknown}
          */
         CombinationScope: "detail" | "slope" | "roof";
+        /** @description Everything that means something only together. */
         CombinationsAnswer: {
             combinations: components["schemas"]["CombinationAnswer"][];
         };
@@ -1856,6 +1859,7 @@ export interface components {
             squares: number;
             takeOff: components["schemas"]["TakeOff"];
         };
+        /** @description A border while it is drawn: of slope number Slope; its ends as x, y, x, y in hundredths of an inch; its true length in hundredths of a foot. */
         DraftEdge: {
             class: components["schemas"]["EdgeClass"];
             /** Format: int32 */
@@ -1864,9 +1868,11 @@ export interface components {
             /** Format: int32 */
             trueHundredths: number;
         };
+        /** @description Asks for a plan as it looks under the hand, many times a second: shapes and classes, totals and take-off, and nothing else. */
         DraftRequest: {
             plan: components["schemas"]["PlanFact"];
         };
+        /** @description A slope while it is drawn: which way it falls in degrees; its label and its outline as x, y, x, y … in hundredths of an inch. */
         DraftSlope: {
             /** Format: uuid */
             slopeId: string;
@@ -2187,6 +2193,7 @@ export interface components {
             runOff: boolean;
             words: string;
         };
+        /** @description Asks whether two metals get on. */
         GalvanicRequest: {
             a: components["schemas"]["RoofMetal"];
             b: components["schemas"]["RoofMetal"];
@@ -2198,6 +2205,7 @@ export interface components {
             words: string;
             reasons: string[];
         };
+        /** @description Asks whether to go up: an hour's weather (null: none known), keys tapped on site, the steepest slope's rise in 12, limits (null: the usual ones). */
         GoingRequest: {
             hour: null | components["schemas"]["WeatherHour"];
             seen: string[];
@@ -2264,6 +2272,7 @@ export interface components {
             water: components["schemas"]["ZonePoint"][];
             barrier: components["schemas"]["ZonePoint"][];
         };
+        /** @description Asks how far an ice dam of a height (inches) holds water back on the slopes of a plan. */
         IceRequest: {
             plan: components["schemas"]["PlanFact"];
             /** Format: double */
@@ -2304,6 +2313,7 @@ export interface components {
             heightInches: number;
             problem: null | components["schemas"]["PlanProblem"];
         };
+        /** @description Asks for the 95 % interval of a share: wrong of looked. */
         IntervalRequest: {
             /** Format: int32 */
             wrong: number;
@@ -2332,6 +2342,7 @@ export interface components {
             nominalFeet: null | number;
             words: string;
         };
+        /** @description Asks for a ladder to a landing, in feet above the ladder's foot. */
         LadderRequest: {
             /** Format: double */
             landingFeet: number;
@@ -2578,6 +2589,7 @@ export interface components {
             name: string;
             lines: string[];
         };
+        /** @description Asks for the logic of a condition, a combination or a limit in words; a limit may bear the name of a condition, so its kind can be said. */
         LogicRequest: {
             id: string;
             kind?: null | components["schemas"]["RuleKind"];
@@ -2767,9 +2779,11 @@ export interface components {
         OrderAnswer: {
             items: components["schemas"]["OrderedItem"][];
         };
+        /** @description Asks for the order of need of several findings. */
         OrderRequest: {
             items: components["schemas"]["UrgencyFacts"][];
         };
+        /** @description Index counts the request's items from 0; AboveNext: why it stands above the next one. */
         OrderedItem: {
             /** Format: int32 */
             index: number;
@@ -2800,11 +2814,13 @@ export interface components {
             shortens: string[];
             ifNothing: string;
         };
+        /** @description Asks what a typed measure reads as. A length typed without a unit is in BareUnit. */
         ParseMeasureRequest: {
             text: string;
             unit: components["schemas"]["QuantityUnit"];
             bareUnit?: components["schemas"]["BareUnit"];
         };
+        /** @description The value (inches, rise in 12, or a count) and how the trade prints it; or the problem. */
         ParsedMeasure: {
             /** Format: double */
             value: null | number;
@@ -2879,6 +2895,7 @@ export interface components {
         PicksAnswer: {
             courses: number[];
         };
+        /** @description Asks which courses of a slope to look at. */
         PicksRequest: {
             /** Format: uuid */
             visitId: string;
@@ -3033,6 +3050,7 @@ export interface components {
             plan: components["schemas"]["PlanFact"];
             edit: components["schemas"]["PlanEdit"];
         };
+        /** @description Asks for a plan as GeoJSON, with the letters of its slopes. */
         PlanExportRequest: {
             plan: components["schemas"]["PlanRequest"];
             slopes: components["schemas"]["SlopeFact"][];
@@ -3192,6 +3210,7 @@ export interface components {
             spots: components["schemas"]["SpotOf"][];
             mayChangeSlope: boolean;
         };
+        /** @description A roof's plan as everybody else's program reads it. */
         PlanTextAnswer: {
             text: string;
         };
@@ -3783,6 +3802,7 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description Asks for the slopes over a footprint: corners counter-clockwise, inches, each with the pitch of the edge that begins there. */
         SkeletonRequest: {
             corners: components["schemas"]["FootprintCorner"][];
         };
@@ -3894,6 +3914,7 @@ export interface components {
             /** Format: uuid */
             planRevision?: null | string;
         };
+        /** @description The spot on the highest slope there; null beside the roof. */
         SpotAnswer: {
             spot: null | components["schemas"]["Spot"];
         };
@@ -3903,6 +3924,7 @@ export interface components {
             id: string;
             spot: components["schemas"]["Spot"];
         };
+        /** @description Asks which spot a place of the plan is (inches east and north). */
         SpotRequest: {
             plan: components["schemas"]["PlanFact"];
             /** Format: double */
@@ -4234,6 +4256,10 @@ export interface components {
         };
         /** @enum {unknown} */
         VerdictOutcome: "conforms" | "short" | "over" | "cannotTell" | "notApplicable" | "seen" | "noted";
+        /**
+         * @description Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules and with
+         *     the deciding facts recorded, where known.
+         */
         VerdictRequest: {
             condition: string;
             covering: null | string;
@@ -4426,6 +4452,7 @@ export interface components {
              */
             noGoHeatF: number;
         };
+        /** @description Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's ways where known. */
         WordingRequest: {
             finding: components["schemas"]["FindingFact"];
             slope: null | components["schemas"]["SlopeFact"];
@@ -5506,39 +5533,6 @@ export interface operations {
             };
         };
     };
-    "compute-picks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PicksRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PicksAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     "compute-ladder": {
         parameters: {
             query?: never;
@@ -5605,7 +5599,7 @@ export interface operations {
             };
         };
     };
-    "compute-assembly": {
+    "compute-picks": {
         parameters: {
             query?: never;
             header?: never;
@@ -5614,7 +5608,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LifeFacts"];
+                "application/json": components["schemas"]["PicksRequest"];
             };
         };
         responses: {
@@ -5624,73 +5618,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AssemblyAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    "compute-sun": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SunRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SunAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    "compute-last-n-years": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LastingRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LastingAnswer"];
+                    "application/json": components["schemas"]["PicksAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -6199,6 +6127,72 @@ export interface operations {
             };
         };
     };
+    "compute-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeFacts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     "compute-combinations": {
         parameters: {
             query?: never;
@@ -6298,6 +6292,39 @@ export interface operations {
             };
         };
     };
+    "compute-galvanic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GalvanicRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GalvanicAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     "compute-logic": {
         parameters: {
             query?: never;
@@ -6331,7 +6358,7 @@ export interface operations {
             };
         };
     };
-    "compute-galvanic": {
+    "compute-last-n-years": {
         parameters: {
             query?: never;
             header?: never;
@@ -6340,7 +6367,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GalvanicRequest"];
+                "application/json": components["schemas"]["LastingRequest"];
             };
         };
         responses: {
@@ -6350,7 +6377,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GalvanicAnswer"];
+                    "application/json": components["schemas"]["LastingAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -1,31 +1,12 @@
-import { lazy, Suspense, useMemo } from 'react'
+import { useEffect, useMemo } from 'react'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import type { SessionAnswer } from '../api/types'
-import { BeforePage } from '../features/before/BeforePage'
-import { BookPage } from '../features/book/BookPage'
-import { CrewPage } from '../features/crew/CrewPage'
-import { FindingPage } from '../features/finding/FindingPage'
 import { Home } from '../features/home/Home'
-import { LastingPanel } from '../features/life/LastingPanel'
-import { LifeLayout } from '../features/life/LifeLayout'
-import { LifePage } from '../features/life/LifePage'
-import { NextLookPage } from '../features/life/NextLookPage'
-import { OwnerPage } from '../features/life/OwnerPage'
-import { SeriesPanel } from '../features/life/SeriesPanel'
-import { CheckPage } from '../features/newwork/CheckPage'
-import { PropertyPlanPage, VisitPlanPage } from '../features/plan/PlanPage'
-import { NewProperty } from '../features/property/NewProperty'
-import { PropertyPage } from '../features/property/PropertyPage'
 import { SessionGate } from '../features/session/SessionGate'
-import { TrayPage } from '../features/tray/TrayPage'
-import { VisitLayout } from '../features/visit/VisitLayout'
-import { WalkPage } from '../features/walk/WalkPage'
-import { WorkPage } from '../features/work/WorkPage'
-import { Empty, Loading } from '../shared/States'
+import { Empty } from '../shared/States'
 import { ErrorPage } from './ErrorPage'
+import * as pages from './pages'
 import { Shell } from './Shell'
-
-const ReportPage = lazy(() => import('../features/report/ReportPage'))
 
 const routes = (session: SessionAnswer, onSignOut: () => void) => [
   {
@@ -42,44 +23,37 @@ const routes = (session: SessionAnswer, onSignOut: () => void) => [
 
 /** The screens of a visit, of the roof in their address. */
 const visitScreens = () => [
-  { path: 'before', element: <BeforePage /> },
-  { path: 'walk', element: <WalkPage /> },
-  { path: 'check', element: <CheckPage /> },
-  { path: 'plan', element: <VisitPlanPage /> },
-  { path: 'tray', element: <TrayPage /> },
-  { path: 'findings/:findingId', element: <FindingPage /> },
+  { path: 'before', element: <pages.BeforePage /> },
+  { path: 'walk', element: <pages.WalkPage /> },
+  { path: 'check', element: <pages.CheckPage /> },
+  { path: 'plan', element: <pages.VisitPlanPage /> },
+  { path: 'tray', element: <pages.TrayPage /> },
+  { path: 'findings/:findingId', element: <pages.FindingPage /> },
   {
     path: 'life',
-    element: <LifeLayout />,
+    element: <pages.LifeLayout />,
     children: [
-      { index: true, element: <LifePage /> },
-      { path: 'lasts', element: <LastingPanel /> },
-      { path: 'look', element: <NextLookPage /> },
-      { path: 'series', element: <SeriesPanel /> },
-      { path: 'owner', element: <OwnerPage /> },
+      { index: true, element: <pages.LifePage /> },
+      { path: 'lasts', element: <pages.LastingPanel /> },
+      { path: 'look', element: <pages.NextLookPage /> },
+      { path: 'series', element: <pages.SeriesPanel /> },
+      { path: 'owner', element: <pages.OwnerPage /> },
     ],
   },
-  { path: 'work', element: <WorkPage /> },
-  {
-    path: 'report',
-    element: (
-      <Suspense fallback={<Loading what="the report" />}>
-        <ReportPage />
-      </Suspense>
-    ),
-  },
+  { path: 'work', element: <pages.WorkPage /> },
+  { path: 'report', element: <pages.ReportPage /> },
 ]
 
 const screens = (session: SessionAnswer) => [
   { path: '/', element: <Home inspector={session.person?.name ?? ''} /> },
-  { path: '/book', element: <BookPage /> },
-  { path: '/book/:kind/:id', element: <BookPage /> },
-  { path: '/properties/new', element: <NewProperty /> },
-  { path: '/properties/:propertyId', element: <PropertyPage inspector={session.person?.name ?? ''} /> },
-  { path: '/properties/:propertyId/roofs/:roofId/plan', element: <PropertyPlanPage /> },
+  { path: '/book', element: <pages.BookPage /> },
+  { path: '/book/:kind/:id', element: <pages.BookPage /> },
+  { path: '/properties/new', element: <pages.NewProperty /> },
+  { path: '/properties/:propertyId', element: <pages.PropertyPage inspector={session.person?.name ?? ''} /> },
+  { path: '/properties/:propertyId/roofs/:roofId/plan', element: <pages.PropertyPlanPage /> },
   {
     path: '/visits/:visitId',
-    element: <VisitLayout />,
+    element: <pages.VisitLayout />,
     children: [...visitScreens(), { path: 'roofs/:roofId', children: visitScreens() }],
   },
   {
@@ -90,14 +64,21 @@ const screens = (session: SessionAnswer) => [
 
 /** A crew comes by its link and never signs in. */
 const crewRouter = () =>
-  createBrowserRouter([{ path: '/crew/:secret', element: <CrewPage />, errorElement: <ErrorPage /> }])
+  createBrowserRouter([{ path: '/crew/:secret', element: <pages.CrewPage />, errorElement: <ErrorPage /> }])
 
 export function App() {
   if (window.location.pathname.startsWith('/crew/')) return <RouterProvider router={crewRouter()} />
   return <SessionGate>{(session, onSignOut) => <Routes session={session} onSignOut={onSignOut} />}</SessionGate>
 }
 
+/** The screen that was asked for, its facts and the core come first. */
+const fetchScreensAfterMs = 4_000
+
 function Routes({ session, onSignOut }: { session: SessionAnswer; onSignOut: () => void }) {
   const router = useMemo(() => createBrowserRouter(routes(session, onSignOut)), [session, onSignOut])
+  useEffect(() => {
+    const timer = setTimeout(() => void pages.fetchScreens().catch(() => undefined), fetchScreensAfterMs)
+    return () => clearTimeout(timer)
+  }, [])
   return <RouterProvider router={router} />
 }

@@ -1,84 +1,14 @@
-import type {
-  AssessInput,
-  Assessment,
-  DossierRequest,
-  DraftAnswer,
-  DraftRequest,
-  GalvanicAnswer,
-  GalvanicRequest,
-  GoingAnswer,
-  GoingRequest,
-  ImportAnswer,
-  ImportRequest,
-  LadderAnswer,
-  LadderRequest,
-  LastingAnswer,
-  LastingRequest,
-  LifeAnswer,
-  LifeFacts,
-  LogicAnswer,
-  LogicRequest,
-  NoticesAnswer,
-  NoticesRequest,
-  ParsedMeasure,
-  ParseMeasureRequest,
-  PicksAnswer,
-  PicksRequest,
-  PlanAnswer,
-  PlanEditAnswer,
-  PlanEditRequest,
-  PlanExportRequest,
-  PlanRequest,
-  PlanSlopesAnswer,
-  PlanSlopesRequest,
-  PlanSpotsAnswer,
-  PlanSpotsRequest,
-  PlanTextAnswer,
-  PropertyDossier,
-  RunsAnswer,
-  RunsRequest,
-  SpotAnswer,
-  SpotRequest,
-  StarterAnswer,
-  StarterRequest,
-  UrgencyAnswer,
-  UrgencyFacts,
-  Verdict,
-  VerdictRequest,
-  VisitDossier,
-} from '../api/types'
+import type { operations } from '../api/schema'
 import { noteBook } from './coreBook'
 
-type Methods = {
-  assess: [AssessInput, Assessment]
-  'visit-dossier': [DossierRequest, VisitDossier]
-  'property-dossier': [DossierRequest, PropertyDossier]
-  verdict: [VerdictRequest, Verdict]
-  life: [LifeFacts, LifeAnswer]
-  'last-n-years': [LastingRequest, LastingAnswer]
-  urgency: [UrgencyFacts, UrgencyAnswer]
-  'parse-measure': [ParseMeasureRequest, ParsedMeasure]
-  going: [GoingRequest, GoingAnswer]
-  ladder: [LadderRequest, LadderAnswer]
-  picks: [PicksRequest, PicksAnswer]
-  plan: [PlanRequest, PlanAnswer]
-  'plan-draft': [DraftRequest, DraftAnswer]
-  'plan-edit': [PlanEditRequest, PlanEditAnswer]
-  'plan-slopes': [PlanSlopesRequest, PlanSlopesAnswer]
-  'plan-spots': [PlanSpotsRequest, PlanSpotsAnswer]
-  'plan-spot': [SpotRequest, SpotAnswer]
-  'plan-runs': [RunsRequest, RunsAnswer]
-  'plan-starter': [StarterRequest, StarterAnswer]
-  'plan-import': [ImportRequest, ImportAnswer]
-  'plan-export': [PlanExportRequest, PlanTextAnswer]
-  notices: [NoticesRequest, NoticesAnswer]
-  logic: [LogicRequest, LogicAnswer]
-  galvanic: [GalvanicRequest, GalvanicAnswer]
+/** The methods of the core with their types, as the HTTP interface has them: both come from the one list in the contracts. */
+type Operations = {
+  [Name in keyof operations as Name extends `compute-${infer Method}` ? Method : never]: operations[Name]
 }
 
-export type Method = keyof Methods
-export type Asked<M extends Method> = Methods[M][0]
-export type Answered<M extends Method> = Methods[M][1]
+export type Method = keyof Operations
+export type Asked<M extends Method> = Operations[M]['requestBody']['content']['application/json']
+export type Answered<M extends Method> = Operations[M]['responses'][200]['content']['application/json']
 
 /** Why the core refused: a stable code, the field at fault and what to do. */
 export class CoreError extends Error {

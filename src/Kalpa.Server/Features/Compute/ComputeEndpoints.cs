@@ -1,19 +1,7 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core;
-using Kalpa.Core.Assessing;
-using Kalpa.Core.Dossiers;
-using Kalpa.Core.GoingUp;
-using Kalpa.Core.Life;
-using Kalpa.Core.NewWork;
-using Kalpa.Core.RoofPlans.Editing;
-using Kalpa.Core.RoofPlans.Files;
-using Kalpa.Core.RoofPlans.Measuring;
-using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
-using Kalpa.Core.Sun;
-using Kalpa.Core.Urgency;
-using Kalpa.Core.Wording;
 using Kalpa.Server.SetUp;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -25,59 +13,23 @@ public static class ComputeEndpoints
 {
     public static void MapCompute(this IEndpointRouteBuilder api)
     {
-        Map<AssessInput, Assessment>(api, "assess");
-        Map<DossierRequest, VisitDossier>(api, "visit-dossier");
-        Map<DossierRequest, PropertyDossier>(api, "property-dossier");
-        Map<VerdictRequest, Verdict>(api, "verdict");
-        Map<LifeFacts, LifeAnswer>(api, "life");
-        Map<UrgencyFacts, UrgencyAnswer>(api, "urgency");
-        Map<ParseMeasureRequest, ParsedMeasure>(api, "parse-measure");
-        Map<IntervalRequest, Share>(api, "interval");
-        Map<PicksRequest, PicksAnswer>(api, "picks");
-        Map<LadderRequest, LadderAnswer>(api, "ladder");
-        Map<GoingRequest, GoingAnswer>(api, "going");
-        Map<LifeFacts, AssemblyAnswer>(api, "assembly");
-        Map<SunRequest, SunAnswer>(api, "sun");
-        Map<LastingRequest, LastingAnswer>(api, "last-n-years");
-        MapPlans(api);
-    }
-
-    private static void MapPlans(IEndpointRouteBuilder api)
-    {
-        Map<SkeletonRequest, SkeletonAnswer>(api, "skeleton");
-        Map<ClassifyRequest, ClassifyAnswer>(api, "classify");
-        Map<PlanRequest, TakeOff>(api, "takeoff");
-        Map<IceRequest, IceAnswer>(api, "ice");
-        Map<PlanRequest, PlanAnswer>(api, "plan");
-        Map<DraftRequest, DraftAnswer>(api, "plan-draft");
-        Map<PlanEditRequest, PlanEditAnswer>(api, "plan-edit");
-        Map<PlanSlopesRequest, PlanSlopesAnswer>(api, "plan-slopes");
-        Map<PlanSpotsRequest, PlanSpotsAnswer>(api, "plan-spots");
-        Map<SpotRequest, SpotAnswer>(api, "plan-spot");
-        Map<RunsRequest, RunsAnswer>(api, "plan-runs");
-        Map<StarterRequest, StarterAnswer>(api, "plan-starter");
-        Map<ImportRequest, ImportAnswer>(api, "plan-import");
-        Map<PlanExportRequest, PlanTextAnswer>(api, "plan-export");
-        Map<NoticesRequest, NoticesAnswer>(api, "notices");
-        Map<AssessInput, CombinationsAnswer>(api, "combinations");
-        Map<WordingRequest, FindingWords>(api, "wording");
-        Map<OrderRequest, OrderAnswer>(api, "order");
-        Map<LogicRequest, LogicAnswer>(api, "logic");
-        Map<GalvanicRequest, GalvanicAnswer>(api, "galvanic");
+        foreach (var method in ComputeMethods.All)
+        {
+            Map(api, method);
+        }
     }
 
     // The body is read as text and goes through the one call, so that a refusal reads the same on every way in.
-    private static void Map<TIn, TOut>(IEndpointRouteBuilder api, string method)
-        where TIn : notnull =>
+    private static void Map(IEndpointRouteBuilder api, ComputeMethod method) =>
         api.MapPost(
-                $"compute/{method}",
+                $"compute/{method.Name}",
                 (HttpRequest request, RuleBook book, ILogger<ComputeResult> log, CancellationToken cancel) =>
-                    Run(method, request, book, log, cancel)
+                    Run(method.Name, request, book, log, cancel)
             )
             .WithMetadata(new RequestSizeLimitAttribute(MostBytes))
-            .WithName($"compute-{method}")
-            .Accepts<TIn>(MediaTypeNames.Application.Json)
-            .Produces<TOut>()
+            .WithName($"compute-{method.Name}")
+            .Accepts(method.Input, MediaTypeNames.Application.Json)
+            .Produces(StatusCodes.Status200OK, method.Output, MediaTypeNames.Application.Json)
             .ProducesProblem(StatusCodes.Status400BadRequest);
 
     /// <summary>The largest roof that the bounds allow takes a fraction of this; a caller who leaves ends the work at once.</summary>

@@ -1,6 +1,8 @@
 using System.Globalization;
 using CsvHelper;
 using Kalpa.Contracts;
+using Kalpa.Core.Computing;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Reports;
@@ -37,7 +39,7 @@ public static class PlanEndpoints
             return NoPlan();
         }
         var request = new PlanRequest(plan, of.Details, of.Facts.Coverings, of.Facts.AsOf);
-        return File(Contracts.Compute.GeoJson(new PlanExportRequest(request, of.Facts.Slopes), book).Text, GeoJson, "plan.geojson");
+        return File(ComputeServices.GeoJson(new PlanExportRequest(request, of.Facts.Slopes), book).Value!.Text, GeoJson, "plan.geojson");
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> AsSvg(
@@ -81,7 +83,7 @@ public static class PlanEndpoints
     /// <summary>A roof of the visit, the first where none is named; null where there is no such visit or roof.</summary>
     private static async Task<RoofReport?> Of(Guid id, Guid? roof, DossierReader dossiers, RuleBook book, CancellationToken cancel) =>
         await dossiers.Visit(id, cancel) is { } visit && visit.Roofs.FirstOrDefault(r => roof is null || r.Roof.Id == roof) is { } of
-            ? new RoofReport(visit, of, book, _ => "")
+            ? new RoofReport(visit, RoofContents.Of(of, book), book, _ => "")
             : null;
 
     private static void Lines(CsvWriter csv, string list, IReadOnlyList<TakeOffLine> lines)

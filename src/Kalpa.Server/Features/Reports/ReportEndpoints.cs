@@ -77,7 +77,7 @@ public static class ReportEndpoints
     )
     {
         var name = await db.Firms.Where(f => f.Id == firm.FirmId).Select(f => f.Name).FirstAsync(cancel);
-        return new ReportModel(name, visit, book, source);
+        return new ReportModel(name, visit, RoofContents.Of(visit, book), book, source);
     }
 
     private static async Task<Dictionary<string, string>> Inline(

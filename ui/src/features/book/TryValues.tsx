@@ -13,11 +13,11 @@ import type {
 import { useCore, useCoreAnswer } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
+import { MeasureKeys } from '../../shared/MeasureKeys'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { useBehind } from '../../shared/useBehind'
+import { VerdictPanel } from '../../shared/VerdictPanel'
 import { codeFamilies, evidences, extents, unders } from '../../shared/words'
-import { MeasureKeys } from '../finding/MeasureKeys'
-import { VerdictPanel } from '../finding/VerdictPanel'
 import { Part } from './EntryParts'
 
 const pitches = { '2': '2/12', '4': '4/12', '6': '6/12', '8': '8/12', '12': '12/12' } as const

@@ -16,7 +16,7 @@ export function keptDraft(start: FindingFact): FindingFact | undefined {
   const kept = localStorage.getItem(keyOf(start.visitId))
   if (!kept) return undefined
   const draft = JSON.parse(kept) as FindingFact
-  const samePlace = draft.station === start.station && draft.slopeId === start.slopeId
+  const samePlace = draft.station === start.station && draft.slopeId === start.slopeId && draft.roofId === start.roofId
   return samePlace && !start.condition ? draft : undefined
 }
 

@@ -39,6 +39,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     views: null,
     moved: null,
     ownWords: null,
+    roofId: visit.roof.id,
   }
 }
 

@@ -3,10 +3,10 @@ import { useState } from 'react'
 import type { SlopeAssessment } from '../../api/types'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { SignOff } from '../../shared/SignOff'
 import { dayText } from '../../shared/words'
 import { Behind } from './Behind'
 import { Schools } from './Schools'
-import { SignOff } from './SignOff'
 import { Stack } from './Stack'
 
 /** One slope: its years and why, what it is built of, the three schools, and when to look again. */

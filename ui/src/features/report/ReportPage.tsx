@@ -7,7 +7,7 @@ import { Loading, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 
 /** The preview is the report: the same page that is printed to PDF. */
-export default function ReportPage() {
+export function ReportPage() {
   const { dossier } = useVisitContext()
   const { id } = dossier.visit
   const pdf = useMutation({ mutationFn: () => download(id) })

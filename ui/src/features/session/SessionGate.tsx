@@ -8,9 +8,9 @@ import { setOutbox } from '../../offline/outbox'
 import { useSending } from '../../offline/sending'
 import { useTakeAlong } from '../../offline/takeAlong'
 import { keys } from '../../shared/queries'
+import { SignIn } from '../../shared/SignIn'
 import { Loading, Trouble } from '../../shared/States'
-import { SignIn } from './SignIn'
-import { inTurn, signedOut } from './turns'
+import { inTurn, signedOut } from '../../shared/turns'
 
 const kept = 'session'
 

@@ -11,8 +11,8 @@ import { offerOriginal } from '../../offline/pictures'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { keys } from '../../shared/queries'
 import { Sheet } from '../../shared/Sheet'
+import { SignInForms } from '../../shared/SignIn'
 import { factKinds, sizeText } from '../../shared/words'
-import { SignInForms } from '../session/SignIn'
 
 /** How recording and sending stand, in a word in the bar; the whole on tapping it. */
 export function SyncStatus({ session }: { session: SessionAnswer }) {

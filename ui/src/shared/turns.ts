@@ -1,4 +1,4 @@
-import { device } from '../../offline/database'
+import { device } from '../offline/database'
 
 /** Who signed out on this device without a connection: the server is told when it can be reached. */
 export const signedOut = 'signed-out'

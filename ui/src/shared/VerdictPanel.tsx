@@ -1,7 +1,7 @@
 import { Box, Text } from '@chakra-ui/react'
-import type { LimitAnswer, Verdict } from '../../api/types'
-import { Trouble } from '../../shared/States'
-import { sourceClasses } from '../../shared/words'
+import type { LimitAnswer, Verdict } from '../api/types'
+import { Trouble } from './States'
+import { sourceClasses } from './words'
 
 type Props = {
   verdict: Verdict | undefined

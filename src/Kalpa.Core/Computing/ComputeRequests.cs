@@ -7,7 +7,7 @@ using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
-namespace Kalpa.Contracts;
+namespace Kalpa.Core.Computing;
 
 /// <summary>
 /// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules and with
@@ -72,6 +72,15 @@ public sealed record ParsedMeasure(double? Value, string? Printed, MeasureProble
 
 /// <summary>Why a computation was refused: a stable code, the field at fault (a JSON path), and what to do.</summary>
 public sealed record ComputeProblem(string Code, string? Field, string Text);
+
+/// <summary>An answer, or why there is none.</summary>
+public readonly record struct Outcome<T>(T? Value, ComputeProblem? Problem)
+    where T : class
+{
+    public static implicit operator Outcome<T>(T value) => new(value, null);
+
+    public static implicit operator Outcome<T>(ComputeProblem problem) => new(null, problem);
+}
 
 /// <summary>The stack of a slope, each component with its own years, and the one that governs.</summary>
 public sealed record AssemblyAnswer(string Governing, IReadOnlyList<ComponentAnswer> Components)

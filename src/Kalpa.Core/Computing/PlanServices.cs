@@ -1,23 +1,26 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 
-namespace Kalpa.Contracts;
+namespace Kalpa.Core.Computing;
 
 /// <summary>The methods about roof plans.</summary>
-public static partial class Compute
+public static partial class ComputeServices
 {
-    private static Outcome<ClassifyAnswer> Classify(ClassifyRequest request)
+    public static Outcome<ClassifyAnswer> Classify(ClassifyRequest request, RuleBook book)
     {
         var shape = PlanSolver.Solve(request.Plan);
         var edges = PlanEdges.Classify(request.Plan, shape);
         return new ClassifyAnswer(shape.Facets, edges, PlanMeasures.Closings(shape, edges), shape.Problems);
     }
 
-    private static DraftAnswer Draft(PlanFact plan)
+    public static Outcome<DraftAnswer> Draft(DraftRequest request, RuleBook book)
     {
+        var plan = request.Plan;
         var shape = PlanSolver.Solve(plan);
         var edges = PlanEdges.Classify(plan, shape);
         var number = new Dictionary<Guid, int>();
@@ -54,16 +57,36 @@ public static partial class Compute
                 ))
                 .ToList(),
             shape.Problems,
-            Core.Quantise.Area(shape.Facets.Sum(f => f.Squares)),
+            Quantise.Area(shape.Facets.Sum(f => f.Squares)),
             TakeOffs.Of(plan, shape, edges, [], NoFamilies)
         );
     }
+
+    public static Outcome<SkeletonAnswer> Skeleton(SkeletonRequest request, RuleBook book) => StraightSkeleton.Of(request.Corners);
+
+    public static Outcome<PlanAnswer> Plan(PlanRequest request, RuleBook book) => PlanMeasures.Of(request, book);
+
+    public static Outcome<TakeOff> TakeOff(PlanRequest request, RuleBook book) => PlanMeasures.Of(request, book).TakeOff;
+
+    public static Outcome<PlanEditAnswer> PlanEdit(PlanEditRequest request, RuleBook book) => PlanEdits.Of(request);
+
+    public static Outcome<PlanSlopesAnswer> OfPlanSlopes(PlanSlopesRequest request, RuleBook book) => PlanSlopes.Of(request);
+
+    public static Outcome<PlanSpotsAnswer> OfPlanSpots(PlanSpotsRequest request, RuleBook book) => PlanSpots.Of(request);
+
+    public static Outcome<RunsAnswer> Runs(RunsRequest request, RuleBook book) => PlanRuns.Of(request);
+
+    public static Outcome<StarterAnswer> Starter(StarterRequest request, RuleBook book) => PlanStarters.Of(request);
+
+    public static Outcome<ImportAnswer> Import(ImportRequest request, RuleBook book) => OutlineReader.Read(request);
+
+    public static Outcome<NoticesAnswer> Notices(NoticesRequest request, RuleBook book) => PlanNotices.Of(request, book);
 
     private static readonly Dictionary<Guid, CoveringFamily> NoFamilies = [];
 
     private static int Hundredths(double value) => (int)Math.Round(value * 100);
 
-    private static Outcome<IceAnswer> Ice(IceRequest request)
+    public static Outcome<IceAnswer> Ice(IceRequest request, RuleBook book)
     {
         if (!(request.DamInches >= 0 && request.DamInches <= IceReaches.HighestDamInches))
         {
@@ -73,12 +96,12 @@ public static partial class Compute
         return new IceAnswer(IceReaches.Of(request.Plan, shape, PlanEdges.Classify(request.Plan, shape), request.DamInches));
     }
 
-    private static Outcome<SpotAnswer> PlanSpot(SpotRequest request) =>
+    public static Outcome<SpotAnswer> PlanSpot(SpotRequest request, RuleBook book) =>
         new SpotAnswer(DetailPlaces.At(PlanSolver.Solve(request.Plan), request.X, request.Y, request.PlanRevision));
 
     /// <summary>The same text on every way out: as GeoJSON.</summary>
-    public static PlanTextAnswer GeoJson(PlanExportRequest request, RuleBook book) =>
-        new(
+    public static Outcome<PlanTextAnswer> GeoJson(PlanExportRequest request, RuleBook book) =>
+        new PlanTextAnswer(
             PlanGeoJson.Write(
                 request.Plan.Plan,
                 PlanMeasures.Of(request.Plan, book),

@@ -1,10 +1,10 @@
 import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { type FormEvent, type ReactNode, useState } from 'react'
-import { api, dataOf } from '../../api/client'
-import type { SessionAnswer } from '../../api/types'
-import { keys } from '../../shared/queries'
-import { Trouble } from '../../shared/States'
+import { api, dataOf } from '../api/client'
+import type { SessionAnswer } from '../api/types'
+import { keys } from './queries'
+import { Trouble } from './States'
 import { signingIn } from './turns'
 
 type Props = { session: SessionAnswer; waiting?: ReactNode; onDone: () => void }

@@ -3,7 +3,7 @@ using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 
-namespace Kalpa.Contracts;
+namespace Kalpa.Core.Computing;
 
 /// <summary>Asks for the slopes over a footprint: corners counter-clockwise, inches, each with the pitch of the edge that begins there.</summary>
 public sealed record SkeletonRequest(IReadOnlyList<FootprintCorner> Corners);
@@ -34,9 +34,6 @@ public sealed record PlanTextAnswer(string Text);
 
 /// <summary>Asks for a plan as GeoJSON, with the letters of its slopes.</summary>
 public sealed record PlanExportRequest(PlanRequest Plan, IReadOnlyList<SlopeFact> Slopes);
-
-/// <summary>Outlines of a building from above; <paramref name="Simulated"/> is always true until a real supplier is connected, and the page says so.</summary>
-public sealed record AerialAnswer(bool Simulated, string From, string Address, string GeoJson);
 
 /// <summary>Asks for a plan as it looks under the hand, many times a second: shapes and classes, totals and take-off, and nothing else.</summary>
 public sealed record DraftRequest(PlanFact Plan);

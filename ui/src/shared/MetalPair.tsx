@@ -1,8 +1,8 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { GalvanicRequest } from '../../api/types'
-import { coreQuery, useCore } from '../../core/useCore'
+import type { GalvanicRequest } from '../api/types'
+import { coreQuery, useCore } from '../core/useCore'
 
 type Metal = GalvanicRequest['a']
 

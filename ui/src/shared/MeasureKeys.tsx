@@ -1,9 +1,9 @@
 import { Box, Flex, SimpleGrid, Stack, Text } from '@chakra-ui/react'
-import type { MeasureFact, Quantity } from '../../api/types'
-import { Choice } from '../../shared/Choice'
-import { MeasureInput } from '../../shared/MeasureInput'
-import { measuredHows } from '../../shared/words'
+import type { MeasureFact, Quantity } from '../api/types'
+import { Choice } from './Choice'
+import { MeasureInput } from './MeasureInput'
 import { MetalPair } from './MetalPair'
+import { measuredHows } from './words'
 
 type Props = {
   quantity: Quantity

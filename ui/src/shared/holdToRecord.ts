@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { ClipFact } from '../../api/types'
+import type { ClipFact } from '../api/types'
 
 export const recording = { speechMaxMs: 60_000, videoMaxMs: 20_000, tickMs: 200, leastMs: 300 } as const
 

@@ -1,13 +1,13 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { localIso } from '../../api/clock'
-import type { SignOffFact, SlopeAssessment } from '../../api/types'
-import { Choice } from '../../shared/Choice'
-import { useRecord } from '../../shared/facts'
-import { PlanLetter } from '../../shared/marks/PlanLetter'
-import { placeId } from '../../shared/placeId'
-import { Trouble } from '../../shared/States'
-import { useVisitContext } from '../../shared/visitContext'
+import { localIso } from '../api/clock'
+import type { SignOffFact, SlopeAssessment } from '../api/types'
+import { Choice } from './Choice'
+import { useRecord } from './facts'
+import { PlanLetter } from './marks/PlanLetter'
+import { placeId } from './placeId'
+import { Trouble } from './States'
+import { useVisitContext } from './visitContext'
 
 /** Years as one would say them on the roof. */
 const guesses = {

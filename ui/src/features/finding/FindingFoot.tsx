@@ -1,0 +1,74 @@
+import { Button, Flex } from '@chakra-ui/react'
+import { Camera } from 'lucide-react'
+import type { FindingFact } from '../../api/types'
+import { PhotoButton } from '../../shared/PhotoButton'
+import { Trouble } from '../../shared/States'
+import { useTakePhotos } from '../../shared/takePhotos'
+import type { FindingForm } from './useFindingForm'
+
+/** The keys that keep a finding, leave it or take it away; they stay in sight on the phone. */
+export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean }) {
+  const { condition, draft, photos, record, saving, blocked, save, takeAndSave, remove, leave } = form
+  return (
+    <Flex className="k-foot" gap="2" wrap="wrap">
+      {condition ? (
+        <>
+          <PhotoButton
+            camera
+            label="Photo, and keep"
+            onFiles={takeAndSave}
+            disabled={blocked || record.isPending || saving}
+            className="k-photokey k-photokey-main"
+          >
+            <Camera size={20} /> <span>Photo, and keep</span>
+          </PhotoButton>
+          <Button
+            size="lg"
+            variant="outline"
+            flex="1"
+            onClick={() => save()}
+            disabled={blocked}
+            loading={record.isPending || saving}
+            loadingText={saving ? 'Reading the measure…' : undefined}
+          >
+            {photos.busy
+              ? 'A moment …'
+              : photos.list.length > 0
+                ? 'Keep the finding'
+                : isNew
+                  ? 'Keep without a photo'
+                  : 'Keep the finding'}
+          </Button>
+        </>
+      ) : (
+        <LaterButton draft={draft} onDone={() => leave()} />
+      )}
+      <Button size="lg" variant="outline" onClick={() => leave()}>
+        Back
+      </Button>
+      {!isNew && (
+        <Button size="lg" variant="outline" onClick={remove}>
+          Delete
+        </Button>
+      )}
+    </Flex>
+  )
+}
+
+/** No wording at hand: the photo waits in the tray, with its place. */
+function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void }) {
+  const take = useTakePhotos()
+  const keep = (files: File[]) =>
+    take.mutate(
+      { files, fields: { slopeId: draft.slopeId ?? null, station: draft.station, writeUp: true } },
+      { onSuccess: onDone },
+    )
+  return (
+    <>
+      <PhotoButton camera label="Photo, write up later" onFiles={keep} disabled={take.isPending} className="k-photokey">
+        <Camera size={20} /> <span>Photo, write up later</span>
+      </PhotoButton>
+      {take.isError && <Trouble error={take.error} />}
+    </>
+  )
+}

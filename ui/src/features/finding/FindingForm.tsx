@@ -1,0 +1,139 @@
+import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
+import type { Condition, FindingFact, PhotoFact } from '../../api/types'
+import { coveringOn } from '../../shared/covering'
+import { MeasureKeys } from '../../shared/MeasureKeys'
+import { NailMarks } from '../../shared/marks/NailMarks'
+import { Recorder } from '../../shared/Recorder'
+import { keyInWords } from '../../shared/roofPlan/planWords'
+import { Caution, Trouble } from '../../shared/States'
+import { VerdictPanel } from '../../shared/VerdictPanel'
+import { useVisitContext } from '../../shared/visitContext'
+import { ChangeReason } from './ChangeReason'
+import { ConditionPicker } from './ConditionPicker'
+import { DecidingPanel } from './DecidingPanel'
+import { FurtherFields, PlaceFields, SeenFields } from './FindingFields'
+import { FindingFoot } from './FindingFoot'
+import { MoveUrgency } from './MoveUrgency'
+import { PhotoStrip } from './PhotoStrip'
+import { PlanPlace } from './PlanPlace'
+import { ReportWords } from './ReportWords'
+import { Together } from './Together'
+import { useFindingForm } from './useFindingForm'
+
+type FormProps = {
+  start: FindingFact
+  isNew: boolean
+  tray: PhotoFact | undefined
+  /** What the finding that this one is the same as measured on its own slope: no measure of this one. */
+  measuredThere: string | null
+}
+
+export function FindingForm({ start: given, isNew, tray, measuredThere }: FormProps) {
+  const { visit, book } = useVisitContext()
+  const form = useFindingForm(given, isNew, tray)
+  const { draft, set, condition, quantity, typed, judged, quick, whole, record, failure } = form
+  return (
+    <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
+      <Stack className="k-sheet" gap="4" flex="3" w="full" minW="0">
+        {form.restored && (
+          <Flex className="k-note" role="status" gap="3" align="center" wrap="wrap">
+            <Text flex="1" minW="12rem">
+              Your unfinished finding was restored.
+            </Text>
+            <Button size="sm" variant="outline" onClick={form.discard}>
+              Start over
+            </Button>
+          </Flex>
+        )}
+        {form.start.condition !== '' && !condition && (
+          <Text color="fg.error">
+            This finding was recorded as “{keyInWords(form.start.condition)}”, which this version of the rule book does
+            not know. It stays in the report as recorded. Choose a condition, or update Kalpa.
+          </Text>
+        )}
+        <ConditionPicker
+          station={draft.station}
+          family={familyOf(visit, book, draft.slopeId)}
+          chosen={condition}
+          onChoose={(next: Condition | null) =>
+            set({
+              condition: next?.code ?? '',
+              outcome: next?.defaultOutcome ?? 'mend',
+              deciding: null,
+              views: null,
+              moved: null,
+              ownWords: null,
+            })
+          }
+        />
+        {condition?.caution && <Caution>{condition.caution}</Caution>}
+        {quantity && (
+          <MeasureKeys
+            quantity={quantity}
+            typed={typed}
+            how={form.how}
+            onTyped={(next) => form.setTyped(next)}
+            onHow={(next) => form.setHow(next)}
+          />
+        )}
+        {measuredThere && !typed && (
+          <Text className="k-note">
+            {measuredThere} Measure it here too, or leave it empty: it is then reported as not measured.
+          </Text>
+        )}
+        {condition && (
+          <VerdictPanel
+            verdict={form.askedFor}
+            waiting={form.late ? form.waiting : null}
+            error={form.askedFor ? null : (quick.error ?? whole.error)}
+            onRetry={() => {
+              quick.retry()
+              whole.retry()
+            }}
+          />
+        )}
+        {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
+        {condition && (
+          <SeenFields
+            draft={draft}
+            canFall={condition.canFall || condition.consequence === 'lifeSafety'}
+            onChange={set}
+          />
+        )}
+        {form.changed && (
+          <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />
+        )}
+        <PlaceFields draft={draft} onChange={set} />
+        <PlanPlace draft={draft} onChange={set} />
+        {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
+      </Stack>
+      <Stack gap="3" flex="2" w="full" minW="0">
+        {condition && (
+          <Box className="k-sheet">
+            <PhotoStrip photos={form.photos} rolesDue={condition.photosDue ?? []} />
+          </Box>
+        )}
+        {condition && <Recorder station={draft.station} slopeId={draft.slopeId ?? null} findingId={draft.id} />}
+        {condition && judged && (
+          <Box className="k-sheet">
+            <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />
+            <Text mt="1">{judged.urgency.why.join(' ')}</Text>
+            <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
+          </Box>
+        )}
+        {judged && judged.together.length > 0 && <Together of={judged.together} />}
+        {judged && <ReportWords draft={draft} judged={judged} onChange={set} />}
+        {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
+        <FindingFoot form={form} isNew={isNew} />
+      </Stack>
+    </Flex>
+  )
+}
+
+type Context = ReturnType<typeof useVisitContext>
+
+function familyOf(visit: Context['visit'], book: Context['book'], slopeId: string | null | undefined) {
+  const slopes = slopeId ? [slopeId] : visit.facts.slopes.map((slope) => slope.id)
+  const [covering] = slopes.flatMap((id) => coveringOn(visit.facts.coverings, id, visit.facts.asOf) ?? [])
+  return book.coverings.find((other) => other.kind === covering?.kind)?.family ?? null
+}
