@@ -44,8 +44,6 @@ public static class ReportWords
             _ => "Age and look combined",
         };
 
-    public static string Lower(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
-
     public static string Planned(PlannedKind kind) =>
         kind switch
         {

@@ -37,7 +37,6 @@ async function demoPaths() {
   await page.getByRole('button', { name: /Marit/ }).click()
   const house = page.getByRole('article').filter({ hasText: 'Pilot’s House' })
   const visit = (await house.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
-  const property = await house.getByRole('heading').getByRole('link').getAttribute('href')
   const facts = await page.evaluate(
     (id) => fetch(`/api/visits/${id}`).then((answer) => answer.json()),
     visit.split('/').at(-1),
@@ -50,13 +49,20 @@ async function demoPaths() {
   }
   const [shop, ferry] = [await visitOf('Chandler’s Shop'), await visitOf('Ferry Office')]
   const school = await visitOf('Old Schoolhouse')
+  await page.goto(address)
+  const yard = await page
+    .getByRole('article')
+    .filter({ hasText: 'Cooper’s Yard' })
+    .getByRole('heading', { level: 2 })
+    .getByRole('link')
+    .getAttribute('href')
   await context.close()
-  return { visit, property, drip, shop, ferry, school }
+  return { visit, drip, shop, ferry, school, yard }
 }
 
-const { visit, property, drip, shop, ferry, school } = await demoPaths()
+const { visit, drip, shop, ferry, school, yard } = await demoPaths()
 await shoot('home', DESK, {})
-await shoot('roof', DESK, { path: property })
+await shoot('roof', DESK, { path: yard })
 await shoot('walk', DESK, { path: `${shop}/walk?station=seams` })
 await shoot('walk-phone', PHONE, { path: `${visit}/walk?station=walls` })
 await shoot('finding', DESK, { path: `${visit}/findings/${drip}` })

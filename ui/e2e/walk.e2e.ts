@@ -158,6 +158,8 @@ test('a changed view keeps the earlier one with its reason, and a cause stays su
   await chooseKey(page, 'Why the view changed', 'Second opinion')
   await page.getByRole('group', { name: 'Proof of it' }).getByRole('checkbox', { name: 'Water test' }).click()
   await page.getByRole('button', { name: 'Keep the finding' }).click()
+  // The form itself says it as well, as long as it stands there.
+  await expect(page.getByText('Found here')).toBeVisible()
   await expect(page.getByText(/Cause: age and sun \(seen from outside, shown by a water test\)/)).toBeVisible()
   await allSent(page)
   const { facts, assessment } = await serverVisit(page, ids.visit)

@@ -195,7 +195,7 @@ public static class Assessor
         var soonest = slopes
             .Where(s => s is { FiguresCovered: false, Life.Stated: not null } && !unfit.Contains(s.Letter))
             .MinBy(s => s.Life!.Stated!.Likely);
-        var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {LowerFirst(soonest.Life!.Headline)}. ";
+        var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {Sentences.Lower(soonest.Life!.Headline)}. ";
         var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is unfit as built. ";
         var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
         if (covered.Count > 0)
@@ -203,7 +203,7 @@ public static class Assessor
             life += $"The years of slope {string.Join(", ", covered)} are covered until signed off. ";
         }
         var first =
-            work.Count > 0 ? $"First: {LowerFirst(work[0].Title)} – {LowerFirst(work[0].UrgencyWords)}."
+            work.Count > 0 ? $"First: {Sentences.Lower(work[0].Title)} – {Sentences.Lower(work[0].UrgencyWords)}."
             : notAssessed.Length == 0 ? NothingToRepair
             : "";
         return string.Join(' ', new[] { $"{built}{life}{first}".Trim(), notAssessed }.Where(part => part.Length > 0));
@@ -236,6 +236,4 @@ public static class Assessor
         var conditions = input.Findings.Select(f => book.FindCondition(f.Condition)?.Caution ?? "").Where(c => c.Length > 0);
         return [.. conditions.Concat(stations).Distinct()];
     }
-
-    internal static string LowerFirst(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

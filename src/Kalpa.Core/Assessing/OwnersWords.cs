@@ -3,6 +3,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
@@ -55,7 +56,7 @@ internal static class OwnersWords
         : $"About {Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
 
     /// <summary>Where a fact comes from is for the inspector.</summary>
-    private static string Plain(string reason) => LifeWords.LowerFirst(reason.Split(" (")[0]);
+    private static string Plain(string reason) => Sentences.Lower(reason.Split(" (")[0]);
 
     private static string Governs(LifeAnswer life)
     {
@@ -73,7 +74,7 @@ internal static class OwnersWords
     {
         var first = condition is null
             ? ""
-            : $"{condition.Name}: {LifeWords.LowerFirst(condition.Meaning.TrimEnd('.'))} ({LifeWords.LowerFirst(worst!.Urgency.Words)}). ";
+            : $"{condition.Name}: {Sentences.Lower(condition.Meaning.TrimEnd('.'))} ({Sentences.Lower(worst!.Urgency.Words)}). ";
         var end =
             left is null ? "What it has left is not known."
             : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck beneath rots."

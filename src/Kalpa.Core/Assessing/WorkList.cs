@@ -62,8 +62,8 @@ internal static class WorkList
             return Reasons.Above(urgencies[id], next.Title, urgencies[then]);
         }
         return ordered[at].Urgency == next.Urgency
-            ? $"Above “{Assessor.LowerFirst(next.Title)}” because it does harm while that is planned."
-            : $"Above “{Assessor.LowerFirst(next.Title)}”: {Assessor.LowerFirst(ordered[at].UrgencyWords)} goes before {Assessor.LowerFirst(next.UrgencyWords)}.";
+            ? $"Above “{Sentences.Lower(next.Title)}” because it does harm while that is planned."
+            : $"Above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(ordered[at].UrgencyWords)} goes before {Sentences.Lower(next.UrgencyWords)}.";
     }
 
     private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
@@ -98,7 +98,7 @@ internal static class WorkList
     /// <summary>Other outcomes exist besides mending; each says who acts.</summary>
     private static string Title(Condition condition, FindingAssessment judged, FindingOutcome outcome)
     {
-        var what = Assessor.LowerFirst(condition.Name);
+        var what = Sentences.Lower(condition.Name);
         return outcome switch
         {
             FindingOutcome.Watch => $"Watch: {what}",
@@ -160,7 +160,7 @@ internal static class WorkList
                 !first ? UrgencyClass.WithReroof
                     : soon ? UrgencyClass.WithinYear
                     : UrgencyClass.Watch,
-                $"{char.ToUpperInvariant(part.Name[0])}{part.Name[1..]}: {Assessor.LowerFirst(part.Words)}{(first ? "" : " The re-roof comes first and takes it along.")}",
+                $"{Sentences.Upper(part.Name)}: {Sentences.Lower(part.Words)}{(first ? "" : " The re-roof comes first and takes it along.")}",
                 [kind.Renew]
             );
         }

@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Coverage;
 
@@ -92,7 +93,7 @@ public static class Coverages
 
     private static string Limitation(Station station, SlopeFact? slope, LookFact look)
     {
-        var place = slope is null ? station.Name : $"Slope {slope.Letter}, {LowerFirst(station.Name)}";
+        var place = slope is null ? station.Name : $"Slope {slope.Letter}, {Sentences.Lower(station.Name)}";
         var note = look.Note.Length == 0 ? "" : $" ({look.Note})";
         return look.State == LookState.Hidden
             ? $"{place}: hidden – {HiddenWords(look.Excuse)}{note}."
@@ -122,6 +123,4 @@ public static class Coverages
             ExcuseReason.Wet => "by standing water",
             _ => "by what covers it",
         };
-
-    private static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

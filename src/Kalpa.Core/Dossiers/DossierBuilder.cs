@@ -161,6 +161,7 @@ public static class DossierBuilder
                 .Where(r => buildings.Any(b => b.Id == r.BuildingId))
                 .OrderBy(r => first.TryGetValue(r.Id, out var letter) ? letter.Length : int.MaxValue)
                 .ThenBy(r => first.GetValueOrDefault(r.Id, ""), StringComparer.Ordinal)
+                .ThenBy(r => r.Name, StringComparer.Ordinal)
                 .ThenBy(r => r.Id),
         ];
     }

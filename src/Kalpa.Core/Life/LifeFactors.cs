@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -105,7 +106,7 @@ internal static class LifeFactors
             return null;
         }
         var held = factor.HeldByStage && seen;
-        var reason = $"{char.ToUpperInvariant(option.Reason[0])}{option.Reason[1..]} ({wear.From})";
+        var reason = $"{Sentences.Upper(option.Reason)} ({wear.From})";
         return Made(
             factor.Key,
             factor.Letter,

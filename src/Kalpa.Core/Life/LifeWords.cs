@@ -1,4 +1,5 @@
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -47,7 +48,7 @@ internal static class LifeWords
         : $"{left.Low:0}–{left.High:0} years left, likely {left.Likely:0}";
 
     private static string StageReason(AssemblyPart governing, IReadOnlyList<EarlierLook>? earlier) =>
-        governing.Stage is { } stage ? $"Stage {stage} governs: {LowerFirst(governing.StageLooks[stage])}."
+        governing.Stage is { } stage ? $"Stage {stage} governs: {Sentences.Lower(governing.StageLooks[stage])}."
         : earlier is { Count: > 0 } ? "Not rated since."
         : "No stage is recorded: rate the slope to narrow the range.";
 
@@ -59,6 +60,4 @@ internal static class LifeWords
 
     /// <summary>Words typed by hand, ended as a sentence.</summary>
     internal static string Sentence(string typed) => typed.Length > 0 && char.IsLetterOrDigit(typed[^1]) ? typed + "." : typed;
-
-    internal static string LowerFirst(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

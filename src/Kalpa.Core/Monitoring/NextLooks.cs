@@ -3,6 +3,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Monitoring;
 
@@ -91,7 +92,7 @@ internal static class NextLooks
         {
             var looks = book.FindComponent(governing.Kind)?.StageLooks ?? book.Covering(facts.Kind).StageLooks;
             yield return governing.Stage is { } stage
-                ? $"Slope {slope.Letter}, {governing.Name}: {LifeWords.LowerFirst(looks[Math.Min(StageModel.LastStage, stage + 1)])}?"
+                ? $"Slope {slope.Letter}, {governing.Name}: {Sentences.Lower(looks[Math.Min(StageModel.LastStage, stage + 1)])}?"
                 : $"Slope {slope.Letter}, {governing.Name}: not rated yet, rate it";
         }
         foreach (var due in life.Components.Where(c => c.Due is { } d && d.From <= input.AsOf.Year + 2))
@@ -100,7 +101,7 @@ internal static class NextLooks
         }
         foreach (var finding in input.Findings.Where(f => f.SlopeId == slope.Id && f.Outcome == FindingOutcome.Watch).OrderBy(f => f.Id))
         {
-            yield return $"Slope {slope.Letter}: {LifeWords.LowerFirst(book.FindCondition(finding.Condition)?.Name ?? finding.Condition)}, {finding.Place}";
+            yield return $"Slope {slope.Letter}: {Sentences.Lower(book.FindCondition(finding.Condition)?.Name ?? finding.Condition)}, {finding.Place}";
         }
     }
 }

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
@@ -34,19 +35,19 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         {
             VerdictOutcome.Short => new(
                 FitnessState.Unfit,
-                $"{Sentence(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the least slope ({least}). Replace or rebuild; wear life does not apply.",
+                $"{Sentences.Upper(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the least slope ({least}). Replace or rebuild; wear life does not apply.",
                 null,
                 limit.Id,
                 limit.Source
             ),
             VerdictOutcome.CannotTell => new(
                 FitnessState.Unknown,
-                $"{Sentence(name)} at about {at}: the reading is too coarse to say whether it keeps its least slope ({least}).",
+                $"{Sentences.Upper(name)} at about {at}: the reading is too coarse to say whether it keeps its least slope ({least}).",
                 "Read the pitch with a tape and a level, in two places.",
                 limit.Id,
                 limit.Source
             ),
-            _ => new(FitnessState.Fit, $"{Sentence(name)} at {at} keeps its least slope ({least}).", null, limit.Id, limit.Source),
+            _ => new(FitnessState.Fit, $"{Sentences.Upper(name)} at {at} keeps its least slope ({least}).", null, limit.Id, limit.Source),
         };
     }
 
@@ -109,6 +110,4 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             ),
             _ => new(FitnessState.Fit, $"{condition.Name}: tried, and it held."),
         };
-
-    private static string Sentence(string name) => char.ToUpperInvariant(name[0]) + name[1..];
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Urgency;
 
@@ -58,7 +59,7 @@ public static class Reasons
     /// <summary>Why one finding stands above another, in one sentence: danger first, then the class, then the cost of a year's waiting.</summary>
     public static string Above(UrgencyAnswer first, string second, UrgencyAnswer then)
     {
-        var other = Urgencies.LowerFirst(second);
+        var other = Sentences.Lower(second);
         if (first.Class == UrgencyClass.MakeSafeNow && then.Class != UrgencyClass.MakeSafeNow)
         {
             return $"Above “{other}” because someone can be hurt; that comes before any damage.";
@@ -75,7 +76,7 @@ public static class Reasons
             : "the same kind of harm";
         return first.LossHigh > then.LossHigh ? $"Above “{other}”: {more} ({why})."
             : first.Class > then.Class
-                ? $"Above “{other}”: {Urgencies.LowerFirst(first.Words)} goes before {Urgencies.LowerFirst(then.Words)} ({why})."
+                ? $"Above “{other}”: {Sentences.Lower(first.Words)} goes before {Sentences.Lower(then.Words)} ({why})."
             : $"Beside “{other}”: as urgent, and waiting costs as much; either may come first.";
     }
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Urgency;
 
@@ -143,8 +144,8 @@ public static class Urgencies
         }
         var held = computed == UrgencyClass.MakeSafeNow;
         var words = held
-            ? $"{moved.By} would act {LowerFirst(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays first while someone can be hurt."
-            : $"{moved.By} moved it from {LowerFirst(Words(computed))}: {moved.Reason.TrimEnd('.')}.";
+            ? $"{moved.By} would act {Sentences.Lower(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays first while someone can be hurt."
+            : $"{moved.By} moved it from {Sentences.Lower(Words(computed))}: {moved.Reason.TrimEnd('.')}.";
         return (held ? computed : moved.Class, new MovedAnswer(computed, moved.Class, held, words));
     }
 
@@ -158,6 +159,4 @@ public static class Urgencies
             UrgencyClass.WithReroof => "With the re-roof",
             _ => "Watch",
         };
-
-    internal static string LowerFirst(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

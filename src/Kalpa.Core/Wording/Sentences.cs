@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Wording;
 
 /// <summary>Words put into sentences.</summary>
-internal static class Sentences
+public static class Sentences
 {
     /// <summary>As it stands inside a sentence; what is written with two capitals or a hyphen after the first letter keeps it.</summary>
     public static string Lower(string text) =>

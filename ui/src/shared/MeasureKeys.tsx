@@ -3,6 +3,7 @@ import type { MeasureFact, Quantity } from '../api/types'
 import { Choice } from './Choice'
 import { MeasureInput } from './MeasureInput'
 import { MetalPair } from './MetalPair'
+import { upperFirst } from './sentences'
 import { measuredHows } from './words'
 
 type Props = {
@@ -18,7 +19,7 @@ const hints = { length: '1 1/2 or 38 mm', pitch: '6/12', count: '4', percent: '2
 
 /** Six fat keys of the likely values, or typing; and how it was measured. */
 export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
-  const name = quantity.name.charAt(0).toUpperCase() + quantity.name.slice(1)
+  const name = upperFirst(quantity.name)
   const unit = units[quantity.unit]
   return (
     <Stack gap="2">

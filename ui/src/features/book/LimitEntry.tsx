@@ -1,10 +1,9 @@
 import { Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Limit } from '../../api/types'
+import { upperFirst } from '../../shared/sentences'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) {
   const quantity = book.quantities.find(({ id }) => id === limit.quantity)
@@ -13,7 +12,7 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
   return (
     <>
       <Title
-        name={sentence(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`)}
+        name={upperFirst(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`)}
         under={`${limit.source} · ${sourceClasses[limit.sourceClass]}`}
       />
       <Text mt="2">{limit.why}</Text>

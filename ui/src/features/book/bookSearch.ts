@@ -1,4 +1,5 @@
 import type { BookAnswer } from '../../api/types'
+import { upperFirst } from '../../shared/sentences'
 
 export type EntryKind = 'condition' | 'limit' | 'combination' | 'decision'
 
@@ -23,8 +24,6 @@ const points = { nameStart: 8, nameWord: 5, word: 3, text: 1 } as const
 
 /** Words and numbers; the section of a code is one word, dots and all. */
 const split = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}½¼⅜⅝¾]+(?:\.\p{N}+)*/gu) ?? []
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** Made once for a book; searching it is a walk over a few hundred short lists. */
 export function indexOf(book: BookAnswer): BookIndex {
@@ -64,7 +63,7 @@ export function indexOf(book: BookAnswer): BookIndex {
         {
           kind: 'limit',
           id: limit.id,
-          name: sentence(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`),
+          name: upperFirst(`${quantity?.name ?? limit.quantity}: ${book.limitTexts[limit.id] ?? ''}`),
           note: limit.source,
           stations: [],
           families: null,

@@ -1,6 +1,7 @@
 import { Box, Flex, Stack, Text } from '@chakra-ui/react'
 import type { DecisionAnswer, FindingFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { lowerFirst } from '../../shared/sentences'
 
 type Props = { draft: FindingFact; decisions: DecisionAnswer[]; onChange: (fields: Partial<FindingFact>) => void }
 
@@ -31,10 +32,10 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
             <Box as="ul" className="k-limits">
               {decision.branches.map((branch) => (
                 <li key={branch.if}>
-                  If {branch.if}: {lower(branch.then)}.
+                  If {branch.if}: {lowerFirst(branch.then)}.
                 </li>
               ))}
-              <li>To settle it: {lower(decision.settle)}</li>
+              <li>To settle it: {lowerFirst(decision.settle)}</li>
             </Box>
           )}
           <Text mt="1">
@@ -51,7 +52,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
                 className="k-otherview"
                 onClick={() => view(decision.key, other.key)}
               >
-                Rather: {lower(other.words)}
+                Rather: {lowerFirst(other.words)}
               </button>
             ))}
             {decision.by === 'inspector' && (
@@ -65,5 +66,3 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
     </Stack>
   )
 }
-
-const lower = (text: string) => (/^.[A-Z]/.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1))

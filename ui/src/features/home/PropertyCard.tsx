@@ -11,6 +11,8 @@ import { dayText } from '../../shared/words'
 /** A property in the list, roof by roof. */
 export function PropertyCard({ property }: { property: HomeProperty }) {
   const { roofs } = property
+  // Most visits look at all roofs: then it is named once.
+  const together = roofs.every(({ latestVisit }) => latestVisit?.id === roofs[0]?.latestVisit?.id)
   const about = [property.address, roofs.length === 1 && roofs[0]?.roofName, property.tags.join(', ')]
   return (
     <Box as="article" className="k-sheet">
@@ -26,7 +28,7 @@ export function PropertyCard({ property }: { property: HomeProperty }) {
             !property.fresh && <Text color="copper">Updating: these are the last known figures.</Text>
           )}
         </Box>
-        {roofs.length === 1 && roofs[0] && <VisitLinks roof={roofs[0]} />}
+        {together && roofs[0] && <VisitLinks roof={roofs[0]} />}
       </Flex>
       {roofs.map((roof) => (
         <Box key={roof.roofId} mt="3">
@@ -35,7 +37,7 @@ export function PropertyCard({ property }: { property: HomeProperty }) {
               <Heading as="h3" size="md">
                 {roof.roofName}
               </Heading>
-              <VisitLinks roof={roof} />
+              {!together && <VisitLinks roof={roof} named />}
             </Flex>
           )}
           <RoofFigures roof={roof} />
@@ -45,13 +47,14 @@ export function PropertyCard({ property }: { property: HomeProperty }) {
   )
 }
 
-function VisitLinks({ roof: { latestVisit } }: { roof: RoofLine }) {
+/** `named`: the visit opens at this roof, which others of the property do not share it with. */
+function VisitLinks({ roof: { roofId, latestVisit }, named = false }: { roof: RoofLine; named?: boolean }) {
   if (!latestVisit) return <Text color="faint">Not visited yet</Text>
   return (
     <Flex gap="2" align="center" wrap="wrap">
       <Text color="faint">Last visit {dayText(latestVisit.on)}</Text>
       <Button asChild size="sm" variant="outline">
-        <Link to={`/visits/${latestVisit.id}/walk`}>Open the visit</Link>
+        <Link to={`/visits/${latestVisit.id}${named ? `/roofs/${roofId}` : ''}/walk`}>Open the visit</Link>
       </Button>
       <Button asChild size="sm" variant="outline">
         <Link to={`/visits/${latestVisit.id}/report`}>Report</Link>

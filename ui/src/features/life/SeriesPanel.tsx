@@ -7,6 +7,7 @@ import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { Trouble } from '../../shared/States'
+import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { SeriesChart } from './SeriesChart'
@@ -57,11 +58,7 @@ function SeriesRow({ series, letter }: { series: SeriesAnswer; letter: string | 
   return (
     <Box borderTopWidth="1px" pt="2" mt="2">
       <Text>
-        <strong>
-          {series.name[0]?.toUpperCase()}
-          {series.name.slice(1)}
-        </strong>{' '}
-        – {where}
+        <strong>{upperFirst(series.name)}</strong> – {where}
       </Text>
       <SeriesChart series={series} />
       <Text>{series.words}</Text>

@@ -5,6 +5,7 @@ import { TypedAnswer } from '../../shared/Answers'
 import { feetText } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
+import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { unders } from '../../shared/words'
 import { KeptField } from './KeptField'
@@ -56,7 +57,7 @@ export function ShapePanel({ scene, answer, picked, onPick, edit, onAdd }: Props
             variant={other.id === picked?.partId ? 'solid' : 'outline'}
             onClick={() => onPick({ partId: other.id, what: 'part' })}
           >
-            {sentence(nameOf(other))}
+            {upperFirst(nameOf(other))}
           </Button>
         ))}
         <Button variant="outline" borderStyle="dashed" onClick={onAdd}>
@@ -66,8 +67,6 @@ export function ShapePanel({ scene, answer, picked, onPick, edit, onAdd }: Props
     </Stack>
   )
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 type Fields = { part: PlanPart; edit: Props['edit']; onPick: Props['onPick'] }
 
@@ -224,7 +223,7 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
   return (
     <Stack gap="3">
       <Heading as="h2" size="md">
-        {sentence(nameOf(part))}
+        {upperFirst(nameOf(part))}
       </Heading>
       <SimpleGrid columns={2} gap="3">
         <TypedAnswer

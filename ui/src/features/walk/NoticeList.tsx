@@ -6,6 +6,7 @@ import { useRecord } from '../../shared/facts'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { placeId } from '../../shared/placeId'
 import { Trouble } from '../../shared/States'
+import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -97,7 +98,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
         <NailMarks nails={notice.nails} words={notice.urgencyWords} />
       </Flex>
       <Text>
-        {notice.place && `${notice.place.charAt(0).toUpperCase()}${notice.place.slice(1)}. `}
+        {notice.place && `${upperFirst(notice.place)}. `}
         {notice.why} {notice.advice}
       </Text>
       <Flex gap="2" wrap="wrap">
