@@ -16,6 +16,7 @@ internal static partial class MutantBench
 
     private static readonly string[] Copied =
     [
+        "src/Kalpa.BookPacker",
         "src/Kalpa.Core",
         "src/Kalpa.Contracts",
         "tests/Kalpa.Core.Tests",

@@ -48,7 +48,7 @@ public class BrowserParityTests
         var random = new Random(Seed);
         var inputs = Enumerable
             .Range(0, Plans)
-            .Select(_ => JsonSerializer.Serialize(AnyPlan(random), KalpaJson.Default.PlanRequest))
+            .Select(_ => JsonSerializer.Serialize(PlanSamples.Any(random), KalpaJson.Default.PlanRequest))
             .ToList();
 
         var answers = await AskBrowserCore(inputs, "plan");
@@ -62,38 +62,6 @@ public class BrowserParityTests
     }
 
     private const int Plans = 40;
-
-    private static PlanRequest AnyPlan(Random random)
-    {
-        var ids = 0;
-        Guid Id() => new(++ids, 0, 0, [0, 0, 0, 0, 0, 0, 0, 0]);
-        StarterAnswer Form(StarterForm form, double x, PartKind kind) =>
-            PlanStarters.Of(
-                new StarterRequest(
-                    form,
-                    random.Next(240, 700),
-                    random.Next(200, 500),
-                    random.Next(1, 14),
-                    random.NextDouble() * 360,
-                    x,
-                    0,
-                    120,
-                    kind,
-                    [.. Enumerable.Range(0, 17).Select(_ => Id())],
-                    []
-                )
-            );
-        var forms = Enum.GetValues<StarterForm>();
-        var parts = new[]
-        {
-            Form(forms[random.Next(forms.Length)], 0, PartKind.House).Part!,
-            Form(StarterForm.Shed, 3000, PartKind.Porch).Part!,
-        };
-        var plan = new PlanFact(Id(), Id(), true, "", parts, [], 6, 36);
-        var spot = new Spot(parts[0].Corners[0].SlopeId, random.Next(0, 300), random.Next(0, 100));
-        var chimney = new DetailFact(Id(), plan.RoofId, DetailKind.Chimney, spot, 36, 24);
-        return new PlanRequest(plan, [chimney], [], new DateOnly(2026, 9, 14), null, random.Next(0, 18));
-    }
 
     private static async Task<List<string>> AskBrowserCore(List<string> inputs, string method)
     {

@@ -26,7 +26,7 @@ public partial class ComputeDocTests
         }
     }
 
-    private static IEnumerable<(string Method, string Input, string? Output)> Examples() =>
+    internal static IEnumerable<(string Method, string Input, string? Output)> Examples() =>
         Example()
             .Matches(Page)
             .Select(m => (m.Groups["method"].Value, m.Groups["input"].Value, m.Groups["output"].Success ? m.Groups["output"].Value : null));
