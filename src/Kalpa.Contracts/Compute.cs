@@ -11,14 +11,18 @@ public sealed record ComputeResult(string? Json, ComputeProblem? Problem);
 /// <summary>The core behind one call, the same from the command line, over HTTP and in the browser: JSON in, JSON out.</summary>
 public static class Compute
 {
-    public static ComputeResult Run(string method, string json, RuleBook book) =>
-        ComputeMethods.Find(method) is { } known
-            ? known.Run(json, book)
-            : Refused(
-                "compute.unknown-method",
-                null,
-                $"There is no method \"{method}\". Methods: {string.Join(", ", ComputeMethods.All.Select(m => m.Name))}."
-            );
+    public static ComputeResult Run(string method, string json, RuleBook book)
+    {
+        if (ComputeMethods.Find(method) is not { } known)
+        {
+            var methods = string.Join(", ", ComputeMethods.All.Select(m => m.Name));
+            return Refused("compute.unknown-method", null, $"There is no method \"{method}\". Methods: {methods}.");
+        }
+        // In the browser the page asks, in its own types; reading each question twice would be felt there.
+        return !OperatingSystem.IsBrowser() && JsonBounds.Find(json) is { } fault
+            ? Refused("compute.bad-json", fault.Path, fault.Text)
+            : known.Run(json, book);
+    }
 
     internal static ComputeResult Answer<TIn, TOut>(
         string json,

@@ -7,6 +7,7 @@ using Kalpa.Contracts;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
+using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Measuring;
@@ -33,6 +34,9 @@ public partial class HeldAnswersTests
         ["plans"] = Plans,
         ["rules"] = Rules,
         ["examples"] = Examples,
+        ["variants"] = Variants,
+        ["calculators"] = Calculators,
+        ["refusals"] = Refusals,
     };
 
     public static TheoryData<string> GroupNames => [.. Groups.Keys];
@@ -153,6 +157,129 @@ public partial class HeldAnswersTests
     /// <summary>The examples of docs/compute.md, one for each method.</summary>
     private static IEnumerable<(string, string)> Examples() =>
         Contracts.ComputeDocTests.Examples().Select(e => ($"example {e.Method}", Answer(e.Method, e.Input)));
+
+    /// <summary>Each example with one thing changed, many times over: the answer, or why there is none.</summary>
+    private static IEnumerable<(string, string)> Variants()
+    {
+        foreach (var (method, input, _) in Contracts.ComputeDocTests.Examples())
+        {
+            var random = new Random(Seed);
+            foreach (var (i, (_, json)) in JsonVariants.Of(input, VariantsEach, random).Index())
+            {
+                var result = Compute.Run(method, json, Book);
+                yield return ($"{method} {i:00}", result.Json ?? $"{result.Problem}");
+            }
+        }
+    }
+
+    private const int VariantsEach = 60;
+
+    /// <summary>Calculators over their whole range, a little step at a time.</summary>
+    private static IEnumerable<(string, string)> Calculators()
+    {
+        string[] texts =
+        [
+            "12",
+            "1 1/2",
+            "1-1/2",
+            "3/4\"",
+            "2' 6\"",
+            "2 ft 6 in",
+            "30 mm",
+            "1.5 m",
+            "12 cm",
+            "6:12",
+            "6/12",
+            "18.4°",
+            "33 %",
+            "14\" over 42\"",
+            "½",
+            "1½",
+            "0",
+            "-1",
+            "1/0",
+            "abc",
+            "",
+            "7 1/8 in",
+            "10' 3 1/4\"",
+            "0.25:12",
+            "1e3",
+            "1,5",
+            "99999",
+        ];
+        foreach (var unit in Enum.GetValues<QuantityUnit>())
+        {
+            foreach (var bare in Enum.GetValues<BareUnit>())
+            {
+                foreach (var text in texts)
+                {
+                    yield return (
+                        $"measure {unit} {bare} {text}".Replace(' ', '_'),
+                        $"{ComputeServices.Parse(new ParseMeasureRequest(text, unit, bare), Book)}"
+                    );
+                }
+            }
+        }
+        for (var half = -1; half <= 90; half++)
+        {
+            var answer = ComputeServices.Ladder(new LadderRequest(half / 2.0), Book);
+            yield return ($"ladder {half / 2.0:0.0}", $"{answer.Problem}{Json(answer.Value, KalpaJson.Default.LadderAnswer)}");
+        }
+        foreach (var looked in new[] { 1, 2, 5, 10, 30, 100, 1_000 })
+        {
+            for (var wrong = 0; wrong <= looked; wrong += Math.Max(1, looked / 6))
+            {
+                var share = ComputeServices.Interval(new IntervalRequest(wrong, looked), Book);
+                yield return ($"interval {wrong} of {looked}", Json(share.Value, KalpaJson.Default.Share));
+            }
+        }
+        var random = new Random(Seed);
+        string[] seen = ["dry", "wet", "ice", "gusts", "heat", "thunder"];
+        for (var i = 0; i < 300; i++)
+        {
+            var hour = new WeatherHour(
+                DateTimeOffset.UnixEpoch,
+                random.Next(0, 40),
+                random.Next(10, 40),
+                random.Next(4) == 0 ? random.Next(0, 3) / 100.0 : 0,
+                random.Next(28, 106),
+                random.Next(4) == 0,
+                random.Next(12) == 0
+            );
+            var taps = seen.Where(_ => random.Next(8) == 0).ToList();
+            var limits = random.Next(3) == 0 ? new WeatherLimitsFact(Guid.Empty, random.Next(10, 25), random.Next(25, 40)) : null;
+            var going = ComputeServices.Going(new GoingRequest(random.Next(10) == 0 ? null : hour, taps, random.Next(0, 16), limits), Book);
+            yield return ($"going {i:000}", Json(going.Value, KalpaJson.Default.GoingAnswer));
+        }
+    }
+
+    /// <summary>What is wrong with facts of every kind that have one thing changed.</summary>
+    private static IEnumerable<(string, string)> Refusals()
+    {
+        var random = new Random(Seed);
+        foreach (var fact in EveryKind.Facts)
+        {
+            foreach (var (i, (path, json)) in JsonVariants.Of(fact.Payload().GetRawText(), VariantsEach, random).Index())
+            {
+                yield return ($"fact {fact.Kind} {i:00}", $"{path} {Refusal(fact, json)}");
+            }
+        }
+    }
+
+    /// <summary>Whether it could be recorded, and whether it could be used if it stood on file.</summary>
+    private static string Refusal(StreamFact fact, string json)
+    {
+        if (JsonBounds.Find(json) is { } bound)
+        {
+            return $"{bound}";
+        }
+        var onFile = FactBundles.Sound(fact.Kind, fact.Fact.Id, FactChange.CurrentContractVersion, json, Book, out var read);
+        var recorded = read is null ? [] : FactChecks.Of(read, Book).Select(p => $"{p.Code} {p.Text}");
+        return $"{onFile} / {string.Join("; ", recorded)}";
+    }
+
+    private static string Json<T>(T? value, System.Text.Json.Serialization.Metadata.JsonTypeInfo<T> type)
+        where T : class => value is null ? "" : JsonSerializer.Serialize(value, type);
 
     private static string Answer(string method, string json)
     {

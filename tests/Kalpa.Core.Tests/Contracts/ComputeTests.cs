@@ -31,6 +31,9 @@ public class ComputeTests
     [InlineData("verdict", """{"condition":"x","covering":null,"measure":null}""", "compute.unknown-condition", "\"x\"")]
     [InlineData("parse-measure", """{"text":"1","unit":3}""", "compute.bad-json", "")] // an enum is its name, never a number
     [InlineData("weigh", "{}", "compute.unknown-method", "assess")]
+    // The types do not refuse an empty entry, and what is made of them would break on it.
+    [InlineData("order", """{"items":[null]}""", "compute.bad-json", "empty entry")]
+    [InlineData("ladder", """{"landingFeet":1e13}""", "compute.bad-json", "out of bounds")]
     public void Bad_input_is_refused_with_the_field_at_fault(string method, string input, string code, string says)
     {
         var problem = Compute.Run(method, input, RuleBook.Current).Problem!;

@@ -47,10 +47,6 @@ public static class ComputeEndpoints
     {
         using var reader = new StreamReader(request.Body);
         var json = await reader.ReadToEndAsync(cancel);
-        if (JsonBounds.Find(json) is { } fault)
-        {
-            return Refused("compute.bad-json", $"{fault.Text} (at {fault.Path})");
-        }
         try
         {
             using var budget = WorkBudget.Begin(TimeBudget.Within(LongestWork, cancel));
