@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Life;
 
 /// <summary>
-/// Years until the first of several components ends, by each school. One component is its own; several share their exposure. What a stage of one says of
+/// Years until the first of several components ends, by each school. One component is componentTail own; several share their exposure. What a stage of one says of
 /// the exposure, it says of all.
 /// </summary>
 internal sealed class JointLife
@@ -17,43 +17,47 @@ internal sealed class JointLife
     }
 
     /// <summary>The life's law cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
-    public RemainingYears? AgeTable() => First([.. parts.Where(p => p.HasAge)], _ => NoStage, Way.Age);
+    public RemainingYears? AgeTable() => YearsToFirst([.. parts.Where(p => p.HasAge)], _ => NoStage, Known.Age);
 
-    /// <summary>The prior law times the chance of the governing stage at u = a/T; stage 4 is nought, however young. A part without a stage is cut off at its age.</summary>
-    public RemainingYears? Combined() => First([.. parts.Where(p => p.HasAge || p.Weights is not null)], StagesOf, Way.Both);
+    /// <summary>The prior law times the chance of the governing stage at u = a/T; stage 4 is nought, however young. A part without a stage is cut off at componentTail age.</summary>
+    public RemainingYears? Combined() => YearsToFirst([.. parts.Where(p => p.HasAge || p.Weights is not null)], StagesOf, Known.Both);
 
     /// <summary>By what is seen alone; parts without a stage are left out.</summary>
-    public RemainingYears? WhatIsSeen() => First([.. parts.Where(p => p.Weights is not null)], StagesOf, Way.Look);
+    public RemainingYears? WhatIsSeen() => YearsToFirst([.. parts.Where(p => p.Weights is not null)], StagesOf, Known.Stage);
 
-    private static readonly IReadOnlyList<(int? Stage, double Weight)> NoStage = [(null, 1)];
+    private static readonly IReadOnlyList<StageChance> NoStage = [new(null, 1)];
 
-    private enum Way
+    /// <summary>A stage that may govern, none where it was not rated, and its chance.</summary>
+    private readonly record struct StageChance(int? Stage, double Weight);
+
+    /// <summary>What the years are judged from.</summary>
+    private enum Known
     {
         Age,
-        Look,
+        Stage,
         Both,
     }
 
     /// <summary>Not rated today, but spent when last rated, it is spent still.</summary>
-    private static IReadOnlyList<(int? Stage, double Weight)> StagesOf(PartLife part) =>
+    private static IReadOnlyList<StageChance> StagesOf(PartLife part) =>
         part is { Weights: null, LastWeights: { } last } && last[StageModel.LastStage] > 0
-            ? [(StageModel.LastStage, last[StageModel.LastStage]), (null, 1 - last[StageModel.LastStage])]
+            ? [new(StageModel.LastStage, last[StageModel.LastStage]), new(null, 1 - last[StageModel.LastStage])]
         : part.Weights is null ? NoStage
-        : [.. part.Weights.Select((weight, stage) => ((int?)stage, weight)).Where(s => s.weight > 0)];
+        : [.. part.Weights.Select((weight, stage) => new StageChance(stage, weight)).Where(s => s.Weight > 0)];
 
-    private RemainingYears? First(
-        IReadOnlyList<PartLife> taken,
-        Func<PartLife, IReadOnlyList<(int? Stage, double Weight)>> stagesOf,
-        Way way
+    private RemainingYears? YearsToFirst(
+        IReadOnlyList<PartLife> components,
+        Func<PartLife, IReadOnlyList<StageChance>> stagesOf,
+        Known known
     )
     {
-        if (taken.Count == 0)
+        if (components.Count == 0)
         {
             return null;
         }
         var sum = new RemainingYears(cellYears, PartLife.Cells);
-        var slices = Math.Max(1, way == Way.Look ? 1 : taken.Max(p => p.Ages));
-        foreach (var combination in Combinations([.. taken.Select(stagesOf)]))
+        var slices = Math.Max(1, known == Known.Stage ? 1 : components.Max(p => p.Ages));
+        foreach (var combination in Combinations([.. components.Select(stagesOf)]))
         {
             WorkBudget.Check();
             if (combination.Any(c => c.Stage == StageModel.LastStage))
@@ -61,11 +65,11 @@ internal sealed class JointLife
                 sum.Add(0, combination.Aggregate(1.0, (product, c) => product * c.Weight));
                 continue;
             }
-            // Each stage's own posterior is mixed with its weight, not the likelihoods: a share of worse wear can then only shorten life.
+            // Each stage's own posterior is mixed with componentTail weight, not the likelihoods: a share of worse wear can then only shorten life.
             var weight = combination.Aggregate(1.0, (product, c) => product * c.Weight) / slices;
             for (var slice = 0; slice < slices; slice++)
             {
-                sum.Mix(Earliest(taken, combination, way, slice), weight);
+                sum.Mix(FirstToEnd(components, combination, known, slice), weight);
             }
         }
         return sum;
@@ -75,19 +79,19 @@ internal sealed class JointLife
     /// The first of several by age alone, joined by the copula of Cuadras and Augé (1981): S = min(Sᵢ)^α · Π Sᵢ^(1−α). Hazards then only add, so that an
     /// older slope never has longer; under a common normal factor one that has stood long would count as tough.
     /// </summary>
-    private RemainingYears EarliestByAge(IReadOnlyList<PartLife> taken, int slice)
+    private RemainingYears FirstToEndByAge(IReadOnlyList<PartLife> components, int slice)
     {
         var tail = new double[PartLife.Cells + 1];
         Array.Fill(tail, 1);
         var least = new double[PartLife.Cells + 1];
         Array.Fill(least, 1);
-        foreach (var part in taken)
+        foreach (var part in components)
         {
-            var years = OrOver(One(part, null, Way.Age, slice));
-            var its = years.Tail();
-            for (var c = 0; c < its.Length; c++)
+            var years = SpentIfEmpty(YearsOf(part, null, Known.Age, slice));
+            var componentTail = years.Tail();
+            for (var c = 0; c < componentTail.Length; c++)
             {
-                var share = its[c] / years.Total;
+                var share = componentTail[c] / years.Total;
                 tail[c] *= Math.Pow(share, 1 - SharedExposure.Correlation);
                 least[c] = Math.Min(least[c], share);
             }
@@ -99,30 +103,30 @@ internal sealed class JointLife
         return RemainingYears.FromTail(cellYears, tail, 1);
     }
 
-    private RemainingYears Earliest(IReadOnlyList<PartLife> taken, IReadOnlyList<(int? Stage, double Weight)> stages, Way way, int slice)
+    private RemainingYears FirstToEnd(IReadOnlyList<PartLife> components, IReadOnlyList<StageChance> stages, Known known, int slice)
     {
-        if (taken.Count == 1)
+        if (components.Count == 1)
         {
-            return OrOver(One(taken[0], stages[0].Stage, way, slice));
+            return SpentIfEmpty(YearsOf(components[0], stages[0].Stage, known, slice));
         }
-        if (way == Way.Age)
+        if (known == Known.Age)
         {
-            return EarliestByAge(taken, slice);
+            return FirstToEndByAge(components, slice);
         }
         var tail = new double[PartLife.Cells + 1];
         var product = new double[PartLife.Cells + 1];
         double total = 0;
-        foreach (var (z, weight) in SharedExposure.Points)
+        foreach (var (exposure, weight) in SharedExposure.Points)
         {
             var evidence = weight;
             Array.Fill(product, weight);
-            for (var i = 0; i < taken.Count; i++)
+            for (var i = 0; i < components.Count; i++)
             {
-                var (its, sum) = Given(taken[i], stages[i].Stage, way, slice, z);
+                var (componentTail, sum) = TailGiven(components[i], stages[i].Stage, known, slice, exposure);
                 evidence *= sum;
-                for (var c = 0; c < its.Length; c++)
+                for (var c = 0; c < componentTail.Length; c++)
                 {
-                    product[c] *= its[c];
+                    product[c] *= componentTail[c];
                 }
             }
             total += evidence;
@@ -131,34 +135,36 @@ internal sealed class JointLife
                 tail[c] += product[c];
             }
         }
-        return OrOver(RemainingYears.FromTail(cellYears, tail, total));
+        return SpentIfEmpty(RemainingYears.FromTail(cellYears, tail, total));
     }
 
     /// <summary>A component's tail given the shared exposure: asked for again with every combination of the others' stages.</summary>
-    private (double[] Tail, double Total) Given(PartLife part, int? stage, Way way, int slice, double z)
+    private (double[] Tail, double Total) TailGiven(PartLife part, int? stage, Known known, int slice, double exposure)
     {
-        var age = way == Way.Look || !part.HasAge ? -1 : slice;
-        var key = (part, stage, way, age, z);
+        var age = known == Known.Stage || !part.HasAge ? -1 : slice;
+        var key = (part, stage, known, age, exposure);
         if (tails.TryGetValue(key, out var made))
         {
             return made;
         }
         if (age >= 0)
         {
-            return tails[key] = part.TailAt(cellYears, age, stage, way == Way.Both, z);
+            return tails[key] = part.TailAt(cellYears, age, stage, known == Known.Both, exposure);
         }
-        var years = part.ByLook(cellYears, stage!.Value, z);
+        var years = part.ByLook(cellYears, stage!.Value, exposure);
         return tails[key] = (years.Tail(), years.Total);
     }
 
-    private readonly Dictionary<(PartLife, int?, Way, int, double), (double[] Tail, double Total)> tails = [];
+    private readonly Dictionary<(PartLife, int?, Known, int, double), (double[] Tail, double Total)> tails = [];
 
     /// <summary>The ages of all parts run together: the early slices of each range with the early ones of the others.</summary>
-    private RemainingYears One(PartLife part, int? stage, Way way, int slice) =>
-        way == Way.Look || !part.HasAge ? part.ByLook(cellYears, stage!.Value, null) : part.At(cellYears, slice, stage, way == Way.Both);
+    private RemainingYears YearsOf(PartLife part, int? stage, Known known, int slice) =>
+        known == Known.Stage || !part.HasAge
+            ? part.ByLook(cellYears, stage!.Value, null)
+            : part.At(cellYears, slice, stage, known == Known.Both);
 
     /// <summary>An age beyond the grid: nothing of the law is left to live.</summary>
-    private RemainingYears OrOver(RemainingYears years)
+    private RemainingYears SpentIfEmpty(RemainingYears years)
     {
         if (years.IsEmpty)
         {
@@ -168,17 +174,15 @@ internal sealed class JointLife
         return years;
     }
 
-    private static IEnumerable<IReadOnlyList<(int? Stage, double Weight)>> Combinations(
-        IReadOnlyList<IReadOnlyList<(int? Stage, double Weight)>> each
-    )
+    private static IEnumerable<IReadOnlyList<StageChance>> Combinations(IReadOnlyList<IReadOnlyList<StageChance>> each)
     {
-        IEnumerable<IReadOnlyList<(int? Stage, double Weight)>> all =
+        IEnumerable<IReadOnlyList<StageChance>> all =
         [
             [],
         ];
         foreach (var choices in each)
         {
-            all = all.SelectMany(before => choices.Select(choice => (IReadOnlyList<(int?, double)>)[.. before, choice]));
+            all = all.SelectMany(before => choices.Select(choice => (IReadOnlyList<StageChance>)[.. before, choice]));
         }
         return all;
     }
