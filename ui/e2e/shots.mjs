@@ -64,7 +64,11 @@ const { visit, drip, shop, ferry, school, yard } = await demoPaths()
 await shoot('home', DESK, {})
 await shoot('roof', DESK, {
   path: yard,
-  prepare: (page) => page.getByText(/squares/).first().waitFor({ timeout: 30_000 }),
+  prepare: (page) =>
+    page
+      .getByText(/squares/)
+      .first()
+      .waitFor({ timeout: 30_000 }),
 })
 await shoot('walk', DESK, { path: `${shop}/walk?station=seams` })
 await shoot('walk-phone', PHONE, { path: `${visit}/walk?station=walls` })
