@@ -1,10 +1,11 @@
-import { Button, Field, Flex, Heading, Input, Stack } from '@chakra-ui/react'
+import { Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
 import { type FormEvent, useState } from 'react'
 import type { PropertyDossier } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
+import { isBlank, NameField } from './NameField'
 
 const empty = { building: '', roof: 'Main roof' }
 
@@ -12,10 +13,14 @@ const empty = { building: '', roof: 'Main roof' }
 export function NewBuilding({ dossier }: { dossier: PropertyDossier }) {
   const [open, setOpen] = useState(false)
   const [fields, setFields] = useState(empty)
+  const [tried, setTried] = useState(false)
   const record = useRecord(dossier.heads)
+  const set = (name: keyof typeof empty) => (value: string) => setFields((old) => ({ ...old, [name]: value }))
   const known = dossier.buildings.find(({ name }) => name.toLowerCase() === fields.building.trim().toLowerCase())
   const submit = (event: FormEvent) => {
     event.preventDefault()
+    setTried(true)
+    if (isBlank(fields.building) || isBlank(fields.roof)) return
     const building = known ?? { id: newId(), propertyId: dossier.property.id, name: fields.building.trim() }
     record.mutate(
       [
@@ -25,6 +30,7 @@ export function NewBuilding({ dossier }: { dossier: PropertyDossier }) {
       {
         onSuccess: () => {
           setFields(empty)
+          setTried(false)
           setOpen(false)
         },
       },
@@ -39,31 +45,27 @@ export function NewBuilding({ dossier }: { dossier: PropertyDossier }) {
       </Flex>
     )
   return (
-    <form onSubmit={submit} aria-label="Add a building or roof">
+    <form noValidate onSubmit={submit} aria-label="Add a building or roof">
       <Stack className="k-sheet" gap="3">
         <Heading as="h2" size="lg">
           Another building or roof
         </Heading>
         <Flex gap="3" wrap="wrap">
-          <Field.Root flex="1" minW="12rem" required>
-            <Field.Label>Building</Field.Label>
-            <Input
-              size="lg"
-              value={fields.building}
-              placeholder="Garage"
-              onChange={(event) => setFields((old) => ({ ...old, building: event.target.value }))}
-            />
-            {known && <Field.HelperText>A further roof of the {known.name.toLowerCase()}.</Field.HelperText>}
-          </Field.Root>
-          <Field.Root flex="1" minW="12rem" required>
-            <Field.Label>Roof</Field.Label>
-            <Input
-              size="lg"
-              value={fields.roof}
-              onChange={(event) => setFields((old) => ({ ...old, roof: event.target.value }))}
-            />
-          </Field.Root>
+          <NameField
+            label="Building"
+            value={fields.building}
+            placeholder="Garage"
+            onChange={set('building')}
+            missing={tried && isBlank(fields.building) ? 'Name the building, such as Garage.' : null}
+          />
+          <NameField
+            label="Roof"
+            value={fields.roof}
+            onChange={set('roof')}
+            missing={tried && isBlank(fields.roof) ? 'Name the roof, such as Main roof.' : null}
+          />
         </Flex>
+        {known && <Text color="faint">A further roof of the {known.name.toLowerCase()}.</Text>}
         {record.isError && <Trouble error={record.error} />}
         <Flex gap="2">
           <Button type="submit" size="lg" colorPalette="verdigris" loading={record.isPending}>

@@ -10,7 +10,7 @@ import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { ageSources, facings, pitchSources, unders } from '../../shared/words'
 import { YearWords } from '../../shared/YearWords'
-import { coveringsOf, formOf, layersProblem, type SlopeForm, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, layersProblem, letterOf, letterProblem, type SlopeForm, yearProblem } from './slopeForm'
 
 type Props = { roofId: string; slope: SlopeFact | null; dossier: PropertyDossier; onClose: () => void }
 
@@ -27,8 +27,9 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     <K extends keyof SlopeForm>(name: K) =>
     (value: SlopeForm[K]) =>
       setForm((old) => ({ ...old, [name]: value }))
-  const taken = dossier.slopes.some(
-    (other) => other.id !== slope?.id && !other.retiredOn && other.letter === form.letter.trim().toUpperCase(),
+  const badLetter = letterProblem(
+    form.letter,
+    dossier.slopes.filter(({ id }) => id !== slope?.id),
   )
   const pitch = useParsed(form.pitch, 'pitch')
   const eave = useParsed(form.eave, 'length', 'foot')
@@ -39,7 +40,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     yearProblem(form.laidTo) ||
     layersProblem(form.layers) ||
     // One that was shared before is kept until it is changed.
-    (taken && form.letter !== slope?.letter)
+    (badLetter && form.letter !== slope?.letter)
   const ready = (pitch?.value != null || pitch?.reading === true) && !unread
   // Only what lies on a plan can take its pitch, and what is under it, from there.
   const plan = dossier.plans.find((other) => other.roofId === roofId)
@@ -80,7 +81,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
       retiredOn: slope?.retiredOn ?? null,
       id: slope?.id ?? newId(),
       roofId,
-      letter: form.letter.trim().toUpperCase(),
+      letter: letterOf(form.letter),
       name: form.name,
       pitch: { typed: form.pitch, risePer12, source: form.pitchSource },
       facing: form.facing,
@@ -102,12 +103,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           {slope ? `Slope ${slope.letter}` : 'A new slope'}
         </Heading>
         <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
-          <Plain
-            label="Letter"
-            value={form.letter}
-            onChange={set('letter')}
-            problem={taken ? 'Another slope of this property has this letter.' : null}
-          />
+          <Plain label="Letter" value={form.letter} onChange={set('letter')} problem={badLetter} />
           <Plain label="Name (optional)" value={form.name} onChange={set('name')} />
           <MeasureInput
             label="Pitch"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { CoveringFact } from '../../api/types'
-import { coveringsOf, formOf, layersProblem, nextLetter, yearOf, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, layersProblem, letterProblem, nextLetter, yearOf, yearProblem } from './slopeForm'
 
 describe('letters of slopes', () => {
   it.each([
@@ -67,4 +67,18 @@ describe('what the form says of the covering', () => {
     expect(ended).toEqual({ ...old, endedOn: '2024-05-01' })
     expect(laid).toMatchObject({ id: 'new', kind: 'laminatedShingle', laidFrom: 2024, laidTo: 2024, endedOn: null })
   })
+})
+
+describe('the letter of a slope', () => {
+  const others = [
+    { letter: 'A', retiredOn: null },
+    { letter: 'B', retiredOn: '2026-01-01' },
+  ]
+  it.each(['C', ' c ', 'AA', 'ABC', 'b'])('“%s” is one', (typed) => expect(letterProblem(typed, others)).toBeNull())
+  it.each(['', ' ', '1', 'A1', 'ABCD', 'Ä'])('“%s” is none', (typed) =>
+    expect(letterProblem(typed, others)).toMatch(/one to three letters/),
+  )
+  it.each(['A', ' a'])('“%s” is another slope’s', (typed) =>
+    expect(letterProblem(typed, others)).toMatch(/Another slope/),
+  )
 })

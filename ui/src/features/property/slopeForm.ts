@@ -32,6 +32,17 @@ export function nextLetter(used: string[]): string {
   return [...singles, ...doubles].find((letter) => !taken.has(letter)) ?? 'ZZZ'
 }
 
+export const letterOf = (typed: string) => typed.trim().toUpperCase()
+
+/** Why a slope cannot be called so, or null: the letter names one standing slope of the property, whatever roof it is on. */
+export function letterProblem(typed: string, others: Pick<SlopeFact, 'letter' | 'retiredOn'>[]): string | null {
+  const letter = letterOf(typed)
+  if (!/^[A-Z]{1,3}$/.test(letter)) return 'Give one to three letters, such as A.'
+  return others.some((other) => !other.retiredOn && other.letter === letter)
+    ? 'Another slope of this property has this letter.'
+    : null
+}
+
 export function formOf(
   slope: SlopeFact | null,
   covering: CoveringFact | undefined,
