@@ -40,7 +40,7 @@ public sealed record AssessInput(
 
 /// <summary>
 /// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
-/// says, an all-clear only where everything on file was assessed; empty where there is work.
+/// says, an all-clear only of what was inspected and assessed; empty where there is work.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,

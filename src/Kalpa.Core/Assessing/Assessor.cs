@@ -18,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "5";
+    public const string MethodVersion = "6";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -40,13 +40,14 @@ public static class Assessor
         var work = WorkList.Of(book, input, slopes, findings);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
-        var notAssessed = NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
+        var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
+        var noWork = AllClear.Words(coverage, findings.Count, notAssessed);
         return new Assessment(
             book.Version,
             book.Hash,
             MethodVersion,
             input.AsOf,
-            Headline(slopes, work, notAssessed),
+            Headline(slopes, work, noWork, notAssessed),
             slopes,
             findings,
             work,
@@ -61,9 +62,7 @@ public static class Assessor
             SeriesAnswers.Of(book, input),
             judge.Combined,
             Opinions.Of(input),
-            work.Count > 0 ? ""
-                : notAssessed.Length == 0 ? NothingToRepair
-                : $"No repairs are listed. {notAssessed}"
+            work.Count > 0 ? "" : noWork
         );
     }
 
@@ -187,9 +186,7 @@ public static class Assessor
     internal static bool NearEnd(SlopeAssessment slope) =>
         slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
 
-    private const string NothingToRepair = "No defects needing repair were observed.";
-
-    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, string notAssessed)
+    private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, string noWork, string notAssessed)
     {
         var unfit = slopes.Where(s => s.Fitness?.State == FitnessState.Unfit).Select(s => s.Letter).ToList();
         var soonest = slopes
@@ -200,34 +197,13 @@ public static class Assessor
         var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
         if (covered.Count > 0)
         {
-            life += $"The years of slope {string.Join(", ", covered)} are covered until signed off. ";
+            life += $"The estimate for slope {string.Join(", ", covered)} is hidden until it is confirmed. ";
         }
         var first =
             work.Count > 0 ? $"First: {Sentences.Lower(work[0].Title)} – {Sentences.Lower(work[0].UrgencyWords)}."
-            : notAssessed.Length == 0 ? NothingToRepair
+            : notAssessed.Length == 0 ? noWork
             : "";
         return string.Join(' ', new[] { $"{built}{life}{first}".Trim(), notAssessed }.Where(part => part.Length > 0));
-    }
-
-    /// <summary>What was recorded and could not be assessed, in sentences; empty where everything was. It forbids any all-clear.</summary>
-    private static string NotAssessed(int findings, int unread)
-    {
-        string[] sentences =
-        [
-            findings switch
-            {
-                <= 0 => "",
-                1 => "1 finding was recorded but not assessed.",
-                _ => $"{findings} findings were recorded but not assessed.",
-            },
-            unread switch
-            {
-                <= 0 => "",
-                1 => "1 record on file could not be read.",
-                _ => $"{unread} records on file could not be read.",
-            },
-        ];
-        return string.Join(' ', sentences.Where(sentence => sentence.Length > 0));
     }
 
     private static List<string> Cautions(AssessInput input, RuleBook book)

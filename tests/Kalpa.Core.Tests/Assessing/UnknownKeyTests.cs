@@ -38,7 +38,42 @@ public class UnknownKeyTests
         new(Guid.CreateVersion7(), Guid.Empty, Slope.Id, "field", condition, "", WaterEvidence.NoneSeen, Extent.OnePlace);
 
     private static Assessment Assess(CoveringFact covering, params FindingFact[] findings) =>
-        Assessor.Assess(new AssessInput(Exposure.Ordinary, Day, [Slope], [covering], [], [], findings), Book);
+        Assessor.Assess(Inspected(new AssessInput(Exposure.Ordinary, Day, [Slope], [covering], [], [], findings)), Book);
+
+    /// <summary>Every place of the walk looked at.</summary>
+    private static AssessInput Inspected(AssessInput input) =>
+        input with
+        {
+            Looks =
+            [
+                .. Assessor
+                    .Assess(input, Book)
+                    .Coverage.Left.Select(l => new LookFact(Guid.CreateVersion7(), Guid.Empty, l.Station, l.SlopeId, LookState.Looked)),
+            ],
+        };
+
+    /// <summary>Not inspected, inspected in part and inspected whole are three things; only the last is an all-clear.</summary>
+    [Fact]
+    public void Nothing_is_called_clear_that_nobody_has_looked_at()
+    {
+        var unseen = new AssessInput(Exposure.Ordinary, Day, [Slope], [Shingles], [], [], []);
+        var whole = Inspected(unseen);
+        var excused = new LookFact(Guid.CreateVersion7(), Guid.Empty, "attic", null, LookState.Excused, Excuse: ExcuseReason.Locked);
+        Says(unseen).ShouldBe("Not inspected.");
+        Says(unseen with { Looks = [excused] }).ShouldBe("Not inspected.");
+        Says(unseen with { Looks = [whole.Looks[0]] }).ShouldBe("No defects needing repair were observed in the places inspected.");
+        Says(whole with { Looks = [.. whole.Looks.Where(l => l.Station != "attic"), excused] })
+            .ShouldBe("No defects needing repair were observed in the places inspected.");
+        Says(whole).ShouldBe("No defects needing repair were observed.");
+
+        static string Says(AssessInput input)
+        {
+            var assessment = Assessor.Assess(input, Book);
+            assessment.Work.ShouldBeEmpty();
+            assessment.Headline.ShouldEndWith(assessment.NoWork);
+            return assessment.NoWork;
+        }
+    }
 
     [Fact]
     public void A_finding_that_nobody_can_judge_stands_as_recorded_and_is_work()
@@ -74,7 +109,7 @@ public class UnknownKeyTests
 
     /// <summary>A record that cannot be read may have been the one that mattered.</summary>
     [Theory]
-    [InlineData(0, "No defects needing repair were observed.")]
+    [InlineData(0, "Not inspected.")]
     [InlineData(1, "1 record on file could not be read.")]
     [InlineData(3, "3 records on file could not be read.")]
     public void A_record_that_could_not_be_read_forbids_it_too(int unread, string end)

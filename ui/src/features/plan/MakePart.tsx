@@ -49,8 +49,9 @@ export function MakePart({ scene, onMade, onCancel }: Props) {
       <Choice label="How" hideLabel value={way} options={ways} onChange={setWay} />
       {waiting.length > 0 && (
         <Text>
-          Slope{waiting.length > 1 && 's'} {waiting.map(({ letter }) => letter).join(', ')} have letters and no place
-          yet; new slopes that fall the same way take them over with all that hangs on them.
+          {waiting.length === 1 ? 'Slope' : 'Slopes'} {waiting.map(({ letter }) => letter).join(', ')}{' '}
+          {waiting.length === 1 ? 'is' : 'are'} not on the plan yet. A new slope that falls the same way takes the
+          letter, with its findings and photos.
         </Text>
       )}
       {way === 'form' && <FromForm scene={scene} first={first} waiting={waiting} onParts={addParts} />}

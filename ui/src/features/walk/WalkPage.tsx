@@ -15,7 +15,7 @@ const WRAP = 'wrap'
 
 /** The visit in walking order: what is left on which slope, always in sight. The order is suggested, never forced. */
 export function WalkPage() {
-  const { visit, assessment, book } = useVisitContext()
+  const { visit, assessment, book, dossier } = useVisitContext()
   // On the phone the panel opens under its station; on the desk it stands beside the list.
   const [desk] = useMediaQuery(['(min-width: 48em)'], { ssr: false })
   const [query, setQuery] = useSearchParams()
@@ -72,6 +72,8 @@ export function WalkPage() {
           <Box className="k-left">
             <Flex align="center" gap="2" mb="1">
               <Text fontWeight="bold" role="status" flex="1" lineHeight="short">
+                {/* It stays in sight when the roofs above have scrolled away. */}
+                {dossier.roofs.length > 1 && `${visit.name}: `}
                 {coverage.left.length === 0
                   ? 'Nothing is left: every place is looked at or excused.'
                   : `${coverage.left.length} of ${coverage.asked} places left`}

@@ -44,7 +44,7 @@ export function WrapUp() {
       </Heading>
       {progress.heldBy.length > 0 && !finished && (
         <Box>
-          <Text fontWeight="bold">What holds the visit</Text>
+          <Text fontWeight="bold">{others.length > 0 ? `${visit.name} holds the visit` : 'What holds the visit'}</Text>
           <ul className="k-list">
             {progress.heldBy.map((held) => (
               <li key={held}>{held}</li>
