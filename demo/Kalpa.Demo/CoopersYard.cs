@@ -20,13 +20,8 @@ internal static class CoopersYard
         {
             facts.Covering(letter, CoveringKind.LaminatedShingle, 2006, 2007, AgeSource.Permit);
         }
-        var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
-        var ids = Enumerable.Range(0, PlanStarters.IdsOf(StarterForm.Gable)).Select(i => facts.Id($"plan/gable/{i}")).ToList();
-        var gable = PlanStarters
-            .Of(new StarterRequest(StarterForm.Gable, 36 * 12, 28 * 12, 7, 135, 0, 0, 168, PartKind.House, ids, slopes))
-            .Part!;
         var plan = new DemoPlan(facts);
-        plan.Take(gable with { Name = "house" });
+        plan.CommonForm("house", StarterForm.Gable, 36, 28, rise: 7, frontAzimuth: 135);
         plan.Settle();
         var workshop = facts.Building("workshop", "Workshop", "workshop-roof", "Flat roof");
         facts.Slope("C", "over the benches", "1/4:12", Facing.NorthWest, Under.HeatedRoom, "24'", "20'");

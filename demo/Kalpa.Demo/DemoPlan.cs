@@ -85,7 +85,28 @@ internal sealed class DemoPlan(DemoFacts facts)
             )
         );
 
-    public void Take(PlanPart part) => parts.Add(part);
+    /// <summary>A common form over the slopes that were written down before: sizes in feet, the way its front looks in degrees from north.</summary>
+    public void CommonForm(string name, StarterForm form, double wideFeet, double deepFeet, double rise, double frontAzimuth)
+    {
+        var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
+        var ids = Enumerable.Range(0, PlanStarters.IdsOf(form)).Select(i => facts.Id($"plan/{form}/{i}".ToLowerInvariant())).ToList();
+        var request = new StarterRequest(
+            form,
+            wideFeet * 12,
+            deepFeet * 12,
+            rise,
+            frontAzimuth,
+            0,
+            0,
+            HouseHeightInches,
+            PartKind.House,
+            ids,
+            slopes
+        );
+        parts.Add(PlanStarters.Of(request).Part! with { Name = name });
+    }
+
+    private const double HouseHeightInches = 168;
 
     /// <summary>At a place of the plan, feet; sizes in inches.</summary>
     public void Detail(

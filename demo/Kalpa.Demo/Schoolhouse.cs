@@ -31,13 +31,8 @@ internal static class Schoolhouse
             [new YearEvidence(1997, 2000, AgeSource.Neighbours, "the terrace was roofed together")]
         );
         facts.Component("A", "ridge-mortar", StackPlace.Beside, 1, 1999, 2001);
-        var slopes = facts.Facts.Select(f => f.Fact).OfType<SlopeFact>().ToList();
-        var ids = Enumerable.Range(0, PlanStarters.IdsOf(StarterForm.Hip)).Select(i => facts.Id($"plan/hip/{i}")).ToList();
-        var hip = PlanStarters
-            .Of(new StarterRequest(StarterForm.Hip, 48 * 12, 30 * 12, 5, 225, 0, 0, 168, PartKind.House, ids, slopes))
-            .Part!;
         var plan = new DemoPlan(facts);
-        plan.Take(hip with { Name = "schoolhouse" });
+        plan.CommonForm("schoolhouse", StarterForm.Hip, 48, 30, rise: 5, frontAzimuth: 225);
         plan.Detail(DetailKind.Chimney, 6, 4, "stove-room chimney", 34, 30);
         plan.Detail(DetailKind.Vent, -9, -8, "cloakroom vent");
         plan.Settle();

@@ -44,6 +44,20 @@ public static class KalpaServer
             : KalpaSettings.Read(builder.Configuration);
         var folder = new DataFolder(Path.GetFullPath(settings.DataFolder));
 
+        AddServices(builder, settings, folder, makingDocument);
+        more?.Invoke(builder.Services);
+        var app = builder.Build();
+        if (!makingDocument)
+        {
+            await Prepare(app, settings, folder);
+        }
+        PassThrough(app, settings);
+        MapEndpoints(app, settings);
+        await app.RunAsync();
+    }
+
+    private static void AddServices(WebApplicationBuilder builder, KalpaSettings settings, DataFolder folder, bool makingDocument)
+    {
         builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: null));
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(TimeProvider.System);
@@ -92,23 +106,26 @@ public static class KalpaServer
             // Made by the container, so that it gives the folder back when it goes.
             builder.Services.AddSingleton(_ => DataLock.Take(folder));
         }
-        more?.Invoke(builder.Services);
-        var app = builder.Build();
+    }
 
-        if (!makingDocument)
+    /// <summary>What has to stand before the first request: the folder is this server's, its database of today's form.</summary>
+    private static async Task Prepare(WebApplication app, KalpaSettings settings, DataFolder folder)
+    {
+        // Taken before anything in the folder is touched.
+        _ = app.Services.GetRequiredService<DataLock>();
+        await using var scope = app.Services.CreateAsyncScope();
+        await StoreSetUp.BringForward(scope.ServiceProvider.GetRequiredService<KalpaDb>(), folder);
+        // Before anybody asks for the list: it would say that there are no properties.
+        await scope.ServiceProvider.GetRequiredService<SummaryKeeper>().AddMissing(CancellationToken.None);
+        if (settings.Demo)
         {
-            // Taken before anything in the folder is touched.
-            _ = app.Services.GetRequiredService<DataLock>();
-            await using var scope = app.Services.CreateAsyncScope();
-            await StoreSetUp.BringForward(scope.ServiceProvider.GetRequiredService<KalpaDb>(), folder);
-            // Before anybody asks for the list: it would say that there are no properties.
-            await scope.ServiceProvider.GetRequiredService<SummaryKeeper>().AddMissing(CancellationToken.None);
-            if (settings.Demo)
-            {
-                await BeginWith(app, scope.ServiceProvider);
-            }
+            await BeginWith(app, scope.ServiceProvider);
         }
+    }
 
+    /// <summary>What each request goes through, in this order.</summary>
+    private static void PassThrough(WebApplication app, KalpaSettings settings)
+    {
         app.UseForwardedHeaders();
         app.UsePageSecurity();
         app.UseExceptionHandler();
@@ -124,7 +141,10 @@ public static class KalpaServer
                 return next(http);
             }
         );
+    }
 
+    private static void MapEndpoints(WebApplication app, KalpaSettings settings)
+    {
         var api = app.MapGroup("/api").RequireAuthorization().AddEndpointFilter<AntiForgeryFilter>();
         api.MapSession();
         api.MapClientFailures();
@@ -148,8 +168,6 @@ public static class KalpaServer
         api.MapFallback(() => Problems.NotFound("address")).ExcludeFromDescription();
         app.MapHealth();
         app.MapFrontEndPage(settings);
-
-        await app.RunAsync();
     }
 
     /// <summary>Settles what the demo brings, into a folder that has none of it yet.</summary>

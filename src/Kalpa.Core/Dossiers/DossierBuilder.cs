@@ -99,7 +99,14 @@ public static class DossierBuilder
             ],
             RoofFacts.Local(facts, propertyId),
             facts.SetAside,
-            [.. roofs.Select(r => Summary(facts, property, r, NameOf(r, buildings, roofs), today, book))]
+            [.. roofs.Select(r => Summary(facts, property, r, NameOf(r, buildings, roofs), today, book))],
+            [
+                .. RoofFacts
+                    .InLetterOrder(slopes.Where(s => RoofFacts.Stands(s, today)))
+                    .GroupBy(s => s.Letter)
+                    .Where(g => g.Count() > 1)
+                    .Select(g => g.Key),
+            ]
         );
     }
 

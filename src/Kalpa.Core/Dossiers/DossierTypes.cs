@@ -21,7 +21,10 @@ public sealed record RoofSummary(
     DateOnly AsOf
 );
 
-/// <summary>A property with everything on it; <paramref name="Today"/> is the day that judgement is made for.</summary>
+/// <summary>
+/// A property with everything on it; <paramref name="Today"/> is the day that judgement is made for; <paramref name="SharedLetters"/>: letters that more than one
+/// standing slope has, from before a letter named one slope of a property or from two devices apart.
+/// </summary>
 public sealed record PropertyDossier(
     DateOnly Today,
     PropertyFact Property,
@@ -36,7 +39,8 @@ public sealed record PropertyDossier(
     IReadOnlyList<ComponentFact> Components,
     LocalProfileFact? Local,
     IReadOnlyList<SetAsideFact> SetAside,
-    IReadOnlyList<RoofSummary> Summaries
+    IReadOnlyList<RoofSummary> Summaries,
+    IReadOnlyList<string> SharedLetters
 );
 
 /// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>

@@ -178,6 +178,16 @@ public class VisitRoofsTests
     }
 
     [Fact]
+    public void Letters_that_two_standing_slopes_of_a_property_share_are_told()
+    {
+        IReadOnlyList<string> Shared(params SlopeFact[] more) =>
+            DossierBuilder.Property(Set([.. more.Select(s => (FactKind.Slope, (IFact)s))]), Place.Id, Day, RuleBook.Current)!.SharedLetters;
+        Shared().ShouldBeEmpty();
+        Shared(Slope(Flat, "B", "4/12"), Slope(Flat, "A", "4/12"), Slope(Main, "A", "4/12")).ShouldBe(["A", "B"]);
+        Shared(Slope(Flat, "A", "4/12") with { RetiredOn = Day }).ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_roof_knows_the_letters_of_the_others()
     {
         var dossier = Dossier(Both);

@@ -1243,7 +1243,7 @@ export interface components {
         };
         /**
          * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
-         *     says, an all-clear only where everything on file was assessed; empty where there is work.
+         *     says, an all-clear only of what was inspected and assessed; empty where there is work.
          */
         Assessment: {
             bookVersion: string;
@@ -3288,7 +3288,10 @@ export interface components {
          * @enum {unknown}
          */
         ProofKind: "seenFromOutside" | "seenFromInside" | "waterTest" | "openedUp" | "meter" | "ownerSaw";
-        /** @description A property with everything on it; Today is the day that judgement is made for. */
+        /**
+         * @description A property with everything on it; Today is the day that judgement is made for; SharedLetters: letters that more than one
+         *     standing slope has, from before a letter named one slope of a property or from two devices apart.
+         */
         PropertyDossier: {
             /** Format: date */
             today: string;
@@ -3305,6 +3308,7 @@ export interface components {
             local: null | components["schemas"]["LocalProfileFact"];
             setAside: components["schemas"]["SetAsideFact"][];
             summaries: components["schemas"]["RoofSummary"][];
+            sharedLetters: string[];
         };
         /**
          * @description Latitude in degrees, north positive; null where not recorded: then the sun is left out of the years. Tags are the

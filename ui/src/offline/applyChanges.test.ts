@@ -39,6 +39,7 @@ const dossier: PropertyDossier = {
   components: [],
   setAside: [],
   summaries: [],
+  sharedLetters: [],
 }
 const roofVisit = (id: string, slopes: SlopeFact[]): RoofVisit =>
   ({

@@ -19,7 +19,6 @@ import { readLatitude } from './latitude'
 import { NewBuilding } from './NewBuilding'
 import { roofName } from './roofName'
 import { SlopeEditor } from './SlopeEditor'
-import { sharedLetters } from './sharedLetters'
 import { tagsOf } from './tags'
 import { VisitList } from './VisitList'
 
@@ -108,7 +107,7 @@ function TagsOf({ dossier }: { dossier: PropertyDossier }) {
 
 /** Records from before a letter named one slope of a property: told, so that a report over several roofs cannot be misread. */
 function SharedLetters({ dossier }: { dossier: PropertyDossier }) {
-  const shared = sharedLetters(dossier)
+  const shared = dossier.sharedLetters
   if (shared.length === 0) return null
   return (
     <Caution>

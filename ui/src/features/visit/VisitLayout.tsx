@@ -3,7 +3,6 @@ import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'reac
 import type { VisitDossier } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { useBook, useVisit } from '../../shared/queries'
-import { RoofOfRecords } from '../../shared/roofOfRecords'
 import { SetAside } from '../../shared/SetAside'
 import { Loading, Trouble } from '../../shared/States'
 import { useShortcuts } from '../../shared/shortcuts'
@@ -102,10 +101,8 @@ export function VisitLayout() {
         </Text>
       ))}
       <VisitScope value={context}>
-        <RoofOfRecords value={view.roof.id}>
-          {/* Each roof has screens of its own: nothing half entered on one goes on to the other. */}
-          <Outlet key={view.roof.id} />
-        </RoofOfRecords>
+        {/* Each roof has screens of its own: nothing half entered on one goes on to the other. */}
+        <Outlet key={view.roof.id} />
       </VisitScope>
     </Box>
   )

@@ -4,7 +4,6 @@ import type { WorkItem } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { NailMarks } from '../../shared/marks/NailMarks'
 import { Picture } from '../../shared/Picture'
-import { RoofOfRecords } from '../../shared/roofOfRecords'
 import { Empty } from '../../shared/States'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { OpinionPanel } from './OpinionPanel'
@@ -25,9 +24,7 @@ export function WorkPage() {
               {name}
             </Heading>
             <VisitScope value={{ ...context, visit, assessment, records: facts.records ?? context.records }}>
-              <RoofOfRecords value={roof.id}>
-                <WorkOfRoof />
-              </RoofOfRecords>
+              <WorkOfRoof />
             </VisitScope>
           </Box>
         )
