@@ -36,6 +36,9 @@ internal static partial class MutantBench
         "Kalpa.Core.Tests.Contracts.CommandLineTests",
     ];
 
+    /// <summary>The answers held part by part notice most changes within a third of the time of all tests.</summary>
+    private const string Quick = "Kalpa.Core.Tests.Answers.HeldAnswersTests";
+
     private sealed record Mutant(string File, int Line, string Kind, string Before, string After);
 
     public static async Task<int> Run(string root, int count, int seed)
@@ -204,15 +207,12 @@ internal static partial class MutantBench
     }
 
     /// <summary>Null when all tests passed; else the first that failed.</summary>
-    private static async Task<string?> Test(string bin)
+    private static async Task<string?> Test(string bin) =>
+        await Test(bin, ["-class", Quick]) ?? await Test(bin, [.. LeftOut.Append(Quick).SelectMany(name => new[] { "-class-", name })]);
+
+    private static async Task<string?> Test(string bin, string[] classes)
     {
-        string[] arguments =
-        [
-            Path.Combine(bin, "Kalpa.Core.Tests.dll"),
-            "-noColor",
-            "-stopOnFail",
-            .. LeftOut.SelectMany(name => new[] { "-class-", name }),
-        ];
+        string[] arguments = [Path.Combine(bin, "Kalpa.Core.Tests.dll"), "-noColor", "-stopOnFail", .. classes];
         var (code, said) = await Tool(bin, "dotnet", arguments);
         return code == 0 ? null
             : Failed().Match(said) is { Success: true } failed ? failed.Groups["name"].Value

@@ -110,6 +110,8 @@ test('a property and its visit begun without a connection arrive whole', async (
   await page.getByRole('button', { name: 'Start a visit today' }).tap()
   await station(page, /^Edges/)
   await page.getByRole('button', { name: 'Looked, Slope A' }).tap()
+  // What is shown as recorded is on the device.
+  await expect(page.getByText('6 of 7 places left')).toBeVisible()
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Net Shed' })).toBeVisible()
   const id = /visits\/([0-9a-f-]+)/.exec(page.url())?.[1] as string

@@ -18,6 +18,11 @@ class Device extends Dexie {
       blobs: '[personId+sha256], [personId+reportSent], [personId+whole], addedAt',
       settings: 'key',
     })
+    // What waits is counted by keys alone, without reading a picture; only refused pictures have a problem's code and stand in its index.
+    this.version(2).stores({
+      blobs:
+        '[personId+sha256], [personId+reportSent], [personId+whole], [personId+whole+bytes], [personId+problem.code], addedAt',
+    })
   }
 }
 

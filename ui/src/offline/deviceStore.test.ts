@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { openDevice } from './database'
 import { deviceStore } from './deviceStore'
 import type { Entry, LocalBlob, Receipt } from './entry'
+import { picturesOf } from './outbox'
 
 const entry = (requestId: string, personId: string): Entry =>
   ({ requestId, personId, kind: 'look', factId: requestId, fact: { id: requestId } }) as Entry
@@ -30,7 +31,6 @@ async function filled(hasRoom = false) {
   const accepted: string[] = []
   const store = deviceStore(db, 'marit', {
     onAccepted: async (entries) => void accepted.push(...entries.map((e) => e.requestId)),
-    onChanged: async () => undefined,
     onWanted: async () => undefined,
     hasRoom: async () => hasRoom,
   })
@@ -89,5 +89,38 @@ describe('what one person has on a device', () => {
     await store.refuseBlob('1', { code: 'photo.damaged', text: 'cut off' })
     expect(await store.nextOriginal()).toBeUndefined()
     expect((await db.blobs.get(['marit', '1']))?.problem?.code).toBe('photo.damaged')
+  })
+
+  it('lays what was taken into what is kept before it leaves the queue', async () => {
+    const { db } = await filled()
+    const queued: number[] = []
+    const store = deviceStore(db, 'marit', {
+      onAccepted: async () => void queued.push(await db.outbox.where('personId').equals('marit').count()),
+      onWanted: async () => undefined,
+      hasRoom: async () => false,
+    })
+    await store.settle(await store.waiting(10), [receipt('a', 'accepted')])
+    expect(queued).toEqual([3])
+    expect((await store.waiting(10)).map((e) => e.requestId)).toEqual(['c', 'd'])
+  })
+
+  it('counts pictures that wait by number and bytes, refused ones apart, sent ones and other people’s not at all', async () => {
+    const { db, store } = await filled()
+    await db.blobs.bulkAdd([
+      { ...blob('3', 'marit'), bytes: 700 },
+      { ...blob('4', 'marit'), bytes: 20_000 },
+    ])
+    expect(await picturesOf('marit', db)).toEqual({ picturesWaiting: 3, bytesWaiting: 20_701, refusedPictures: [] })
+    await store.reportSent('3')
+    expect((await picturesOf('marit', db)).picturesWaiting).toBe(3)
+    await store.refuseBlob('4', { code: 'photo.damaged', text: 'cut off' })
+    expect(await picturesOf('marit', db)).toEqual({
+      picturesWaiting: 2,
+      bytesWaiting: 701,
+      refusedPictures: [{ sha256: '4', text: 'cut off' }],
+    })
+    await store.originalSent('3')
+    expect(await picturesOf('marit', db)).toMatchObject({ picturesWaiting: 1, bytesWaiting: 1 })
+    expect(await picturesOf('nobody', db)).toEqual({ picturesWaiting: 0, bytesWaiting: 0, refusedPictures: [] })
   })
 })

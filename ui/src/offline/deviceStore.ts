@@ -1,11 +1,10 @@
 import type { DeviceDb } from './database'
-import type { Entry, LocalBlob } from './entry'
+import type { Entry, LocalBlob, Receipt } from './entry'
 import type { SyncStore } from './syncEngine'
 
 type Hooks = {
   /** Changes that the server has taken. */
   onAccepted(entries: Entry[]): Promise<void>
-  onChanged(): Promise<void>
   /** Whether sent originals may stay on this device. */
   hasRoom(): Promise<boolean>
   /** Originals the server asks for again. */
@@ -36,38 +35,36 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): Devic
         .sortBy('seq'),
     async settle(sent, receipts) {
       const byRequest = new Map(receipts.map((receipt) => [receipt.requestId, receipt]))
-      const accepted: Entry[] = []
-      await db.transaction('rw', db.outbox, async () => {
-        for (const entry of sent) {
-          const receipt = byRequest.get(entry.requestId)
-          if (!receipt || entry.seq === undefined) continue
-          // What the server set aside is safe there, but does not show: it stays here too, and is said.
-          if (receipt.outcome === 'refused' || receipt.outcome === 'setAside') {
-            const [problem] = receipt.problems
-            await db.outbox.update(entry.seq, {
-              problem: { code: problem?.code ?? 'fact.refused', text: problem?.text ?? 'The server refused it.' },
-            })
-          } else {
-            await db.outbox.delete(entry.seq)
-            accepted.push(entry)
-          }
-        }
+      const answered = sent.flatMap((entry) => {
+        const receipt = byRequest.get(entry.requestId)
+        return receipt && entry.seq !== undefined ? [{ entry, seq: entry.seq, receipt }] : []
       })
-      await hooks.onAccepted(accepted)
-      await hooks.onChanged()
+      // What the server set aside is safe there, but does not show: it stays here too, and is said.
+      const stays = ({ outcome }: Receipt) => outcome === 'refused' || outcome === 'setAside'
+      const kept = answered.filter(({ receipt }) => stays(receipt))
+      const taken = answered.filter(({ receipt }) => !stays(receipt))
+      // Laid into what is kept before it leaves the queue: at no moment is it in neither.
+      await hooks.onAccepted(taken.map(({ entry }) => entry))
+      await db.transaction('rw', db.outbox, async () => {
+        for (const { seq, receipt } of kept) {
+          const [problem] = receipt.problems
+          await db.outbox.update(seq, {
+            problem: { code: problem?.code ?? 'fact.refused', text: problem?.text ?? 'The server refused it.' },
+          })
+        }
+        await db.outbox.bulkDelete(taken.map(({ seq }) => seq))
+      })
     },
     nextReport: () => next('[personId+reportSent]'),
     nextOriginal: () => next('[personId+whole]'),
     async reportSent(sha256) {
       await db.blobs.update(row(sha256), { reportSent: 1 })
-      await hooks.onChanged()
     },
     async originalSent(sha256) {
       // The report-size copy stays: it is looked at without a connection. The original stays for a while too where there is room: the server may
       // ask for it again.
       const kept = (await hooks.hasRoom()) ? {} : { original: null }
       await db.blobs.update(row(sha256), { reportSent: 1, whole: 1, ...kept })
-      await hooks.onChanged()
     },
     async sendAgain(wanted) {
       const queued = await db.blobs
@@ -80,7 +77,6 @@ export function deviceStore(db: DeviceDb, personId: string, hooks: Hooks): Devic
     },
     async refuseBlob(sha256, problem) {
       await db.blobs.update(row(sha256), { problem })
-      await hooks.onChanged()
     },
   }
 }

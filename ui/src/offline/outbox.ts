@@ -1,10 +1,11 @@
+import Dexie, { liveQuery } from 'dexie'
 import { useSyncExternalStore } from 'react'
 import { ApiError } from '../api/client'
 import { localIso, trueNow } from '../api/clock'
 import { CONTRACT_VERSION } from '../api/contract'
 import type { Fact, FactHead, FactKind } from '../api/types'
 import { newId } from '../shared/uuid'
-import { device } from './database'
+import { type DeviceDb, device } from './database'
 import { type Entry, inTodaysForm } from './entry'
 import type { HaltReason } from './syncEngine'
 
@@ -57,56 +58,42 @@ export const useOutbox = () =>
     () => state,
   )
 
-/** Reads what waits from the device again; other tabs may have sent or added. */
-export async function reloadOutbox() {
-  const { personId } = state
-  if (!personId) return
-  if (!state.loaded) await countBlobs()
-  else countSoon()
-  const entries = (await device.outbox.where('personId').equals(personId).sortBy('seq')).map(inTodaysForm)
-  if (state.personId !== personId) return
-  setOutbox({ loaded: true, entries })
+/** Keeps what is said of this person's waiting changes and pictures up to date, whoever changed them: this page, another tab or the sending. */
+export function watchOutbox(personId: string): () => void {
+  const waiting = liveQuery(() => device.outbox.where('personId').equals(personId).sortBy('seq'))
+  const pictures = liveQuery(() => picturesOf(personId))
+  // What cannot be read is not called sent: it stays as it was last known.
+  const entries = waiting.subscribe({
+    next: (rows) => setOutbox({ loaded: true, entries: rows.map(inTodaysForm) }),
+    error: (error) => console.error(error),
+  })
+  const counts = pictures.subscribe({ next: setOutbox, error: (error) => console.error(error) })
+  return () => {
+    entries.unsubscribe()
+    counts.unsubscribe()
+  }
 }
 
-const counting = { everyMs: 700 } as const
-let counted: ReturnType<typeof setTimeout> | undefined
-
-/** Hundreds of photos may wait: they are counted now and then, not at each of them. */
-function countSoon() {
-  if (counted) return
-  counted = setTimeout(() => {
-    counted = undefined
-    void countBlobs()
-  }, counting.everyMs)
+/** Counted by the keys of an index: hundreds of photos may wait, and none of them is read for it. */
+export async function picturesOf(personId: string, db: DeviceDb = device) {
+  const { minKey, maxKey } = Dexie
+  const refused = await db.blobs
+    .where('[personId+problem.code]')
+    .between([personId, minKey], [personId, maxKey])
+    .filter((blob) => blob.whole === 0)
+    .toArray()
+  const keys = await db.blobs
+    .where('[personId+whole+bytes]')
+    .between([personId, 0, minKey], [personId, 0, maxKey])
+    .keys()
+  const sizes = keys.map((key) => Number((key as unknown as [string, number, number])[2]))
+  const total = (bytes: number[]) => bytes.reduce((sum, one) => sum + one, 0)
+  return {
+    picturesWaiting: keys.length - refused.length,
+    bytesWaiting: total(sizes) - total(refused.map(({ bytes }) => bytes)),
+    refusedPictures: refused.map(({ sha256, problem }) => ({ sha256, text: problem?.text ?? '' })),
+  }
 }
-
-/** Counted at once: nothing is called sent that is not. */
-export function onePictureMore(bytes: number) {
-  setOutbox({ picturesWaiting: state.picturesWaiting + 1, bytesWaiting: state.bytesWaiting + bytes })
-}
-
-async function countBlobs() {
-  const { personId } = state
-  if (!personId) return
-  let waiting = 0
-  let bytes = 0
-  const refused: OutboxState['refusedPictures'] = []
-  await device.blobs
-    .where('[personId+whole]')
-    .equals([personId, 0])
-    .each((blob) => {
-      if (blob.problem) refused.push({ sha256: blob.sha256, text: blob.problem.text })
-      else {
-        waiting++
-        bytes += blob.bytes
-      }
-    })
-  if (state.personId === personId)
-    setOutbox({ picturesWaiting: waiting, bytesWaiting: bytes, refusedPictures: refused })
-}
-
-const others = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('kalpa-outbox')
-others?.addEventListener('message', () => void reloadOutbox())
 
 let kick: () => void = () => {}
 export const onKick = (start: () => void) => {
@@ -114,10 +101,7 @@ export const onKick = (start: () => void) => {
 }
 
 /** Something waits: begin to send. */
-export function somethingWaits() {
-  others?.postMessage('changed')
-  kick()
-}
+export const somethingWaits = () => kick()
 
 const deviceName = () => (/Mobi|Android/i.test(navigator.userAgent) ? 'phone' : 'desk')
 
@@ -135,52 +119,51 @@ export function fullDevice(error: unknown): unknown {
     : error
 }
 
-/** The revision a change is made from: the last change of that fact on this device, else what was read. */
-function baseOf(factId: string, heads: FactHead[]): string | null {
-  const mine = state.entries.filter((entry) => entry.factId === factId && !entry.problem).at(-1)
-  return mine?.requestId ?? heads.find((head) => head.factId === factId)?.revision ?? null
-}
-
 /** Records changes on this device; they count from here on and are sent when that is possible. Gives the revision of each. */
 export async function recordChanges(changes: Change[], heads: FactHead[]): Promise<{ revision: string }[]> {
   const { personId } = state
   if (!personId) throw new Error('Nobody is signed in.')
   const recordedAt = localIso()
-  const entries: Entry[] = []
-  const remember = () => {
-    for (const { requestId } of entries) madeHere.add(requestId)
-  }
-  for (const { kind, fact, deleted, settles } of changes) {
-    const earlier = entries.filter((entry) => entry.factId === fact.id).at(-1)
-    entries.push({
-      requestId: newId(trueNow()),
-      personId,
-      kind,
-      factId: fact.id,
-      baseRevision: earlier?.requestId ?? baseOf(fact.id, heads),
-      settles: settles ?? null,
-      recordedAt,
-      device: deviceName(),
-      deleted: deleted ?? false,
-      contractVersion: CONTRACT_VERSION,
-      fact,
-    })
-  }
-  remember()
-  // A refused version of the same fact is replaced by this one: it never reached the server.
-  const replaced = state.entries.filter((old) => old.problem && entries.some((entry) => entry.factId === old.factId))
+  const ids = changes.map(() => newId(trueNow()))
+  for (const id of ids) madeHere.add(id)
   try {
-    await device.transaction('rw', device.outbox, async () => {
+    // Read where it is written: another tab may have recorded a change of the same fact a moment ago.
+    const entries = await device.transaction('rw', device.outbox, async () => {
+      const mine = await device.outbox.where('personId').equals(personId).sortBy('seq')
+      const made: Entry[] = []
+      for (const [at, { kind, fact, deleted, settles }] of changes.entries())
+        made.push({
+          requestId: ids[at] as string,
+          personId,
+          kind,
+          factId: fact.id,
+          baseRevision: baseOf(fact.id, [...mine, ...made], heads),
+          settles: settles ?? null,
+          recordedAt,
+          device: deviceName(),
+          deleted: deleted ?? false,
+          contractVersion: CONTRACT_VERSION,
+          fact,
+        })
+      // A refused version of the same fact is replaced by this one: it never reached the server.
+      const replaced = mine.filter((old) => old.problem && made.some((entry) => entry.factId === old.factId))
       await device.outbox.bulkDelete(replaced.flatMap(({ seq }) => seq ?? []))
-      await device.outbox.bulkAdd(entries)
+      await device.outbox.bulkAdd(made)
+      return [...mine.filter((old) => !replaced.includes(old)), ...made]
     })
+    // The live query says the same in a moment; whoever waits for this finds it said already.
+    setOutbox({ entries: entries.map(inTodaysForm) })
   } catch (error) {
     throw fullDevice(error)
   }
-  setOutbox({ entries: [...state.entries.filter((old) => !replaced.includes(old)), ...entries] })
-  await reloadOutbox()
   somethingWaits()
-  return entries.map(({ requestId }) => ({ revision: requestId }))
+  return ids.map((revision) => ({ revision }))
+}
+
+/** The revision a change is made from: the last change of that fact on this device, else what was read. */
+function baseOf(factId: string, mine: Entry[], heads: FactHead[]): string | null {
+  const last = mine.filter((entry) => entry.factId === factId && !entry.problem).at(-1)
+  return last?.requestId ?? heads.find((head) => head.factId === factId)?.revision ?? null
 }
 
 /** Changes that were made in this page: when the server tells of them, they are no news. */
@@ -194,12 +177,10 @@ export async function retryRefused(entry: Entry) {
       .where('seq')
       .equals(entry.seq)
       .modify((row) => void delete row.problem)
-  await reloadOutbox()
   somethingWaits()
 }
 
 /** Gives up a change that the server refused, knowingly. */
 export async function dropRefused(entry: Entry) {
   if (entry.seq !== undefined) await device.outbox.delete(entry.seq)
-  await reloadOutbox()
 }

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { ApiError } from '../api/client'
 import { localIso, trueNow } from '../api/clock'
 import { device } from './database'
-import { fullDevice, onePictureMore, outboxState, somethingWaits } from './outbox'
+import { fullDevice, outboxState, somethingWaits } from './outbox'
 import type { PictureDone, PictureJob } from './pictureWorker'
 import { makeRoom } from './room'
 
@@ -95,7 +95,6 @@ async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
   } catch (error) {
     throw fullDevice(error)
   }
-  onePictureMore(original.size)
   somethingWaits()
 }
 

@@ -3,7 +3,7 @@ import { useEffect } from 'react'
 import { device } from './database'
 import { deviceStore } from './deviceStore'
 import { applyToKept } from './keptAnswers'
-import { onKick, reloadOutbox, setOutbox } from './outbox'
+import { onKick, setOutbox, watchOutbox } from './outbox'
 import { pruneSent } from './pictures'
 import { hasAmpleRoom } from './room'
 import { Halt, sendAll } from './syncEngine'
@@ -32,7 +32,6 @@ export function useSending(personId: string, queries: QueryClient) {
     const wire = httpWire(personId)
     const store = deviceStore(device, personId, {
       onAccepted: (entries) => applyToKept(personId, queries, entries),
-      onChanged: reloadOutbox,
       hasRoom: hasAmpleRoom,
       onWanted: async (wanted) => setOutbox({ wanted }),
     })
@@ -68,8 +67,7 @@ export function useSending(personId: string, queries: QueryClient) {
         })
         failures = 0
         await askWhatIsWanted()
-        // Nothing waits any more, whatever was last counted.
-        setOutbox({ sending: false, halted: null, haltedWords: null, picturesWaiting: 0, bytesWaiting: 0 })
+        setOutbox({ sending: false, halted: null, haltedWords: null })
       } catch (error) {
         const reason = error instanceof Halt ? error.reason : 'server'
         setOutbox({ sending: false, halted: reason, haltedWords: error instanceof Halt ? error.words : null })
@@ -93,13 +91,15 @@ export function useSending(personId: string, queries: QueryClient) {
     const seen = () => document.visibilityState === 'visible' && void run()
     onKick(() => void run())
     setOutbox({ personId })
-    void reloadOutbox().then(run)
+    const unwatch = watchOutbox(personId)
+    void run()
     void pruneSent()
     window.addEventListener('online', online)
     document.addEventListener('visibilitychange', seen)
     return () => {
       stopped = true
       clearTimeout(timer)
+      unwatch()
       onKick(() => {})
       setOutbox({ personId: null, loaded: false, entries: [], halted: null, sending: false })
       window.removeEventListener('online', online)

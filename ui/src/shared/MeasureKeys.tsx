@@ -3,6 +3,7 @@ import type { MeasureFact, Quantity } from '../api/types'
 import { Choice } from './Choice'
 import { MeasureInput } from './MeasureInput'
 import { MetalPair } from './MetalPair'
+import { Select } from './Select'
 import { upperFirst } from './sentences'
 import { measuredHows } from './words'
 
@@ -77,18 +78,12 @@ function inches(eighths: number) {
 function Wheel({ quantity, typed, onTyped }: Pick<Props, 'quantity' | 'typed' | 'onTyped'>) {
   const values: readonly string[] = wheels[quantity.unit]
   return (
-    <label>
-      <span className="k-label">or the wheel</span>
-      <select
-        className="k-select"
-        value={values.includes(typed) ? typed : ''}
-        onChange={(event) => event.target.value && onTyped(event.target.value)}
-      >
-        <option value="">turn</option>
-        {values.map((value) => (
-          <option key={value}>{value}</option>
-        ))}
-      </select>
-    </label>
+    <Select
+      label="or the wheel"
+      none="turn"
+      value={values.includes(typed) ? typed : ''}
+      options={values.map((value) => [value, value] as const)}
+      onChange={(value) => value && onTyped(value)}
+    />
   )
 }

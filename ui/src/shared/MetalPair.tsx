@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { GalvanicRequest } from '../api/types'
 import { coreQuery, useCore } from '../core/useCore'
+import { Select } from './Select'
 
 type Metal = GalvanicRequest['a']
 
@@ -33,21 +34,14 @@ export function MetalPair({ onTyped }: { onTyped: (typed: string) => void }) {
   return (
     <Flex gap="3" wrap="wrap" align="end">
       {(['a', 'b'] as const).map((side) => (
-        <label key={side}>
-          <span className="k-label">{side === 'a' ? 'One metal' : 'The other'}</span>
-          <select
-            className="k-select"
-            value={pair[side]}
-            onChange={(event) => void choose(side, event.target.value as Metal | '')}
-          >
-            <option value="">name it</option>
-            {Object.entries(metals).map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          key={side}
+          label={side === 'a' ? 'One metal' : 'The other'}
+          none="name it"
+          value={pair[side]}
+          options={metals}
+          onChange={(metal: Metal | '') => void choose(side, metal)}
+        />
       ))}
       {a && b && answer && (
         <Text flex="1" minW="12rem">

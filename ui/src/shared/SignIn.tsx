@@ -1,11 +1,18 @@
-import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { zodResolver } from '@hookform/resolvers/zod'
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { type FormEvent, type ReactNode, useState } from 'react'
+import type { ReactNode } from 'react'
+import { useForm } from 'react-hook-form'
+import * as z from 'zod'
 import { api, dataOf } from '../api/client'
 import type { SessionAnswer } from '../api/types'
+import { FormField, named } from './FormField'
 import { keys } from './queries'
 import { Trouble } from './States'
 import { signingIn } from './turns'
+
+/** As the server asks it of a new account. */
+const LEAST_CHARACTERS = 10
 
 type Props = { session: SessionAnswer; waiting?: ReactNode; onDone: () => void }
 
@@ -65,27 +72,26 @@ function DemoPeople({ onDone }: { onDone: () => void }) {
   )
 }
 
+const account = { email: named('Type your e-mail address.'), password: z.string().min(1, 'Type your password.') }
+const signInSchema = z.object(account)
+
 function PasswordForm({ onDone }: { onDone: () => void }) {
-  const [email, setEmail] = useState('')
-  const [password, setPassword] = useState('')
+  const form = useForm({ resolver: zodResolver(signInSchema), defaultValues: { email: '', password: '' } })
   const signIn = useMutation({
-    mutationFn: () => signingIn(() => dataOf(api.POST('/api/session', { body: { email, password } }))),
+    mutationFn: (body: z.infer<typeof signInSchema>) => signingIn(() => dataOf(api.POST('/api/session', { body }))),
     onSuccess: onDone,
   })
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    signIn.mutate()
-  }
   return (
-    <form onSubmit={submit} className="k-sheet">
+    <form noValidate onSubmit={form.handleSubmit((said) => signIn.mutate(said))} className="k-sheet">
       <Stack gap="3">
-        <TextField label="E-mail" value={email} onChange={setEmail} type="email" autoComplete="username" />
-        <TextField
+        <FormField form={form} name="email" label="E-mail" type="email" autoComplete="username" required />
+        <FormField
+          form={form}
+          name="password"
           label="Password"
-          value={password}
-          onChange={setPassword}
           type="password"
           autoComplete="current-password"
+          required
         />
         {signIn.isError && <Trouble error={signIn.error} />}
         <Button type="submit" size="lg" variant="outline" loading={signIn.isPending}>
@@ -96,30 +102,36 @@ function PasswordForm({ onDone }: { onDone: () => void }) {
   )
 }
 
+const setUpSchema = z.object({
+  firmName: named('Name your firm.'),
+  name: named('Type your name.'),
+  email: z.email('Type an e-mail address, such as you@yourfirm.com.'),
+  password: z.string().min(LEAST_CHARACTERS, 'A password has ten characters or more.'),
+})
+
 function SetUpForm({ onDone }: { onDone: () => void }) {
-  const [fields, setFields] = useState({ firmName: '', name: '', email: '', password: '' })
+  const form = useForm({
+    resolver: zodResolver(setUpSchema),
+    defaultValues: { firmName: '', name: '', email: '', password: '' },
+  })
   const setUp = useMutation({
-    mutationFn: () => signingIn(() => dataOf(api.POST('/api/set-up', { body: fields }))),
+    mutationFn: (body: z.infer<typeof setUpSchema>) => signingIn(() => dataOf(api.POST('/api/set-up', { body }))),
     onSuccess: onDone,
   })
-  const set = (name: keyof typeof fields) => (value: string) => setFields((old) => ({ ...old, [name]: value }))
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    setUp.mutate()
-  }
   return (
-    <form onSubmit={submit} className="k-sheet">
+    <form noValidate onSubmit={form.handleSubmit((said) => setUp.mutate(said))} className="k-sheet">
       <Stack gap="3">
         <Text fontWeight="bold">First start: set up your firm</Text>
-        <TextField label="Firm" value={fields.firmName} onChange={set('firmName')} />
-        <TextField label="Your name" value={fields.name} onChange={set('name')} autoComplete="name" />
-        <TextField label="E-mail" value={fields.email} onChange={set('email')} type="email" autoComplete="username" />
-        <TextField
+        <FormField form={form} name="firmName" label="Firm" required />
+        <FormField form={form} name="name" label="Your name" autoComplete="name" required />
+        <FormField form={form} name="email" label="E-mail" type="email" autoComplete="username" required />
+        <FormField
+          form={form}
+          name="password"
           label="Password, ten characters or more"
-          value={fields.password}
-          onChange={set('password')}
           type="password"
           autoComplete="new-password"
+          required
         />
         {setUp.isError && <Trouble error={setUp.error} />}
         <Button type="submit" size="lg" colorPalette="verdigris" loading={setUp.isPending}>
@@ -127,28 +139,5 @@ function SetUpForm({ onDone }: { onDone: () => void }) {
         </Button>
       </Stack>
     </form>
-  )
-}
-
-type TextFieldProps = {
-  label: string
-  value: string
-  onChange: (value: string) => void
-  type?: string
-  autoComplete?: string
-}
-
-function TextField({ label, value, onChange, type = 'text', autoComplete }: TextFieldProps) {
-  return (
-    <Field.Root required>
-      <Field.Label>{label}</Field.Label>
-      <Input
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        type={type}
-        autoComplete={autoComplete}
-        size="lg"
-      />
-    </Field.Root>
   )
 }

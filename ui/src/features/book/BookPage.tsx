@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { BookAnswer } from '../../api/types'
 import { useBook } from '../../shared/queries'
+import { Select } from '../../shared/Select'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { type BookFilter, type EntryKind, indexOf, searchBook } from './bookSearch'
 import { CombinationEntry } from './CombinationEntry'
@@ -133,19 +134,14 @@ type PickProps<T extends string> = {
 
 function Pick<T extends string>({ label, all, value, options, onPick }: PickProps<T>) {
   return (
-    <select
-      className="k-select"
-      aria-label={label}
+    <Select
+      hideLabel
+      label={label}
+      none={all}
       value={value ?? ''}
-      onChange={(event) => onPick((event.target.value || null) as T | null)}
-    >
-      <option value="">{all}</option>
-      {(Object.entries(options) as [T, string][]).map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </select>
+      options={options}
+      onChange={(key) => onPick(key || null)}
+    />
   )
 }
 

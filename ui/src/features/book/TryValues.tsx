@@ -15,6 +15,7 @@ import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
 import { MeasureKeys } from '../../shared/MeasureKeys'
 import { NailMarks } from '../../shared/marks/NailMarks'
+import { Select } from '../../shared/Select'
 import { useBehind } from '../../shared/useBehind'
 import { VerdictPanel } from '../../shared/VerdictPanel'
 import { codeFamilies, evidences, extents, unders } from '../../shared/words'
@@ -85,34 +86,13 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
       <Stack gap="3" className="k-try">
         {quantity && <MeasureKeys quantity={quantity} typed={typed} how={how} onTyped={setTyped} onHow={setHow} />}
         <Flex gap="3" wrap="wrap">
-          <label>
-            <span className="k-label">Covering</span>
-            <select
-              className="k-select"
-              value={covering}
-              onChange={(event) => setCovering(event.target.value as CoveringFact['kind'])}
-            >
-              {coverings.map(({ kind, name }) => (
-                <option key={kind} value={kind}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label>
-            <span className="k-label">Pitch</span>
-            <select
-              className="k-select"
-              value={rise}
-              onChange={(event) => setRise(event.target.value as keyof typeof pitches)}
-            >
-              {Object.entries(pitches).map(([key, words]) => (
-                <option key={key} value={key}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            label="Covering"
+            value={covering}
+            options={coverings.map(({ kind, name }) => [kind, name] as const)}
+            onChange={setCovering}
+          />
+          <Select label="Pitch" value={rise} options={pitches} onChange={setRise} />
           <Choice label="Building" value={code} options={codeFamilies} onChange={setCode} />
         </Flex>
         {asked.map((decision) => (

@@ -1,7 +1,8 @@
-import { Checkbox, Field, Flex, Input, NativeSelect, Stack, Text, Textarea } from '@chakra-ui/react'
+import { Checkbox, Field, Flex, Input, Stack, Text, Textarea } from '@chakra-ui/react'
 import type { Condition, FindingFact, ProofKind } from '../../api/types'
 import { ManyChoice } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
+import { Select } from '../../shared/Select'
 import { useVisitContext } from '../../shared/visitContext'
 import { bases, evidences, extents, outcomes, proofs, timeText } from '../../shared/words'
 
@@ -22,19 +23,12 @@ export function PlaceFields({ draft, onChange }: { draft: FindingFact; onChange:
         options={letters}
         onChange={(id) => onChange({ slopeId: id || null })}
       />
-      <Field.Root w="13rem">
-        <Field.Label>Station</Field.Label>
-        <NativeSelect.Root>
-          <NativeSelect.Field value={draft.station} onChange={(event) => onChange({ station: event.target.value })}>
-            {book.stations.map((station) => (
-              <option key={station.key} value={station.key}>
-                {station.name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-      </Field.Root>
+      <Select
+        label="Station"
+        value={draft.station}
+        options={book.stations.map(({ key, name }) => [key, name] as const)}
+        onChange={(station) => onChange({ station })}
+      />
     </Flex>
   )
 }

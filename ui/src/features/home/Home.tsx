@@ -2,9 +2,10 @@ import { Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { HomeAnswer, HomeOrder } from '../../api/types'
+import type { HomeAnswer } from '../../api/types'
 import { ManyChoice } from '../../shared/Answers'
 import { useHome } from '../../shared/queries'
+import { Select } from '../../shared/Select'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { PropertyCard } from './PropertyCard'
 import { type Filter, filters, orders, useHomeQuery } from './useHomeQuery'
@@ -42,18 +43,13 @@ export function Home({ inspector }: { inspector: string }) {
           onChange={(event) => setTyped(event.target.value)}
           maxW="18rem"
         />
-        <select
-          className="k-select"
-          aria-label="Order of the list"
+        <Select
+          hideLabel
+          label="Order of the list"
           value={query.order}
-          onChange={(event) => ask({ order: event.target.value as HomeOrder })}
-        >
-          {Object.entries(orders).map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={orders}
+          onChange={(order) => ask({ order })}
+        />
         <Button asChild colorPalette="verdigris">
           <Link to="/properties/new">
             <Plus size={18} /> New property

@@ -1,4 +1,4 @@
-import { Button, Flex, NativeSelect, Stack, Text } from '@chakra-ui/react'
+import { Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type {
   AgeSource,
@@ -12,8 +12,8 @@ import type {
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
-import { Labelled } from '../../shared/Labelled'
 import { placeId } from '../../shared/placeId'
+import { Select } from '../../shared/Select'
 import { Sheet } from '../../shared/Sheet'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -114,33 +114,16 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
     <Sheet title={`Slope ${slope.letter}: ${layer ? layer.answer.name : 'a layer or fitting'}`} open onClose={onClose}>
       <Stack gap="4">
         {!isCovering && (
-          <Labelled label="What it is">
-            <NativeSelect.Root>
-              <NativeSelect.Field value={kind} onChange={(event) => setKind(event.target.value)}>
-                {book.components.map((component) => (
-                  <option key={component.key} value={component.key}>
-                    {component.name}
-                  </option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
-          </Labelled>
+          <Select
+            label="What it is"
+            value={kind}
+            options={book.components.map(({ key, name }) => [key, name] as const)}
+            onChange={setKind}
+          />
         )}
         {!isCovering && <Choice label="Where it lies" value={place} options={places} onChange={setPlace} />}
         <YearsField label="Laid" typed={typed} year={year} onTyped={setTyped} />
-        <Labelled label="Who says so">
-          <NativeSelect.Root>
-            <NativeSelect.Field value={source} onChange={(event) => setSource(event.target.value as AgeSource)}>
-              {Object.entries(ageSources).map(([key, words]) => (
-                <option key={key} value={key}>
-                  {words}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </Labelled>
+        <Select label="Who says so" value={source} options={ageSources} onChange={setSource} />
         <YearWords evidence={evidence} year={year} onChange={setEvidence} />
         <Choice
           label="Its stage today"

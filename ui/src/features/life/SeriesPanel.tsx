@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, Input, NativeSelect, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { SeriesAlong, SeriesAnswer, SeriesFact } from '../../api/types'
@@ -6,6 +6,7 @@ import { coreQuery } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
+import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
 import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
@@ -100,28 +101,19 @@ function NewSeries({ onDone }: { onDone: () => void }) {
   return (
     <Stack gap="3" mt="3">
       <Flex gap="3" wrap="wrap" align="end">
-        <Labelled label="What is measured">
-          <NativeSelect.Root>
-            <NativeSelect.Field value={quantity} onChange={(event) => setQuantity(event.target.value)}>
-              {book.quantities.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </Labelled>
-        <Labelled label="On">
-          <select className="k-select" value={slopeId} onChange={(event) => setSlopeId(event.target.value)}>
-            <option value="">no slope</option>
-            {visit.facts.slopes.map(({ id, letter }) => (
-              <option key={id} value={id}>
-                slope {letter}
-              </option>
-            ))}
-          </select>
-        </Labelled>
+        <Select
+          label="What is measured"
+          value={quantity}
+          options={book.quantities.map(({ id, name }) => [id, name] as const)}
+          onChange={setQuantity}
+        />
+        <Select
+          label="On"
+          none="no slope"
+          value={slopeId}
+          options={visit.facts.slopes.map(({ id, letter }) => [id, `slope ${letter}`] as const)}
+          onChange={setSlopeId}
+        />
         <Labelled wide label="Where">
           <Input value={place} onChange={(event) => setPlace(event.target.value)} placeholder="siding by the chase" />
         </Labelled>

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { Button, Flex, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PartKind, SlopeFact, StarterForm } from '../../api/types'
@@ -7,6 +7,7 @@ import { Choice } from '../../shared/Choice'
 import { MeasureInput, useParsed } from '../../shared/MeasureInput'
 import { formNames, partNames } from '../../shared/roofPlan/planWords'
 import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
+import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { facings } from '../../shared/words'
@@ -106,24 +107,15 @@ export function FromForm({
         />
       )}
       {kind === 'dormer' && (
-        <Box>
-          <Text className="k-label">Stands on</Text>
-          <select
-            className="k-select"
-            aria-label="Stands on"
-            value={onSlope}
-            onChange={(e) => setOnSlope(e.target.value)}
-          >
-            <option value="">choose the slope</option>
-            {scene.slopes
-              .filter((slope) => !slope.retiredOn && !waiting.includes(slope))
-              .map((slope) => (
-                <option key={slope.id} value={slope.id}>
-                  slope {slope.letter}
-                </option>
-              ))}
-          </select>
-        </Box>
+        <Select
+          label="Stands on"
+          none="choose the slope"
+          value={onSlope}
+          options={scene.slopes
+            .filter((slope) => !slope.retiredOn && !waiting.includes(slope))
+            .map(({ id, letter }) => [id, `slope ${letter}`] as const)}
+          onChange={setOnSlope}
+        />
       )}
       <SimpleGrid columns={2} gap="3">
         <MeasureInput

@@ -1,15 +1,22 @@
-import { Box, Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { PlanAnswer, PlanEdit, PlanPart, Under } from '../../api/types'
+import type { PlanAnswer, PlanEdit, PlanPart } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { feetText } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
+import { Select } from '../../shared/Select'
 import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { unders } from '../../shared/words'
 import { KeptField } from './KeptField'
 import { nameOf, type Picked } from './PlanHandles'
+
+const splitKeeps = {
+  longer: 'letter stays with the longer half',
+  first: 'letter stays with the first half',
+  second: 'letter stays with the second half',
+} as const
 
 type Props = {
   scene: PlanScene
@@ -87,7 +94,7 @@ function EdgeFields({
   const rise = part.alone ? part.alone.risePer12 : corner.risePer12
   const length = Math.hypot(next.x - corner.x, next.y - corner.y)
   const [problem, setProblem] = useState<string | null>(null)
-  const [keeps, setKeeps] = useState<'longer' | 'first' | 'second'>('longer')
+  const [keeps, setKeeps] = useState<keyof typeof splitKeeps>('longer')
   const run = async (change: PlanEdit) => setProblem(await edit(change))
   return (
     <Stack gap="3">
@@ -153,16 +160,13 @@ function EdgeFields({
         >
           Split in the middle
         </Button>
-        <select
-          className="k-select"
-          aria-label="After a split the slope’s letter stays with"
+        <Select
+          hideLabel
+          label="After a split the slope’s letter stays with"
           value={keeps}
-          onChange={(event) => setKeeps(event.target.value as typeof keeps)}
-        >
-          <option value="longer">letter stays with the longer half</option>
-          <option value="first">letter stays with the first half</option>
-          <option value="second">letter stays with the second half</option>
-        </select>
+          options={splitKeeps}
+          onChange={setKeeps}
+        />
         <Button size="lg" variant="outline" onClick={() => onPick({ partId: part.id, what: 'part' })}>
           The whole part
         </Button>
@@ -245,37 +249,19 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
           unit="pitch"
           onKeep={(risePer12) => edit({ verb: 'setPitch', ...to, risePer12 })}
         />
-        <Box>
-          <Text className="k-label">What lies under it</Text>
-          <select
-            className="k-select"
-            aria-label="What lies under it"
-            value={part.under ?? 'attic'}
-            onChange={(event) => void run({ verb: 'setUnder', ...to, under: event.target.value as Under })}
-          >
-            {Object.entries(unders).map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </Box>
-        <Box>
-          <Text className="k-label">Stands on</Text>
-          <select
-            className="k-select"
-            aria-label="Stands on"
-            value={part.onSlope ?? ''}
-            onChange={(event) => void run({ verb: 'standOn', ...to, onSlope: event.target.value || null })}
-          >
-            <option value="">its own walls</option>
-            {hosts.map((slope) => (
-              <option key={slope.id} value={slope.id}>
-                slope {slope.letter}
-              </option>
-            ))}
-          </select>
-        </Box>
+        <Select
+          label="What lies under it"
+          value={part.under ?? 'attic'}
+          options={unders}
+          onChange={(under) => void run({ verb: 'setUnder', ...to, under })}
+        />
+        <Select
+          label="Stands on"
+          none="its own walls"
+          value={part.onSlope ?? ''}
+          options={hosts.map(({ id, letter }) => [id, `slope ${letter}`] as const)}
+          onChange={(onSlope) => void run({ verb: 'standOn', ...to, onSlope: onSlope || null })}
+        />
       </SimpleGrid>
       <MoveBy onMove={(x, y) => run({ verb: 'movePart', ...to, x, y })} />
       <Flex gap="2" wrap="wrap">

@@ -8,6 +8,7 @@ import { Labelled } from '../../shared/Labelled'
 import { useParsed } from '../../shared/MeasureInput'
 import { placeId } from '../../shared/placeId'
 import { useBook } from '../../shared/queries'
+import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
 import { codeFamilies } from '../../shared/words'
 
@@ -155,16 +156,12 @@ function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
   const atMost = limit?.least === null
   return (
     <Flex gap="3" mt="3" wrap="wrap" align="end">
-      <label>
-        <span className="k-label">In the place of</span>
-        <select className="k-select" value={limitId} onChange={(event) => setLimitId(event.target.value)}>
-          {ordered.map((other) => (
-            <option key={other.id} value={other.id}>
-              {nameOf(other)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="In the place of"
+        value={limitId}
+        options={ordered.map((other) => [other.id, nameOf(other)] as const)}
+        onChange={setLimitId}
+      />
       <Labelled label={atMost ? 'Here at most' : 'Here at least'}>
         <Input size="lg" w="8rem" value={typed} onChange={(event) => setTyped(event.target.value)} />
       </Labelled>

@@ -1,41 +1,45 @@
 import { Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { zodResolver } from '@hookform/resolvers/zod'
 import { Plus } from 'lucide-react'
-import { type FormEvent, useState } from 'react'
+import { useState } from 'react'
+import { useForm, useWatch } from 'react-hook-form'
+import * as z from 'zod'
 import type { PropertyDossier } from '../../api/types'
+import { FormField, named } from '../../shared/FormField'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
-import { isBlank, NameField } from './NameField'
 
-const empty = { building: '', roof: 'Main roof' }
+const schema = z.object({
+  building: named('Name the building, such as Garage.'),
+  roof: named('Name the roof, such as Main roof.'),
+})
 
 /** Another building of the property, or another roof of one: both are looked at on one visit. */
 export function NewBuilding({ dossier }: { dossier: PropertyDossier }) {
   const [open, setOpen] = useState(false)
-  const [fields, setFields] = useState(empty)
-  const [tried, setTried] = useState(false)
+  const form = useForm({ resolver: zodResolver(schema), defaultValues: { building: '', roof: 'Main roof' } })
   const record = useRecord(dossier.heads)
-  const set = (name: keyof typeof empty) => (value: string) => setFields((old) => ({ ...old, [name]: value }))
-  const known = dossier.buildings.find(({ name }) => name.toLowerCase() === fields.building.trim().toLowerCase())
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    setTried(true)
-    if (isBlank(fields.building) || isBlank(fields.roof)) return
-    const building = known ?? { id: newId(), propertyId: dossier.property.id, name: fields.building.trim() }
+  const typed = useWatch({ control: form.control, name: 'building' })
+  const called = (name: string) =>
+    dossier.buildings.find((other) => other.name.toLowerCase() === name.trim().toLowerCase())
+  const known = called(typed)
+  const submit = form.handleSubmit((said) => {
+    const standing = called(said.building)
+    const building = standing ?? { id: newId(), propertyId: dossier.property.id, name: said.building }
     record.mutate(
       [
-        ...(known ? [] : [{ kind: 'building' as const, fact: building }]),
-        { kind: 'roof' as const, fact: { id: newId(), buildingId: building.id, name: fields.roof.trim() } },
+        ...(standing ? [] : [{ kind: 'building' as const, fact: building }]),
+        { kind: 'roof' as const, fact: { id: newId(), buildingId: building.id, name: said.roof } },
       ],
       {
         onSuccess: () => {
-          setFields(empty)
-          setTried(false)
+          form.reset()
           setOpen(false)
         },
       },
     )
-  }
+  })
   if (!open)
     return (
       <Flex>
@@ -51,19 +55,8 @@ export function NewBuilding({ dossier }: { dossier: PropertyDossier }) {
           Another building or roof
         </Heading>
         <Flex gap="3" wrap="wrap">
-          <NameField
-            label="Building"
-            value={fields.building}
-            placeholder="Garage"
-            onChange={set('building')}
-            missing={tried && isBlank(fields.building) ? 'Name the building, such as Garage.' : null}
-          />
-          <NameField
-            label="Roof"
-            value={fields.roof}
-            onChange={set('roof')}
-            missing={tried && isBlank(fields.roof) ? 'Name the roof, such as Main roof.' : null}
-          />
+          <FormField form={form} name="building" label="Building" placeholder="Garage" required />
+          <FormField form={form} name="roof" label="Roof" required />
         </Flex>
         {known && <Text color="faint">A further roof of the {known.name.toLowerCase()}.</Text>}
         {record.isError && <Trouble error={record.error} />}

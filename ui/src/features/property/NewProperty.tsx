@@ -1,48 +1,48 @@
-import { Button, Field, Heading, Input, Stack } from '@chakra-ui/react'
-import { type FormEvent, useState } from 'react'
+import { Button, Heading, Stack } from '@chakra-ui/react'
+import { zodResolver } from '@hookform/resolvers/zod'
+import { Controller, useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
+import * as z from 'zod'
 import type { BuildingFact, PropertyFact, RoofFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { FormField, named } from '../../shared/FormField'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
-import { isBlank, NameField } from './NameField'
 import { tagsOf } from './tags'
 
 const exposures = { ordinary: 'Ordinary weather', hotOrHail: 'Hot or hail country' } as const
 
-/** What the store would refuse without. */
-const named = ['name', 'building', 'roof'] as const
+const schema = z.object({
+  name: named('Give the property a name.'),
+  address: z.string(),
+  owner: z.string(),
+  tags: z.string(),
+  building: named('Name the building, such as House.'),
+  roof: named('Name the roof, such as Main roof.'),
+  exposure: z.enum(['ordinary', 'hotOrHail']),
+})
 
 /** A property with its first building and roof; more can be added once it stands. */
 export function NewProperty() {
   const navigate = useNavigate()
   const record = useRecord()
-  const [fields, setFields] = useState({
-    name: '',
-    address: '',
-    owner: '',
-    tags: '',
-    building: 'House',
-    roof: 'Main roof',
+  const form = useForm<z.infer<typeof schema>>({
+    resolver: zodResolver(schema),
+    defaultValues: {
+      name: '',
+      address: '',
+      owner: '',
+      tags: '',
+      building: 'House',
+      roof: 'Main roof',
+      exposure: 'ordinary',
+    },
   })
-  const [exposure, setExposure] = useState<PropertyFact['exposure']>('ordinary')
-  const [tried, setTried] = useState(false)
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    setTried(true)
-    if (named.some((name) => isBlank(fields[name]))) return
-    const property: PropertyFact = {
-      id: newId(),
-      name: fields.name.trim(),
-      address: fields.address,
-      owner: fields.owner,
-      exposure,
-      note: '',
-      tags: tagsOf(fields.tags),
-    }
-    const building: BuildingFact = { id: newId(), propertyId: property.id, name: fields.building.trim() }
-    const roof: RoofFact = { id: newId(), buildingId: building.id, name: fields.roof.trim() }
+  const submit = form.handleSubmit(({ name, address, owner, tags, building: house, roof: top, exposure }) => {
+    const property: PropertyFact = { id: newId(), name, address, owner, exposure, note: '', tags: tagsOf(tags) }
+    const building: BuildingFact = { id: newId(), propertyId: property.id, name: house }
+    const roof: RoofFact = { id: newId(), buildingId: building.id, name: top }
     record.mutate(
       [
         { kind: 'property', fact: property },
@@ -51,35 +51,26 @@ export function NewProperty() {
       ],
       { onSuccess: () => navigate(`/properties/${property.id}`) },
     )
-  }
-  const set = (name: keyof typeof fields) => (value: string) => setFields((old) => ({ ...old, [name]: value }))
-  const field = (name: keyof typeof fields, label: string) => (
-    <Field.Root>
-      <Field.Label>{label}</Field.Label>
-      <Input size="lg" value={fields[name]} onChange={(event) => set(name)(event.target.value)} />
-    </Field.Root>
-  )
-  const nameField = (name: (typeof named)[number], label: string, missing: string) => (
-    <NameField
-      label={label}
-      value={fields[name]}
-      onChange={set(name)}
-      missing={tried && isBlank(fields[name]) ? missing : null}
-    />
-  )
+  })
   return (
     <form noValidate onSubmit={submit}>
       <Stack gap="4" maxW="34rem" className="k-sheet">
         <Heading as="h1" size="xl">
           New property
         </Heading>
-        {nameField('name', 'Name, as you would say it', 'Give the property a name.')}
-        {field('address', 'Address')}
-        {field('owner', 'Owner')}
-        {field('tags', 'Tags, separated by commas')}
-        {nameField('building', 'Building', 'Name the building, such as House.')}
-        {nameField('roof', 'Roof', 'Name the roof, such as Main roof.')}
-        <Choice label="Weather" value={exposure} options={exposures} onChange={setExposure} />
+        <FormField form={form} name="name" label="Name, as you would say it" required />
+        <FormField form={form} name="address" label="Address" />
+        <FormField form={form} name="owner" label="Owner" />
+        <FormField form={form} name="tags" label="Tags, separated by commas" />
+        <FormField form={form} name="building" label="Building" required />
+        <FormField form={form} name="roof" label="Roof" required />
+        <Controller
+          control={form.control}
+          name="exposure"
+          render={({ field }) => (
+            <Choice label="Weather" value={field.value} options={exposures} onChange={field.onChange} />
+          )}
+        />
         {record.isError && <Trouble error={record.error} />}
         <Button type="submit" size="lg" colorPalette="verdigris" loading={record.isPending}>
           Add the property

@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import type { CoveringFact } from '../../api/types'
-import { coveringsOf, formOf, layersProblem, letterProblem, nextLetter, yearOf, yearProblem } from './slopeForm'
+import { coveringsOf, formOf, nextLetter, type SlopeForm, slopeSchema, yearOf } from './slopeForm'
+
+const others = [
+  { letter: 'A', retiredOn: null },
+  { letter: 'B', retiredOn: '2026-01-01' },
+]
+/** What the form says below a field when this is typed there; undefined when nothing is wrong with it. */
+function problemOf<K extends keyof SlopeForm>(name: K, typed: SlopeForm[K], before?: string) {
+  const form = { ...formOf(null, undefined, ['A'], '2026-09-18'), [name]: typed }
+  const read = slopeSchema(others, before).safeParse(form)
+  return read.error?.issues.find((issue) => issue.path[0] === name)?.message
+}
 
 describe('letters of slopes', () => {
   it.each([
@@ -21,8 +32,10 @@ describe('a year', () => {
   ])('%j is %s', (typed, year) => expect(yearOf(typed)).toBe(year))
 
   it('that is typed but is none is said, an empty one is not', () => {
-    expect(yearProblem('20x9')).toContain('four digits')
-    expect(yearProblem('')).toBeNull()
+    expect(problemOf('laidFrom', '20x9')).toContain('four digits')
+    expect(problemOf('laidTo', '209')).toContain('four digits')
+    expect(problemOf('laidFrom', '')).toBeUndefined()
+    expect(problemOf('laidTo', ' 2009 ')).toBeUndefined()
   })
 })
 
@@ -42,7 +55,9 @@ it.each([
   ['', true],
   ['0', true],
   ['6', true],
-])('layers typed as %j are a problem: %s', (typed, problem) => expect(layersProblem(typed) !== null).toBe(problem))
+])('layers typed as %j are a problem: %s', (typed, problem) =>
+  expect(problemOf('layers', typed) !== undefined).toBe(problem),
+)
 
 describe('what the form says of the covering', () => {
   const old: CoveringFact = {
@@ -70,15 +85,16 @@ describe('what the form says of the covering', () => {
 })
 
 describe('the letter of a slope', () => {
-  const others = [
-    { letter: 'A', retiredOn: null },
-    { letter: 'B', retiredOn: '2026-01-01' },
-  ]
-  it.each(['C', ' c ', 'AA', 'ABC', 'b'])('“%s” is one', (typed) => expect(letterProblem(typed, others)).toBeNull())
+  it.each(['C', ' c ', 'AA', 'ABC', 'b'])('“%s” is one', (typed) => expect(problemOf('letter', typed)).toBeUndefined())
   it.each(['', ' ', '1', 'A1', 'ABCD', 'Ä'])('“%s” is none', (typed) =>
-    expect(letterProblem(typed, others)).toMatch(/one to three letters/),
+    expect(problemOf('letter', typed)).toMatch(/one to three letters/),
   )
   it.each(['A', ' a'])('“%s” is another slope’s', (typed) =>
-    expect(letterProblem(typed, others)).toMatch(/Another slope/),
+    expect(problemOf('letter', typed)).toMatch(/Another slope/),
   )
+
+  it('that was shared before is kept until it is changed', () => {
+    expect(problemOf('letter', 'A', 'A')).toBeUndefined()
+    expect(problemOf('letter', 'A', 'C')).toMatch(/Another slope/)
+  })
 })

@@ -1,3 +1,4 @@
+import * as z from 'zod'
 import type { CoveringFact, SlopeFact, Under, YearEvidence } from '../../api/types'
 
 /** What the slope form holds: everything as typed. */
@@ -34,15 +35,6 @@ export function nextLetter(used: string[]): string {
 
 export const letterOf = (typed: string) => typed.trim().toUpperCase()
 
-/** Why a slope cannot be called so, or null: the letter names one standing slope of the property, whatever roof it is on. */
-export function letterProblem(typed: string, others: Pick<SlopeFact, 'letter' | 'retiredOn'>[]): string | null {
-  const letter = letterOf(typed)
-  if (!/^[A-Z]{1,3}$/.test(letter)) return 'Give one to three letters, such as A.'
-  return others.some((other) => !other.retiredOn && other.letter === letter)
-    ? 'Another slope of this property has this letter.'
-    : null
-}
-
 export function formOf(
   slope: SlopeFact | null,
   covering: CoveringFact | undefined,
@@ -72,15 +64,30 @@ export function formOf(
 
 export const yearOf = (typed: string): number | null => (/^\d{4}$/.test(typed.trim()) ? Number(typed) : null)
 
-/** A year that is typed but is no year: said beside the field before anything is sent. */
-export function yearProblem(typed: string): string | null {
-  return typed.trim() === '' || yearOf(typed) !== null ? null : 'Type a year of four digits, or leave it empty.'
-}
+/** A year may be left out; what is typed has to be one. */
+const year = z
+  .string()
+  .refine((typed) => typed.trim() === '' || yearOf(typed) !== null, 'Type a year of four digits, or leave it empty.')
 
-/** Layers are counted from 1 to 5. */
-export function layersProblem(typed: string): string | null {
-  return /^\s*[1-5]\s*$/.test(typed) ? null : 'Count the layers: 1 to 5.'
-}
+/**
+ * What has to be right before a slope is kept. The letter names one standing slope of the property, whatever roof it is on; one that was shared before is kept
+ * until it is changed. Measures are read by the core.
+ */
+export const slopeSchema = (others: Pick<SlopeFact, 'letter' | 'retiredOn'>[], before?: string) =>
+  z.custom<SlopeForm>().and(
+    z.object({
+      letter: z
+        .string()
+        .refine((typed) => /^[A-Z]{1,3}$/.test(letterOf(typed)), 'Give one to three letters, such as A.')
+        .refine(
+          (typed) => typed === before || !others.some((other) => !other.retiredOn && other.letter === letterOf(typed)),
+          'Another slope of this property has this letter.',
+        ),
+      laidFrom: year,
+      laidTo: year,
+      layers: z.string().regex(/^\s*[1-5]\s*$/, 'Count the layers: 1 to 5.'),
+    }),
+  )
 
 /** The covering facts that the form says: one put right, or the old one ended and a new one laid. */
 export function coveringsOf(

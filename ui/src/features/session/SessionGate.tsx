@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type ReactNode, useCallback, useEffect, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react'
 import { ApiError, api, dataOf, setAntiForgeryToken } from '../../api/client'
 import type { SessionAnswer } from '../../api/types'
 import { warmUp } from '../../core/warmUp'
@@ -8,9 +8,11 @@ import { setOutbox } from '../../offline/outbox'
 import { useSending } from '../../offline/sending'
 import { useTakeAlong } from '../../offline/takeAlong'
 import { keys } from '../../shared/queries'
-import { SignIn } from '../../shared/SignIn'
 import { Loading, Trouble } from '../../shared/States'
 import { inTurn, signedOut } from '../../shared/turns'
+
+// Whoever is signed in does not wait for the form and its rules.
+const SignIn = lazy(() => import('../../shared/SignIn').then(({ SignIn }) => ({ default: SignIn })))
 
 const kept = 'session'
 
@@ -54,7 +56,9 @@ export function SessionGate({ children }: Props) {
       {children}
     </SignedIn>
   ) : (
-    <SignIn session={answer} waiting={<WaitingHere />} onDone={() => session.refetch()} />
+    <Suspense fallback={<Loading what="the sign-in" />}>
+      <SignIn session={answer} waiting={<WaitingHere />} onDone={() => session.refetch()} />
+    </Suspense>
   )
 }
 

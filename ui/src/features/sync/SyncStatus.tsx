@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { CloudOff, CloudUpload, RefreshCw } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { clock, clockOffsetMs } from '../../api/clock'
 import type { SessionAnswer } from '../../api/types'
@@ -11,8 +11,10 @@ import { offerOriginal } from '../../offline/pictures'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { keys } from '../../shared/queries'
 import { Sheet } from '../../shared/Sheet'
-import { SignInForms } from '../../shared/SignIn'
+import { Loading } from '../../shared/States'
 import { factKinds, sizeText } from '../../shared/words'
+
+const SignInForms = lazy(() => import('../../shared/SignIn').then(({ SignInForms }) => ({ default: SignInForms })))
 
 /** How recording and sending stand, in a word in the bar; the whole on tapping it. */
 export function SyncStatus({ session }: { session: SessionAnswer }) {
@@ -82,13 +84,15 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
               ? `Somebody else is signed in. What ${name} recorded is sent when ${name} signs in again, and never under another name.`
               : `The sign-in of ${name} has run out. Nothing is lost; sign in again to send.`}
           </Text>
-          <SignInForms
-            session={session}
-            onDone={async () => {
-              await queries.invalidateQueries({ queryKey: keys.session })
-              somethingWaits()
-            }}
-          />
+          <Suspense fallback={<Loading what="the sign-in" />}>
+            <SignInForms
+              session={session}
+              onDone={async () => {
+                await queries.invalidateQueries({ queryKey: keys.session })
+                somethingWaits()
+              }}
+            />
+          </Suspense>
         </Stack>
       )}
       {refused.map((entry) => (

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { ToDo, ToDoFact } from '../../api/types'
 import { useRecord } from '../../shared/facts'
+import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
@@ -95,19 +96,14 @@ export function NewToDo({ station }: { station: string }) {
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => event.key === 'Enter' && text.trim() && add()}
       />
-      <select
-        className="k-select"
-        aria-label="Where it comes back"
+      <Select
+        hideLabel
+        label="Where it comes back"
+        none="at wrap-up"
         value={at}
-        onChange={(event) => setAt(event.target.value)}
-      >
-        <option value="">at wrap-up</option>
-        {stations.map((other) => (
-          <option key={other.key} value={other.key}>
-            at {other.name.toLowerCase()}
-          </option>
-        ))}
-      </select>
+        options={stations.map(({ key, name }) => [key, `at ${name.toLowerCase()}`] as const)}
+        onChange={setAt}
+      />
       <Button variant="outline" size="lg" onClick={add} disabled={!text.trim()}>
         Remind me
       </Button>

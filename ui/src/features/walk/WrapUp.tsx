@@ -5,6 +5,7 @@ import { localIso } from '../../api/clock'
 import type { ProtectionFact } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { useRecord } from '../../shared/facts'
+import { Select } from '../../shared/Select'
 import { SignOff } from '../../shared/SignOff'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -170,14 +171,14 @@ function Protections({ protections }: { protections: ProtectionFact[] }) {
               value={fields.goodUntil}
               onChange={set('goodUntil')}
             />
-            <select className="k-select" aria-label="Covered on" value={fields.slopeId} onChange={set('slopeId')}>
-              <option value="">no slope</option>
-              {visit.facts.slopes.map((slope) => (
-                <option key={slope.id} value={slope.id}>
-                  slope {slope.letter}
-                </option>
-              ))}
-            </select>
+            <Select
+              hideLabel
+              label="Covered on"
+              none="no slope"
+              value={fields.slopeId}
+              options={visit.facts.slopes.map(({ id, letter }) => [id, `slope ${letter}`] as const)}
+              onChange={(slopeId) => setFields((old) => ({ ...old, slopeId }))}
+            />
           </Flex>
           <Button
             size="lg"
