@@ -68,7 +68,7 @@ internal sealed class Growth : IDisposable
             $"{Pick(Trades)}’s House {number}",
             $"{random.Next(1, 200)} {Pick(Streets)}",
             $"{Pick(Trades)} & Co",
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             Tags: number % 10 == 0 ? ["yearly"] : null
         );
         Put("Properties", FactKind.Property, property, ("Name", property.Name), ("Address", property.Address));

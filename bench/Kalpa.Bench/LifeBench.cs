@@ -44,7 +44,7 @@ internal static class LifeBench
     private static LifeFacts Shingle() =>
         new(
             CoveringKind.LaminatedShingle,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             2010,
             2012,
             AgeSource.Owner,

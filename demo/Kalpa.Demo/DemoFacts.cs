@@ -28,7 +28,7 @@ internal sealed class DemoFacts(string place)
 
     public void Property(string name, string address, string owner, string building, string roof)
     {
-        Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, Exposure.Ordinary, "", Latitude));
+        Add(FactKind.Property, new PropertyFact(Id("property"), name, address, owner, WeatherExposure.Ordinary, "", Latitude));
         Building("building", building, "roof", roof);
     }
 

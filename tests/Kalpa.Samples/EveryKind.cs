@@ -21,7 +21,7 @@ public static class EveryKind
     {
         yield return (
             FactKind.Property,
-            new PropertyFact(Id(FactKind.Property), "Every House", "1 Quay", "A. Owner", Exposure.Ordinary, "", 44.6)
+            new PropertyFact(Id(FactKind.Property), "Every House", "1 Quay", "A. Owner", WeatherExposure.Ordinary, "", 44.6)
         );
         yield return (FactKind.Building, new BuildingFact(Id(FactKind.Building), Id(FactKind.Property), "House"));
         yield return (FactKind.Roof, new RoofFact(Id(FactKind.Roof), Id(FactKind.Building), "Main"));

@@ -49,7 +49,7 @@ internal sealed class LifeGenerator(int seed)
         records with
         {
             SignOffs = [.. Some(slopes).Select(s => SignOff(visitId, s))],
-            Opinions =
+            LifeOpinions =
             [
                 .. Some(slopes)
                     .Select(s => new LifeOpinionFact(

@@ -28,7 +28,7 @@ public sealed class StreamGenerator(int seed)
 
     public FactStream Next()
     {
-        var property = new PropertyFact(random.NewId(), "House", "", "", random.Pick<Exposure>(), "", random.Next(3) == 0 ? null : 44.5);
+        var property = new PropertyFact(random.NewId(), "House", "", "", random.Pick<WeatherExposure>(), "", random.Next(3) == 0 ? null : 44.5);
         var building = new BuildingFact(random.NewId(), property.Id, "House");
         var roof = new RoofFact(random.NewId(), building.Id, "Main");
         var first = visits.Visit(random.Next(1, 4), random.Next(0, 5));
@@ -156,10 +156,10 @@ public sealed class StreamGenerator(int seed)
             .. records.PunchReplies.Select(f => new StreamFact(FactKind.PunchReply, f)),
             .. records.PunchDecisions.Select(f => new StreamFact(FactKind.PunchDecision, f)),
             .. (records.SignOffs ?? []).Select(f => new StreamFact(FactKind.SignOff, f)),
-            .. (records.Opinions ?? []).Select(f => new StreamFact(FactKind.LifeOpinion, f)),
+            .. (records.LifeOpinions ?? []).Select(f => new StreamFact(FactKind.LifeOpinion, f)),
             .. (records.Planned ?? []).Select(f => new StreamFact(FactKind.Planned, f)),
             .. (records.Series ?? []).Select(f => new StreamFact(FactKind.Series, f)),
-            .. (records.Judgements ?? []).Select(f => new StreamFact(FactKind.Opinion, f)),
+            .. (records.SlopeOpinions ?? []).Select(f => new StreamFact(FactKind.Opinion, f)),
         ];
     }
 

@@ -46,7 +46,7 @@ public sealed class VisitGenerator(int seed)
         ];
         var components = lives.Components(slopes, asOf, book);
         return new AssessInput(
-            random.Pick<Exposure>(),
+            random.Pick<WeatherExposure>(),
             asOf,
             slopes,
             coverings,

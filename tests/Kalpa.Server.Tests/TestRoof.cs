@@ -6,7 +6,8 @@ namespace Kalpa.Server.Tests;
 /// <summary>A small property with fresh ids, as changes in the order a parent comes first.</summary>
 public sealed class TestRoof
 {
-    public PropertyFact Property { get; } = new(Guid.CreateVersion7(), "Test House", "1 Test Lane", "the testers", Exposure.Ordinary);
+    public PropertyFact Property { get; } =
+        new(Guid.CreateVersion7(), "Test House", "1 Test Lane", "the testers", WeatherExposure.Ordinary);
     public BuildingFact Building { get; }
     public RoofFact Roof { get; }
     public SlopeFact Slope { get; }

@@ -111,7 +111,7 @@ test('a property and its visit begun without a connection arrive whole', async (
   await station(page, /^Edges/)
   await page.getByRole('button', { name: 'Looked, Slope A' }).tap()
   // What is shown as recorded is on the device.
-  await expect(page.getByText('6 of 7 places left')).toBeVisible()
+  await expect(page.getByText('looked, nothing found')).toBeVisible()
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Net Shed' })).toBeVisible()
   const id = /visits\/([0-9a-f-]+)/.exec(page.url())?.[1] as string

@@ -19,7 +19,7 @@ namespace Kalpa.Core.Assessing;
 /// <paramref name="Unread"/>: so many facts on file could not be read, so that nothing may be called clear.
 /// </summary>
 public sealed record AssessInput(
-    Exposure Exposure,
+    WeatherExposure Exposure,
     DateOnly AsOf,
     IReadOnlyList<SlopeFact> Slopes,
     IReadOnlyList<CoveringFact> Coverings,
@@ -144,7 +144,7 @@ public sealed record WorkItem(
     string Title,
     string Place,
     UrgencyClass Urgency,
-    int Nails,
+    [property: JsonPropertyName("nails")] int Marks,
     string UrgencyWords,
     string Why,
     IReadOnlyList<string> Steps,

@@ -61,7 +61,7 @@ public static class Assessor
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
             SeriesAnswers.Of(book, input),
             judge.Combined,
-            Opinions.Of(input),
+            SlopeOpinions.Of(input),
             work.Count > 0 ? "" : noWork
         );
     }

@@ -21,7 +21,7 @@ internal static class LifeFactsOf
     {
         var about = book.Covering(covering.Kind);
         var findings = input.Findings.Where(f => f.SlopeId == slope.Id).OrderBy(f => f.Id).ToList();
-        var opinion = input.Records?.Opinions?.Where(o => o.SlopeId == slope.Id).OrderBy(o => o.Id).LastOrDefault();
+        var opinion = input.Records?.LifeOpinions?.Where(o => o.SlopeId == slope.Id).OrderBy(o => o.Id).LastOrDefault();
         var nails = NailsOf(input, slope.Id);
         return new LifeFacts(
             covering.Kind,

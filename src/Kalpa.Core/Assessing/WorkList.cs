@@ -78,7 +78,7 @@ internal static class WorkList
             elsewhere ? "Find where the water comes in" : Title(condition, judged, fact.Outcome),
             Words.Place(fact, slope).TrimStart(',', ' '),
             judged.Urgency.Class,
-            judged.Urgency.Nails,
+            judged.Urgency.Marks,
             judged.Urgency.Words,
             string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
             elsewhere ? TraceSteps : judged.RemedySteps,

@@ -12,7 +12,7 @@ namespace Kalpa.Core.Dossiers;
 public static class DossierBuilder
 {
     /// <summary>Work that is due on the home screen: from "within a year" up.</summary>
-    internal const int DueNails = 3;
+    internal const int DueMarks = 3;
 
     /// <summary>Everything of one visit; null where the visit, its roof, building or property is not among the facts.</summary>
     public static VisitDossier? Visit(FactSet facts, Guid visitId, RuleBook book)
@@ -124,7 +124,7 @@ public static class DossierBuilder
             latest,
             judged.Slopes,
             judged.Headline,
-            [.. judged.Work.Where(w => w.Nails >= DueNails)],
+            [.. judged.Work.Where(w => w.Marks >= DueMarks)],
             input.AsOf
         );
     }

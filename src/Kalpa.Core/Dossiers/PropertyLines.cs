@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
@@ -12,7 +13,7 @@ public sealed record LifeLine(AgeRange? Age, YearsLeft? Stated, string Headline)
 /// <summary><paramref name="Unfit"/>: unfit as built, so that no years are stated; <paramref name="FiguresCovered"/>: its years are hidden until it is signed off.</summary>
 public sealed record SlopeLine(Guid SlopeId, string Letter, Facing Facing, bool Unfit, bool FiguresCovered, LifeLine? Life);
 
-public sealed record DueLine(string Title, string Place, int Nails, string UrgencyWords);
+public sealed record DueLine(string Title, string Place, [property: JsonPropertyName("nails")] int Marks, string UrgencyWords);
 
 public sealed record VisitLine(Guid Id, DateOnly On, string Inspector, DateTimeOffset? FinishedAt);
 
@@ -88,14 +89,14 @@ public static class PropertyLines
     {
         var (latest, input) = DossierBuilder.Latest(facts, property, roof.Id, today);
         var judged = Assessor.Assess(input, book);
-        var due = judged.Work.Where(w => w.Nails >= DossierBuilder.DueNails).ToList();
+        var due = judged.Work.Where(w => w.Marks >= DossierBuilder.DueMarks).ToList();
         var line = new RoofLine(
             roof.Id,
             name,
             latest is null ? null : new VisitLine(latest.Id, latest.On, latest.Inspector, latest.FinishedAt),
             [.. judged.Slopes.Select(OfSlope)],
             judged.Headline,
-            [.. due.Take(DueShown).Select(w => new DueLine(w.Title, w.Place, w.Nails, w.UrgencyWords))],
+            [.. due.Take(DueShown).Select(w => new DueLine(w.Title, w.Place, w.Marks, w.UrgencyWords))],
             due.Count,
             input.AsOf
         );

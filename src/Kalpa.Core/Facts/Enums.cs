@@ -76,8 +76,8 @@ public enum Facing
 }
 
 /// <summary>Weather that sets which reference life applies.</summary>
-[JsonConverter(typeof(CamelCaseEnum<Exposure>))]
-public enum Exposure
+[JsonConverter(typeof(CamelCaseEnum<WeatherExposure>))]
+public enum WeatherExposure
 {
     Ordinary,
     HotOrHail,

@@ -57,7 +57,7 @@ public sealed record PropertyFact(
     string Name,
     string Address,
     string Owner,
-    Exposure Exposure,
+    WeatherExposure Exposure,
     string Note = "",
     double? Latitude = null,
     IReadOnlyList<string>? Tags = null

@@ -110,7 +110,7 @@ public sealed record PastVisit(
     string Inspector,
     IReadOnlyList<StageFact> Stages,
     IReadOnlyList<SignOffFact> SignOffs,
-    IReadOnlyList<LifeOpinionFact> Opinions,
+    [property: JsonPropertyName("opinions")] IReadOnlyList<LifeOpinionFact> LifeOpinions,
     IReadOnlyList<SeriesFact> Series,
-    IReadOnlyList<OpinionFact>? Judgements = null
+    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null
 );

@@ -28,10 +28,10 @@ internal static class RecordChecks
             .Concat(records.PunchDecisions)
             .Concat(records.NoticeReplies ?? [])
             .Concat(records.SignOffs ?? [])
-            .Concat(records.Opinions ?? [])
+            .Concat(records.LifeOpinions ?? [])
             .Concat(records.Planned ?? [])
             .Concat(records.Series ?? [])
-            .Concat(records.Judgements ?? []);
+            .Concat(records.SlopeOpinions ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {

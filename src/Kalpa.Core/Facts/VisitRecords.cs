@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Kalpa.Core.Facts;
 
 /// <summary>An answer to a question of the book, as keys tapped, words typed, or both.</summary>
@@ -139,11 +141,11 @@ public sealed record VisitRecords(
     LastTime? LastTime = null,
     IReadOnlyList<NoticeReplyFact>? NoticeReplies = null,
     IReadOnlyList<SignOffFact>? SignOffs = null,
-    IReadOnlyList<LifeOpinionFact>? Opinions = null,
+    [property: JsonPropertyName("opinions")] IReadOnlyList<LifeOpinionFact>? LifeOpinions = null,
     IReadOnlyList<PlannedFact>? Planned = null,
     IReadOnlyList<SeriesFact>? Series = null,
     IReadOnlyList<PastVisit>? PastVisits = null,
-    IReadOnlyList<OpinionFact>? Judgements = null
+    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

@@ -5,7 +5,7 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Life;
 
 /// <summary>One layer or fitting of a slope with its law, its age, its stage and what bears on it. <paramref name="Life"/> null: no clock of its own, or nothing known.</summary>
-internal sealed record AssemblyPart(
+internal sealed record AssemblyComponent(
     Guid? Id,
     string Kind,
     string Name,
@@ -20,7 +20,7 @@ internal sealed record AssemblyPart(
     YearsLaid Laid,
     double[]? Weights,
     IReadOnlyList<LifeFactor> Factors,
-    PartLife? Life
+    ComponentModel? Life
 )
 {
     public int? Stage => Weights is null ? null : Array.FindLastIndex(Weights, w => w >= Weights.Max());
@@ -34,7 +34,7 @@ internal static class Assembly
 {
     public const string CoveringKey = "covering";
 
-    public static IReadOnlyList<AssemblyPart> Of(RuleBook book, LifeFacts facts)
+    public static IReadOnlyList<AssemblyComponent> Of(RuleBook book, LifeFacts facts)
     {
         var covering = book.Covering(facts.Kind);
         var components = facts.Components ?? [];
@@ -43,7 +43,7 @@ internal static class Assembly
             : components.FirstOrDefault(c =>
                 book.FindComponent(c.Kind) is { Job: ComponentJob.KeepsWaterOut, Part: ComponentPart.Governs }
             );
-        var parts = new List<AssemblyPart> { OfCovering(book, covering, facts) };
+        var parts = new List<AssemblyComponent> { OfCovering(book, covering, facts) };
         if (covering.KeepsWaterOut is { } kind && keeper is null)
         {
             var assumed = new ComponentLife(
@@ -78,7 +78,7 @@ internal static class Assembly
         return parts;
     }
 
-    private static AssemblyPart OfCovering(RuleBook book, Covering covering, LifeFacts facts)
+    private static AssemblyComponent OfCovering(RuleBook book, Covering covering, LifeFacts facts)
     {
         var keeps = covering.KeepsWaterOut is null;
         return Made(
@@ -90,7 +90,7 @@ internal static class Assembly
             keeps ? facts.Shares : facts.CoveringShares,
             keeps ? facts.Earlier : null,
             (facts.LaidFrom, facts.LaidTo, facts.AgeSource, facts.Evidence),
-            new AssemblyPart(
+            new AssemblyComponent(
                 null,
                 CoveringKey,
                 covering.Name,
@@ -110,7 +110,7 @@ internal static class Assembly
         );
     }
 
-    private static AssemblyPart OfComponent(RuleBook book, ComponentLife component, LifeFacts facts, bool keeps)
+    private static AssemblyComponent OfComponent(RuleBook book, ComponentLife component, LifeFacts facts, bool keeps)
     {
         var kind = book.FindComponent(component.Kind)!;
         return Made(
@@ -122,7 +122,7 @@ internal static class Assembly
             component.Shares,
             component.Earlier,
             (component.LaidFrom, component.LaidTo, component.AgeSource, component.Evidence),
-            new AssemblyPart(
+            new AssemblyComponent(
                 component.Id,
                 kind.Key,
                 kind.Name,
@@ -142,7 +142,7 @@ internal static class Assembly
         );
     }
 
-    private static AssemblyPart Made(
+    private static AssemblyComponent Made(
         RuleBook book,
         LifeFacts facts,
         CoveringFamily family,
@@ -151,7 +151,7 @@ internal static class Assembly
         IReadOnlyList<StageShare>? shares,
         IReadOnlyList<EarlierLook>? earlier,
         (int? From, int? To, AgeSource Source, IReadOnlyList<YearEvidence>? Evidence) laid,
-        AssemblyPart part
+        AssemblyComponent part
     )
     {
         var weights = shares is null ? null : GoverningStage.Weights(shares);
@@ -177,7 +177,7 @@ internal static class Assembly
             Reference = reference,
             MisfitYears = fit.MisfitYears,
             Factors = factors,
-            Life = ages.Count == 0 && weights is null ? null : new PartLife(law, stages, ages, weights, past),
+            Life = ages.Count == 0 && weights is null ? null : new ComponentModel(law, stages, ages, weights, past),
         };
     }
 }

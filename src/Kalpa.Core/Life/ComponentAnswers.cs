@@ -7,7 +7,7 @@ namespace Kalpa.Core.Life;
 /// <summary>What is said of one component by itself.</summary>
 internal static class ComponentAnswers
 {
-    public static ComponentAnswer Of(AssemblyPart part, RemainingYears? alone, bool governs, DateOnly asOf)
+    public static ComponentAnswer Of(AssemblyComponent part, RemainingYears? alone, bool governs, DateOnly asOf)
     {
         var left = alone is null ? null : RemainingLife.YearsOf(alone);
         var due = part.Part == ComponentPart.Renewable && left is not null ? DueOf(left, asOf) : null;
@@ -33,7 +33,7 @@ internal static class ComponentAnswers
         return new DueYears((int)(now + left.Low), (int)(now + left.Likely), (int)(now + left.High));
     }
 
-    private static string Words(AssemblyPart part, YearsLeft? left, DueYears? due, bool governs)
+    private static string Words(AssemblyComponent part, YearsLeft? left, DueYears? due, bool governs)
     {
         var assumed = part.Assumed ? "Not recorded: taken to be as old as the covering. " : "";
         var seen = part.Stage is { } stage ? $"{part.StageLooks[stage]}. " : "";

@@ -6,14 +6,14 @@ namespace Kalpa.Core.Life;
 /// </summary>
 internal sealed class JointLife
 {
-    private readonly IReadOnlyList<PartLife> parts;
+    private readonly IReadOnlyList<ComponentModel> parts;
     private readonly double cellYears;
 
-    public JointLife(IReadOnlyList<PartLife> of)
+    public JointLife(IReadOnlyList<ComponentModel> of)
     {
         var points = of.Max(p => p.Ages);
         parts = [.. of.Select(p => p.AgedAt(points))];
-        cellYears = parts.Min(p => p.GridYears) / PartLife.Cells;
+        cellYears = parts.Min(p => p.GridYears) / ComponentModel.Cells;
     }
 
     /// <summary>The life's law cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
@@ -39,15 +39,15 @@ internal sealed class JointLife
     }
 
     /// <summary>Not rated today, but spent when last rated, it is spent still.</summary>
-    private static IReadOnlyList<StageChance> StagesOf(PartLife part) =>
+    private static IReadOnlyList<StageChance> StagesOf(ComponentModel part) =>
         part is { Weights: null, LastWeights: { } last } && last[StageModel.LastStage] > 0
             ? [new(StageModel.LastStage, last[StageModel.LastStage]), new(null, 1 - last[StageModel.LastStage])]
         : part.Weights is null ? NoStage
         : [.. part.Weights.Select((weight, stage) => new StageChance(stage, weight)).Where(s => s.Weight > 0)];
 
     private RemainingYears? YearsToFirst(
-        IReadOnlyList<PartLife> components,
-        Func<PartLife, IReadOnlyList<StageChance>> stagesOf,
+        IReadOnlyList<ComponentModel> components,
+        Func<ComponentModel, IReadOnlyList<StageChance>> stagesOf,
         Known known
     )
     {
@@ -55,7 +55,7 @@ internal sealed class JointLife
         {
             return null;
         }
-        var sum = new RemainingYears(cellYears, PartLife.Cells);
+        var sum = new RemainingYears(cellYears, ComponentModel.Cells);
         var slices = Math.Max(1, known == Known.Stage ? 1 : components.Max(p => p.Ages));
         foreach (var combination in Combinations([.. components.Select(stagesOf)]))
         {
@@ -79,11 +79,11 @@ internal sealed class JointLife
     /// The first of several by age alone, joined by the copula of Cuadras and Augé (1981): S = min(Sᵢ)^α · Π Sᵢ^(1−α). Hazards then only add, so that an
     /// older slope never has longer; under a common normal factor one that has stood long would count as tough.
     /// </summary>
-    private RemainingYears FirstToEndByAge(IReadOnlyList<PartLife> components, int slice)
+    private RemainingYears FirstToEndByAge(IReadOnlyList<ComponentModel> components, int slice)
     {
-        var tail = new double[PartLife.Cells + 1];
+        var tail = new double[ComponentModel.Cells + 1];
         Array.Fill(tail, 1);
-        var least = new double[PartLife.Cells + 1];
+        var least = new double[ComponentModel.Cells + 1];
         Array.Fill(least, 1);
         foreach (var part in components)
         {
@@ -92,18 +92,18 @@ internal sealed class JointLife
             for (var c = 0; c < componentTail.Length; c++)
             {
                 var share = componentTail[c] / years.Total;
-                tail[c] *= Math.Pow(share, 1 - SharedExposure.Correlation);
+                tail[c] *= Math.Pow(share, 1 - CommonFactor.Correlation);
                 least[c] = Math.Min(least[c], share);
             }
         }
         for (var c = 0; c < tail.Length; c++)
         {
-            tail[c] *= Math.Pow(least[c], SharedExposure.Correlation);
+            tail[c] *= Math.Pow(least[c], CommonFactor.Correlation);
         }
         return RemainingYears.FromTail(cellYears, tail, 1);
     }
 
-    private RemainingYears FirstToEnd(IReadOnlyList<PartLife> components, IReadOnlyList<StageChance> stages, Known known, int slice)
+    private RemainingYears FirstToEnd(IReadOnlyList<ComponentModel> components, IReadOnlyList<StageChance> stages, Known known, int slice)
     {
         if (components.Count == 1)
         {
@@ -113,10 +113,10 @@ internal sealed class JointLife
         {
             return FirstToEndByAge(components, slice);
         }
-        var tail = new double[PartLife.Cells + 1];
-        var product = new double[PartLife.Cells + 1];
+        var tail = new double[ComponentModel.Cells + 1];
+        var product = new double[ComponentModel.Cells + 1];
         double total = 0;
-        foreach (var (exposure, weight) in SharedExposure.Points)
+        foreach (var (exposure, weight) in CommonFactor.Points)
         {
             var evidence = weight;
             Array.Fill(product, weight);
@@ -139,7 +139,7 @@ internal sealed class JointLife
     }
 
     /// <summary>A component's tail given the shared exposure: asked for again with every combination of the others' stages.</summary>
-    private (double[] Tail, double Total) TailGiven(PartLife part, int? stage, Known known, int slice, double exposure)
+    private (double[] Tail, double Total) TailGiven(ComponentModel part, int? stage, Known known, int slice, double exposure)
     {
         var age = known == Known.Stage || !part.HasAge ? -1 : slice;
         var key = (part, stage, known, age, exposure);
@@ -155,10 +155,10 @@ internal sealed class JointLife
         return tails[key] = (years.Tail(), years.Total);
     }
 
-    private readonly Dictionary<(PartLife, int?, Known, int, double), (double[] Tail, double Total)> tails = [];
+    private readonly Dictionary<(ComponentModel, int?, Known, int, double), (double[] Tail, double Total)> tails = [];
 
     /// <summary>The ages of all parts run together: the early slices of each range with the early ones of the others.</summary>
-    private RemainingYears YearsOf(PartLife part, int? stage, Known known, int slice) =>
+    private RemainingYears YearsOf(ComponentModel part, int? stage, Known known, int slice) =>
         known == Known.Stage || !part.HasAge
             ? part.ByLook(cellYears, stage!.Value, null)
             : part.At(cellYears, slice, stage, known == Known.Both);
@@ -168,7 +168,7 @@ internal sealed class JointLife
     {
         if (years.IsEmpty)
         {
-            years = new RemainingYears(cellYears, PartLife.Cells);
+            years = new RemainingYears(cellYears, ComponentModel.Cells);
             years.Add(0, 1);
         }
         return years;

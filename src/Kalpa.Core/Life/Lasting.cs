@@ -17,7 +17,7 @@ public static class Lasting
         var lives = request.Slopes.Select(s => RemainingLife.Of(book, s.Facts, years)).ToList();
         var slopes = request.Slopes.Zip(lives, (s, life) => OfSlope(s, life, request.Years)).ToList();
         var known = slopes.All(s => s.Chance is not null) && slopes.Count > 0;
-        double? chance = known ? Quantise.Chance(SharedExposure.AllLast([.. slopes.Select(s => s.Chance!.Value)])) : null;
+        double? chance = known ? Quantise.Chance(CommonFactor.AllLast([.. slopes.Select(s => s.Chance!.Value)])) : null;
         var worst =
             slopes.Count == 0 ? LastingVerdict.CannotTell
             : slopes.Any(s => s.Verdict == LastingVerdict.No) ? LastingVerdict.No

@@ -13,7 +13,7 @@ internal static class LifeDepths
 
     private const double WideAgeYears = 2.5;
 
-    public static LifeAnswer Of(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyPart> parts)
+    public static LifeAnswer Of(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyComponent> parts)
     {
         // The inspector's own figures do not move with a factor: costs are those of what was computed.
         var plain = facts with
@@ -51,7 +51,7 @@ internal static class LifeDepths
     }
 
     /// <summary>Rating a governing component that was not rated: how much narrower the range is on the mean over what one may see.</summary>
-    private static IEnumerable<Narrowing> Ratings(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyPart> parts)
+    private static IEnumerable<Narrowing> Ratings(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyComponent> parts)
     {
         foreach (var part in parts.Where(p => p is { Part: ComponentPart.Governs, Weights: null, Life.HasAge: true }))
         {
@@ -65,7 +65,7 @@ internal static class LifeDepths
         }
     }
 
-    private static LifeFacts Rated(LifeFacts facts, AssemblyPart part, int stage)
+    private static LifeFacts Rated(LifeFacts facts, AssemblyComponent part, int stage)
     {
         IReadOnlyList<Facts.StageShare> shares = [new(stage, 100)];
         return part switch
@@ -76,7 +76,7 @@ internal static class LifeDepths
         };
     }
 
-    private static string RatingText(AssemblyPart part) =>
+    private static string RatingText(AssemblyComponent part) =>
         part switch
         {
             { Job: ComponentJob.KeepsWaterOut, Kind: not "seams" } => $"Lift two tiles and rate the {part.Name}",
@@ -85,7 +85,7 @@ internal static class LifeDepths
         };
 
     /// <summary>Knowing the year: the mean width over the ages that it may have.</summary>
-    private static IEnumerable<Narrowing> Ages(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyPart> parts)
+    private static IEnumerable<Narrowing> Ages(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyComponent> parts)
     {
         var keeper = parts.First(p => p.KeepsWaterOut);
         var ages = keeper.Laid.Age is { } age
@@ -107,7 +107,7 @@ internal static class LifeDepths
     private static IReadOnlyList<double> Guessed(int stage, ReferenceLife reference) =>
         [.. new[] { -0.15, 0, 0.15 }.Select(d => Math.Max(1, (0.2 * (stage + 1) + d) * reference.Likely))];
 
-    private static LifeFacts Dated(LifeFacts facts, AssemblyPart keeper, int year) =>
+    private static LifeFacts Dated(LifeFacts facts, AssemblyComponent keeper, int year) =>
         keeper.Assumed || keeper.Kind == Assembly.CoveringKey
             ? facts with
             {
@@ -135,7 +135,7 @@ internal static class LifeDepths
             };
 
     /// <summary>A factor that no fact decides yet: how far the likely figure lies apart between its best and its worst option.</summary>
-    private static IEnumerable<Narrowing> Factors(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyPart> parts)
+    private static IEnumerable<Narrowing> Factors(RuleBook book, LifeFacts facts, LifeAnswer answer, IReadOnlyList<AssemblyComponent> parts)
     {
         var family = book.Covering(facts.Kind).Family;
         var known = (facts.Wear ?? []).Select(w => w.Factor).ToHashSet();

@@ -21,7 +21,7 @@ public enum School
 /// </summary>
 public sealed record LifeFacts(
     string Kind,
-    Exposure Exposure,
+    WeatherExposure Exposure,
     int? LaidFrom,
     int? LaidTo,
     AgeSource AgeSource,

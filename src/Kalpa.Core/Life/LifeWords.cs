@@ -7,8 +7,8 @@ namespace Kalpa.Core.Life;
 internal static class LifeWords
 {
     public static IReadOnlyList<string> Reasons(
-        IReadOnlyList<AssemblyPart> parts,
-        AssemblyPart governing,
+        IReadOnlyList<AssemblyComponent> parts,
+        AssemblyComponent governing,
         IReadOnlyList<LifeFactor> factors,
         LifeFacts facts
     )
@@ -47,7 +47,7 @@ internal static class LifeWords
         : left.High <= 0 ? "Spent: no years left"
         : $"{left.Low:0}–{left.High:0} years left, likely {left.Likely:0}";
 
-    private static string StageReason(AssemblyPart governing, IReadOnlyList<EarlierLook>? earlier) =>
+    private static string StageReason(AssemblyComponent governing, IReadOnlyList<EarlierLook>? earlier) =>
         governing.Stage is { } stage ? $"Stage {stage} governs: {Sentences.Lower(governing.StageLooks[stage])}."
         : earlier is { Count: > 0 } ? "Not rated since."
         : "No stage is recorded: rate the slope to narrow the range.";

@@ -48,7 +48,7 @@ public static class RemainingLife
     }
 
     /// <summary>How long a component has by itself, by the best that is known of it; null where nothing is.</summary>
-    private static RemainingYears? AloneOf(AssemblyPart part)
+    private static RemainingYears? AloneOf(AssemblyComponent part)
     {
         if (part.Life is not { } life)
         {
@@ -63,10 +63,10 @@ public static class RemainingLife
     }
 
     /// <summary>The one that ends first: the lowest likely figure; the layer that keeps the water out where none is known.</summary>
-    private static AssemblyPart Governing(
-        IReadOnlyList<AssemblyPart> parts,
-        Dictionary<AssemblyPart, RemainingYears?> alone,
-        AssemblyPart keeper
+    private static AssemblyComponent Governing(
+        IReadOnlyList<AssemblyComponent> parts,
+        Dictionary<AssemblyComponent, RemainingYears?> alone,
+        AssemblyComponent keeper
     ) =>
         parts
             .Where(p => p.Part == ComponentPart.Governs && alone[p] is not null)
@@ -76,9 +76,9 @@ public static class RemainingLife
         ?? keeper;
 
     private static List<SchoolAnswer> Schools(
-        IReadOnlyList<AssemblyPart> parts,
-        Dictionary<AssemblyPart, RemainingYears?> alone,
-        AssemblyPart keeper,
+        IReadOnlyList<AssemblyComponent> parts,
+        Dictionary<AssemblyComponent, RemainingYears?> alone,
+        AssemblyComponent keeper,
         IReadOnlyList<int> years
     )
     {
@@ -105,7 +105,7 @@ public static class RemainingLife
     }
 
     /// <summary>An age by eye is left out beside a stage, but the age table is of the age alone.</summary>
-    private static RemainingYears? AgeTable(IReadOnlyList<AssemblyPart> parts, IReadOnlyList<PartLife> taken)
+    private static RemainingYears? AgeTable(IReadOnlyList<AssemblyComponent> parts, IReadOnlyList<ComponentModel> taken)
     {
         if (taken.Any(t => t.HasAge))
         {
@@ -119,8 +119,10 @@ public static class RemainingLife
     /// Every component that may be the first to end. None is left out however sure it is to outlast the others: its leaving, when another wears more, would
     /// itself move the figure.
     /// </summary>
-    private static List<PartLife> Reckoned(IReadOnlyList<AssemblyPart> parts, Dictionary<AssemblyPart, RemainingYears?> alone) =>
-        [.. parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).Select(p => p.Life!)];
+    private static List<ComponentModel> Reckoned(
+        IReadOnlyList<AssemblyComponent> parts,
+        Dictionary<AssemblyComponent, RemainingYears?> alone
+    ) => [.. parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).Select(p => p.Life!)];
 
     /// <summary>The inspector's choice, else the firm's, else age and look together; the next that has an answer where that one has none.</summary>
     private static (SchoolAnswer? Stated, string Why) Chosen(IReadOnlyList<SchoolAnswer> schools, LifeFacts facts)

@@ -14,9 +14,9 @@ internal static class ReroofChoices
     public static ReroofChoice Of(RuleBook book, LastingRequest request, IReadOnlyList<LifeAnswer> lives)
     {
         var years = Enumerable.Range(1, request.Years).ToList();
-        var left = years.Select(y => SharedExposure.AllLast([.. lives.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
+        var left = years.Select(y => CommonFactor.AllLast([.. lives.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
         var fresh = request.Slopes.Select(s => RemainingLife.Of(book, New(s.Facts), years)).ToList();
-        var anew = years.Select(y => SharedExposure.AllLast([.. fresh.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
+        var anew = years.Select(y => CommonFactor.AllLast([.. fresh.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
         var (offIfLeft, offIfNew) = (Quantise.Chance(1 - left[^1]), Quantise.Chance(1 - anew[^1]));
         double? likely = left[^1] <= Half ? Enumerable.Range(0, left.Count).First(y => left[y] <= Half) : null;
         // Years of the old covering that re-roofing today throws away: the mean of what is left, within the array's years.

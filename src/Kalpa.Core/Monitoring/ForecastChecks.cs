@@ -99,7 +99,7 @@ internal static class ForecastChecks
         var records = (input.Records ?? VisitRecords.None) with
         {
             PastVisits = [.. (input.Records?.PastVisits ?? []).Where(v => v.On < past.On)],
-            Opinions = [],
+            LifeOpinions = [],
             Samples = [],
             Courses = [],
         };

@@ -186,7 +186,7 @@ public sealed record Covering(
     string? KeepsWaterOut = null
 )
 {
-    public ReferenceLife LifeIn(Exposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];
+    public ReferenceLife LifeIn(WeatherExposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];
 }
 
 /// <summary>Cost of the damage done in one event, by consequence, in the book's money (US dollars).</summary>

@@ -49,7 +49,7 @@ public sealed record ComponentKind(
     string Renew = ""
 )
 {
-    public ReferenceLife? LifeIn(Exposure exposure) =>
+    public ReferenceLife? LifeIn(WeatherExposure exposure) =>
         Lives.FirstOrDefault(l => l.Exposure == exposure) ?? (Lives.Count > 0 ? Lives[0] : null);
 }
 

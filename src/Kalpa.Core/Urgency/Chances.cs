@@ -76,7 +76,9 @@ internal static class Chances
     {
         if (!ByWater(consequence))
         {
-            return facts.Exposure == Exposure.HotOrHail && consequence is Consequence.BlowOff or Consequence.EarlyAgeing ? HarshWeight : 1;
+            return facts.Exposure == WeatherExposure.HotOrHail && consequence is Consequence.BlowOff or Consequence.EarlyAgeing
+                ? HarshWeight
+                : 1;
         }
         var run = facts.WaterRunFeet is { } feet
             ? Math.Clamp(Math.Sqrt(Math.Max(0, feet) / OrdinaryRunFeet), LeastRunWeight, MostRunWeight)

@@ -33,7 +33,7 @@ public sealed record UrgencyFacts(
     bool NearEnd,
     double? WaterRunFeet = null,
     double? RisePer12 = null,
-    Exposure Exposure = Exposure.Ordinary,
+    WeatherExposure Exposure = WeatherExposure.Ordinary,
     double Weight = 1,
     Likelihood? LeastLikelihood = null,
     Consequence? LeastConsequence = null,
@@ -47,7 +47,7 @@ public sealed record MovedAnswer(UrgencyClass Computed, UrgencyClass Wanted, boo
 /// <summary>The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why.</summary>
 public sealed record UrgencyAnswer(
     UrgencyClass Class,
-    int Nails,
+    [property: JsonPropertyName("nails")] int Marks,
     string Words,
     double LossLow,
     double LossHigh,

@@ -64,7 +64,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
         var json = JsonSerializer.Serialize(line, KalpaJson.Default.PropertyLine);
         var inspectors = string.Concat(visits.Select(v => v.Inspector).Distinct(StringComparer.Ordinal).Select(name => $"|{name}|"));
         DateOnly? last = visits.Count > 0 ? visits.Max(v => v.On) : null;
-        var unsafeNow = line.Roofs.Any(r => r.Due.Any(d => d.Nails >= (int)UrgencyClass.MakeSafeNow));
+        var unsafeNow = line.Roofs.Any(r => r.Due.Any(d => d.Marks >= (int)UrgencyClass.MakeSafeNow));
         var open = visits.Any(v => v.FinishedAt is null);
         await Store(
             row.Id,

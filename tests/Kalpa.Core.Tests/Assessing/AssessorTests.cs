@@ -122,7 +122,7 @@ public class AssessorTests
             ]
         );
         assessment.Work[0].Urgency.ShouldBe(UrgencyClass.MakeSafeNow);
-        assessment.Work[0].Nails.ShouldBe(6);
+        assessment.Work[0].Marks.ShouldBe(6);
         assessment.Cautions.ShouldContain(c => c.Contains("people from below"));
     }
 
@@ -167,7 +167,15 @@ public class AssessorTests
         FindingFact[]? findings = null
     ) =>
         Assessor.Assess(
-            new AssessInput(Exposure.Ordinary, new DateOnly(2026, 9, 14), slopes, coverings, looks ?? [], stages ?? [], findings ?? []),
+            new AssessInput(
+                WeatherExposure.Ordinary,
+                new DateOnly(2026, 9, 14),
+                slopes,
+                coverings,
+                looks ?? [],
+                stages ?? [],
+                findings ?? []
+            ),
             Book
         );
 }

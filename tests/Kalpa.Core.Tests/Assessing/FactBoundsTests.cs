@@ -136,7 +136,16 @@ public sealed class FactBoundsTests
     public void A_slope_has_at_most_twelve_components(int count, bool taken)
     {
         var component = new ComponentLife(Id, "felt", StackPlace.Under, null, null, AgeSource.Unknown);
-        var life = new LifeFacts(CoveringKind.Slate, Exposure.Ordinary, null, null, AgeSource.Unknown, 1, null, new DateOnly(2026, 9, 18))
+        var life = new LifeFacts(
+            CoveringKind.Slate,
+            WeatherExposure.Ordinary,
+            null,
+            null,
+            AgeSource.Unknown,
+            1,
+            null,
+            new DateOnly(2026, 9, 18)
+        )
         {
             Components = [.. Enumerable.Repeat(component, count)],
         };

@@ -48,7 +48,7 @@ public class HeldValueTests
         );
         return Assessor.Assess(
             new AssessInput(
-                Exposure.Ordinary,
+                WeatherExposure.Ordinary,
                 asOf ?? Day,
                 [Slope],
                 [Shingles],
@@ -58,7 +58,7 @@ public class HeldValueTests
                 new VisitFact(VisitId, [Guid.Empty], Day, "Marit", "", FinishedAt: At),
                 VisitRecords.None with
                 {
-                    Opinions = [opinion],
+                    LifeOpinions = [opinion],
                 }
             ),
             Book
@@ -187,7 +187,7 @@ public class HeldValueTests
     {
         var facts = new LifeFacts(
             CoveringKind.LaminatedShingle,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             2000,
             2000,
             one,
@@ -214,7 +214,7 @@ public class HeldValueTests
             var past = new PastVisit(VisitId, new DateOnly(2020, 9, 18), "Marit", [stages], [signOff], [], []);
             return Assessor.Assess(
                 new AssessInput(
-                    Exposure.Ordinary,
+                    WeatherExposure.Ordinary,
                     Day,
                     [Slope],
                     [Shingles],

@@ -64,7 +64,7 @@ public class JudgementTests
             "Marit",
             Now
         );
-        var input = Roof.With(Roof.Input, r => r with { Judgements = [opinion] });
+        var input = Roof.With(Roof.Input, r => r with { SlopeOpinions = [opinion] });
         FactChecks.Of(opinion, Book).ShouldBeEmpty();
         var told = Assessor.Assess(input, Book).Opinions.Single();
         told.Of.ShouldBe("Slope A");
@@ -80,7 +80,7 @@ public class JudgementTests
         OpinionFact Of(OpinionAction action) =>
             new(Guid.CreateVersion7(), Roof.Visit.Id, null, action, "", "Worn", OpinionEvent.None, null, [], [], "Marit", Now);
         var past = new PastVisit(Guid.CreateVersion7(), new DateOnly(2024, 5, 1), "Marit", [], [], [], [], [Of(OpinionAction.Monitor)]);
-        var input = Roof.With(Roof.Input, r => r with { PastVisits = [past], Judgements = [Of(OpinionAction.Replace)] });
+        var input = Roof.With(Roof.Input, r => r with { PastVisits = [past], SlopeOpinions = [Of(OpinionAction.Replace)] });
         Assessor.Assess(input, Book).Opinions.Single().History.Single().ShouldBe("On 1 May 2024: watch it, because worn.");
     }
 

@@ -184,7 +184,7 @@ public class ReachTests
 
     private static AssessInput World(string kind, CommissionPurpose purpose, IReadOnlyList<FindingFact> findings) =>
         new(
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             Day,
             [(SlopeFact)EveryKind.Facts.Single(f => f.Kind == FactKind.Slope).Fact],
             [new CoveringFact(EveryKind.Id(FactKind.Covering), SlopeId, kind, 2008, 2008, AgeSource.Owner)],
@@ -273,7 +273,7 @@ public class ReachTests
                 "Marit",
                 DateTimeOffset.UnixEpoch
             );
-            if (Judged(world with { Records = world.Records! with { Judgements = [opinion] } }) == said)
+            if (Judged(world with { Records = world.Records! with { SlopeOpinions = [opinion] } }) == said)
             {
                 yield return $"opinion:{Wire(action)}";
             }

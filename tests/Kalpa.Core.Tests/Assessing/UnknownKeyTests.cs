@@ -38,7 +38,7 @@ public class UnknownKeyTests
         new(Guid.CreateVersion7(), Guid.Empty, Slope.Id, "field", condition, "", WaterEvidence.NoneSeen, Extent.OnePlace);
 
     private static Assessment Assess(CoveringFact covering, params FindingFact[] findings) =>
-        Assessor.Assess(Inspected(new AssessInput(Exposure.Ordinary, Day, [Slope], [covering], [], [], findings)), Book);
+        Assessor.Assess(Inspected(new AssessInput(WeatherExposure.Ordinary, Day, [Slope], [covering], [], [], findings)), Book);
 
     /// <summary>Every place of the walk looked at.</summary>
     private static AssessInput Inspected(AssessInput input) =>
@@ -56,7 +56,7 @@ public class UnknownKeyTests
     [Fact]
     public void Nothing_is_called_clear_that_nobody_has_looked_at()
     {
-        var unseen = new AssessInput(Exposure.Ordinary, Day, [Slope], [Shingles], [], [], []);
+        var unseen = new AssessInput(WeatherExposure.Ordinary, Day, [Slope], [Shingles], [], [], []);
         var whole = Inspected(unseen);
         var excused = new LookFact(Guid.CreateVersion7(), Guid.Empty, "attic", null, LookState.Excused, Excuse: ExcuseReason.Locked);
         Says(unseen).ShouldBe("Not inspected.");
@@ -114,7 +114,7 @@ public class UnknownKeyTests
     [InlineData(3, "3 records on file could not be read.")]
     public void A_record_that_could_not_be_read_forbids_it_too(int unread, string end)
     {
-        var property = new PropertyFact(Guid.CreateVersion7(), "House", "", "", Exposure.Ordinary);
+        var property = new PropertyFact(Guid.CreateVersion7(), "House", "", "", WeatherExposure.Ordinary);
         var building = new BuildingFact(Guid.CreateVersion7(), property.Id, "House");
         var facts = new FactSet(
             [
@@ -162,7 +162,7 @@ public class UnknownKeyTests
             2018,
             AgeSource.Permit
         );
-        var input = new AssessInput(Exposure.Ordinary, Day, [Slope], [Shingles], [], [], []) { Components = [component] };
+        var input = new AssessInput(WeatherExposure.Ordinary, Day, [Slope], [Shingles], [], [], []) { Components = [component] };
         var assessment = Assessor.Assess(input, Book);
 
         assessment.Problems.ShouldHaveSingleItem().Code.ShouldBe("component.unknown-kind");

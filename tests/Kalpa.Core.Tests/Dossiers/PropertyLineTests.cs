@@ -33,7 +33,7 @@ public class PropertyLineTests
         "House",
         "1 Quay",
         "owner",
-        Exposure.Ordinary,
+        WeatherExposure.Ordinary,
         Tags: ["listed"]
     );
     private static readonly BuildingFact Building = new(Guid.CreateVersion7(), House.Id, "House");

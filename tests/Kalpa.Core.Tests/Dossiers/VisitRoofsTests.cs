@@ -12,7 +12,7 @@ namespace Kalpa.Core.Tests.Dossiers;
 public class VisitRoofsTests
 {
     private static readonly DateOnly Day = new(2026, 9, 18);
-    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "owner", Exposure.Ordinary);
+    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "owner", WeatherExposure.Ordinary);
     private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
     private static readonly BuildingFact Garage = new(Guid.CreateVersion7(), Place.Id, "Garage");
     private static readonly RoofFact Main = new(Guid.CreateVersion7(), House.Id, "Main roof");
@@ -124,7 +124,7 @@ public class VisitRoofsTests
     [Fact]
     public void A_roof_of_another_property_or_none_that_is_known_is_left_out()
     {
-        var elsewhere = new PropertyFact(Guid.CreateVersion7(), "Elsewhere", "", "", Exposure.Ordinary);
+        var elsewhere = new PropertyFact(Guid.CreateVersion7(), "Elsewhere", "", "", WeatherExposure.Ordinary);
         var barn = new BuildingFact(Guid.CreateVersion7(), elsewhere.Id, "Barn");
         var roof = new RoofFact(Guid.CreateVersion7(), barn.Id, "Barn");
         var dossier = Dossier(

@@ -16,7 +16,7 @@ public class AssemblyTests
     private static LifeFacts Tile(int? laid, int? stage, int? tileStage = null, params ComponentLife[] parts) =>
         new(
             CoveringKind.ClayTile,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             laid,
             laid,
             AgeSource.Permit,
@@ -75,7 +75,7 @@ public class AssemblyTests
     {
         var facts = new LifeFacts(
             CoveringKind.ModifiedBitumen,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             2008,
             2008,
             AgeSource.Permit,
@@ -91,7 +91,7 @@ public class AssemblyTests
     [Fact]
     public void Epdm_goes_by_its_seams()
     {
-        var facts = new LifeFacts(CoveringKind.Epdm, Exposure.Ordinary, 2016, 2016, AgeSource.Permit, 1, null, Day);
+        var facts = new LifeFacts(CoveringKind.Epdm, WeatherExposure.Ordinary, 2016, 2016, AgeSource.Permit, 1, null, Day);
         RemainingLife.Of(Book, facts).Governing.ShouldStartWith("seams");
     }
 
@@ -165,7 +165,7 @@ public class AssemblyTests
 
     private static double Survival(string kind, double t, double z)
     {
-        var reference = Book.FindComponent(kind)!.LifeIn(Exposure.Ordinary)!;
+        var reference = Book.FindComponent(kind)!.LifeIn(WeatherExposure.Ordinary)!;
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var share = t <= law.Shift ? 0 : new Weibull(law.Shape, law.Scale).CumulativeDistribution(t - law.Shift);
         return share <= 0 ? 1
@@ -180,7 +180,10 @@ public class AssemblyTests
         var random = new Random(7);
         string[] kinds = ["paper-underlayment", "synthetic-underlayment"];
         var models = kinds.Select(k => Book.FindComponent(k)!).ToList();
-        var laws = models.Select(m => m.LifeIn(Exposure.Ordinary)!).Select(r => WeibullFit.Through(r.Low, r.Likely, r.High).Law).ToList();
+        var laws = models
+            .Select(m => m.LifeIn(WeatherExposure.Ordinary)!)
+            .Select(r => WeibullFit.Through(r.Low, r.Likely, r.High).Law)
+            .ToList();
         var (held, roofs) = (0, 0);
         while (roofs < 2_000)
         {
@@ -220,5 +223,5 @@ public class AssemblyTests
     }
 
     private static LifeFacts Shingle(int laid) =>
-        new(CoveringKind.LaminatedShingle, Exposure.Ordinary, laid, laid, AgeSource.Permit, 1, [new StageShare(1, 100)], Day);
+        new(CoveringKind.LaminatedShingle, WeatherExposure.Ordinary, laid, laid, AgeSource.Permit, 1, [new StageShare(1, 100)], Day);
 }

@@ -19,7 +19,7 @@ public class EvidenceTests
     private static LifeFacts Shingle(int? laid = 2012, int? stage = 1) =>
         new(
             CoveringKind.LaminatedShingle,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             laid,
             laid,
             AgeSource.Permit,
@@ -144,7 +144,7 @@ public class EvidenceTests
     {
         var facts = Shingle(2008, now) with { Earlier = [new EarlierLook(new DateOnly(2019, 7, 2), [new StageShare(then, 100)])] };
         var covering = Book.Covering(CoveringKind.LaminatedShingle);
-        var reference = covering.LifeIn(Exposure.Ordinary);
+        var reference = covering.LifeIn(WeatherExposure.Ordinary);
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var theirs = new Weibull(law.Shape, law.Scale);
         var samples = new List<(double Left, double Weight)>();
@@ -243,7 +243,7 @@ public class EvidenceTests
     [InlineData(CoveringKind.ClayTile, 75)]
     public void Published_charts_lie_inside_the_reference_range(string kind, double years)
     {
-        var life = Book.Covering(kind).LifeIn(Exposure.Ordinary);
+        var life = Book.Covering(kind).LifeIn(WeatherExposure.Ordinary);
         years.ShouldBeInRange(life.Low, life.High);
     }
 
@@ -252,14 +252,14 @@ public class EvidenceTests
     [InlineData("seams", 15, 25)]
     public void Published_charts_of_components_are_held_as_they_stand(string kind, double low, double high)
     {
-        var life = Book.FindComponent(kind)!.LifeIn(Exposure.Ordinary)!;
+        var life = Book.FindComponent(kind)!.LifeIn(WeatherExposure.Ordinary)!;
         (life.Low, life.High).ShouldBe((low, high));
     }
 
     /// <summary>Common practice: copper lasts 70 years and more.</summary>
     [Fact]
     public void Copper_lasts_seventy_years_and_more() =>
-        Book.FindComponent("copper")!.LifeIn(Exposure.Ordinary)!.Likely.ShouldBeGreaterThan(70);
+        Book.FindComponent("copper")!.LifeIn(WeatherExposure.Ordinary)!.Likely.ShouldBeGreaterThan(70);
 
     [Fact]
     public void Every_component_has_stages_and_a_clock_unless_it_is_passive()

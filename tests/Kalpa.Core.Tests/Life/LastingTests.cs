@@ -19,7 +19,7 @@ public class LastingTests
             fitness,
             new LifeFacts(
                 CoveringKind.LaminatedShingle,
-                Exposure.Ordinary,
+                WeatherExposure.Ordinary,
                 laid,
                 laid,
                 AgeSource.Permit,

@@ -30,7 +30,7 @@ public class LifeRecordTests
         "",
         [new MeasureFact("1 1/8", 1.125, MeasuredHow.Tape)]
     );
-    private static readonly PropertyFact Property = new(Id, "House", "", "", Exposure.Ordinary, "", 44.6);
+    private static readonly PropertyFact Property = new(Id, "House", "", "", WeatherExposure.Ordinary, "", 44.6);
     private static readonly CoveringFact Covering = new(Id, Id, CoveringKind.Tpo, 2011, 2011, AgeSource.Permit);
 
     public static TheoryData<IFact> Valid =>
@@ -120,7 +120,16 @@ public class LifeRecordTests
     [Fact]
     public void Facts_of_a_life_are_checked_before_they_are_reckoned_with()
     {
-        var facts = new LifeFacts(CoveringKind.Tpo, Exposure.Ordinary, 2011, 2011, AgeSource.Permit, 1, null, new DateOnly(2026, 1, 1));
+        var facts = new LifeFacts(
+            CoveringKind.Tpo,
+            WeatherExposure.Ordinary,
+            2011,
+            2011,
+            AgeSource.Permit,
+            1,
+            null,
+            new DateOnly(2026, 1, 1)
+        );
         string[] Codes(LifeFacts of) => [.. FactChecks.Of(of, RuleBook.Current).Select(p => p.Code)];
         Codes(facts).ShouldBeEmpty();
         Codes(facts with { SunRatio = 0 }).ShouldBe(["life.bad-sun"]);

@@ -27,7 +27,7 @@ public class RemainingLifeTests
         int? stage = 1,
         AgeSource source = AgeSource.Permit,
         int layers = 1
-    ) => new(kind, Exposure.Ordinary, laid, laid, source, layers, stage is null ? null : [new StageShare(stage.Value, 100)], Day);
+    ) => new(kind, WeatherExposure.Ordinary, laid, laid, source, layers, stage is null ? null : [new StageShare(stage.Value, 100)], Day);
 
     /// <summary>Residual life of a truncated Weibull, integrated and inverted with MathNet.Numerics over the same year of laying.</summary>
     [Theory]
@@ -37,7 +37,7 @@ public class RemainingLifeTests
     [InlineData(1990)]
     public void The_age_table_is_the_life_cut_off_below_the_age(int laid)
     {
-        var reference = Book.Covering(CoveringKind.LaminatedShingle).LifeIn(Exposure.Ordinary);
+        var reference = Book.Covering(CoveringKind.LaminatedShingle).LifeIn(WeatherExposure.Ordinary);
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var theirs = new Weibull(law.Shape, law.Scale);
         double Survival(double t) => t <= law.Shift ? 1 : 1 - theirs.CumulativeDistribution(t - law.Shift);
@@ -62,7 +62,7 @@ public class RemainingLifeTests
     public void The_posterior_agrees_with_brute_force(int laid, int stage)
     {
         var covering = Book.Covering(CoveringKind.LaminatedShingle);
-        var reference = covering.LifeIn(Exposure.Ordinary);
+        var reference = covering.LifeIn(WeatherExposure.Ordinary);
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var theirs = new Weibull(law.Shape, law.Scale);
         var samples = new List<(double Left, double Weight)>();

@@ -25,7 +25,7 @@ public class SimulatedRoofsTests
     {
         var random = new Random(Seed);
         var covering = RuleBook.Current.Covering(kind);
-        var reference = covering.LifeIn(Exposure.Ordinary);
+        var reference = covering.LifeIn(WeatherExposure.Ordinary);
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var (held, roofs) = (0, 0);
         while (roofs < Roofs)
@@ -50,7 +50,7 @@ public class SimulatedRoofsTests
     public void The_age_tables_range_holds_as_often_as_it_says()
     {
         var random = new Random(Seed);
-        var reference = RuleBook.Current.Covering(CoveringKind.LaminatedShingle).LifeIn(Exposure.Ordinary);
+        var reference = RuleBook.Current.Covering(CoveringKind.LaminatedShingle).LifeIn(WeatherExposure.Ordinary);
         var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
         var held = 0;
         for (var roof = 0; roof < Roofs; )
@@ -88,7 +88,7 @@ public class SimulatedRoofsTests
         // Seen on the first day of 2026, so that a roof of the year before is nought to one year old.
         var facts = new LifeFacts(
             kind,
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             laid,
             laid,
             AgeSource.Permit,

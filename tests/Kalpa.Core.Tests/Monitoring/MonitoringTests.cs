@@ -19,7 +19,7 @@ public class MonitoringTests
 
     private static AssessInput Input(string kind, int laid, int? stage, string pitch = "6/12") =>
         new(
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             Day,
             [Slope(SlopeId, "A", pitch)],
             [new CoveringFact(Guid.Parse("00000000-0000-7000-8000-0000000000c0"), SlopeId, kind, laid, laid, AgeSource.Permit)],

@@ -76,7 +76,7 @@ public class NewWorkChecksTests
         NewWorkChecks.Of(
             Book,
             new AssessInput(
-                Exposure.Ordinary,
+                WeatherExposure.Ordinary,
                 new DateOnly(2026, 9, 1),
                 [Slope],
                 [new CoveringFact(Guid.CreateVersion7(), Slope.Id, CoveringKind.LaminatedShingle, 2026, 2026, AgeSource.Permit)],

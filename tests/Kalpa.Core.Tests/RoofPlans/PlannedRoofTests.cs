@@ -26,7 +26,7 @@ public class PlannedRoofTests
     private static Assessment Assess(PlanFact? plan, SlopeFact slope, FindingFact? finding = null, params DetailFact[] details) =>
         Assessor.Assess(
             new AssessInput(
-                Exposure.Ordinary,
+                WeatherExposure.Ordinary,
                 new DateOnly(2026, 9, 18),
                 [slope],
                 [new CoveringFact(Plans.Id(900), slope.Id, CoveringKind.LaminatedShingle, 2016, 2016, AgeSource.Permit)],

@@ -150,7 +150,7 @@ public class RuleBookTests
     [InlineData(CoveringKind.Epdm, 25)]
     public void Published_charts_fall_inside_the_reference_life(string kind, double chartYears)
     {
-        var life = Book.Covering(kind).LifeIn(Exposure.Ordinary);
+        var life = Book.Covering(kind).LifeIn(WeatherExposure.Ordinary);
         chartYears.ShouldBeInRange(life.Low, life.High);
     }
 

@@ -29,7 +29,7 @@ public class SeriesTests
 
     private static AssessInput Input(VisitRecords records) =>
         new(
-            Exposure.Ordinary,
+            WeatherExposure.Ordinary,
             new DateOnly(2026, 9, 18),
             [Slope],
             [new CoveringFact(Guid.Empty, Slope.Id, CoveringKind.LaminatedShingle, 2010, 2010, AgeSource.Permit)],

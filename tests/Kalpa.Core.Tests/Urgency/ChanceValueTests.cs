@@ -98,12 +98,12 @@ public class ChanceValueTests
         Of(Bare with { Extent = Extent.General }, Condition(likelihood: Likelihood.NearlySure)).Chance.ShouldBe(0.95);
 
     [Theory]
-    [InlineData(Consequence.BlowOff, Exposure.HotOrHail, 0.15)]
-    [InlineData(Consequence.EarlyAgeing, Exposure.HotOrHail, 0.15)]
-    [InlineData(Consequence.BlowOff, Exposure.Ordinary, 0.12)]
-    [InlineData(Consequence.Looks, Exposure.HotOrHail, 0.12)]
-    [InlineData(Consequence.WaterIn, Exposure.HotOrHail, 0.12)]
-    public void Harsh_weather_weighs_on_what_it_tears_and_wears(Consequence consequence, Exposure exposure, double chance) =>
+    [InlineData(Consequence.BlowOff, WeatherExposure.HotOrHail, 0.15)]
+    [InlineData(Consequence.EarlyAgeing, WeatherExposure.HotOrHail, 0.15)]
+    [InlineData(Consequence.BlowOff, WeatherExposure.Ordinary, 0.12)]
+    [InlineData(Consequence.Looks, WeatherExposure.HotOrHail, 0.12)]
+    [InlineData(Consequence.WaterIn, WeatherExposure.HotOrHail, 0.12)]
+    public void Harsh_weather_weighs_on_what_it_tears_and_wears(Consequence consequence, WeatherExposure exposure, double chance) =>
         Of(Bare with { Exposure = exposure }, Condition(consequence)).Chance.ShouldBe(chance);
 
     [Fact]

@@ -25,7 +25,7 @@ public class UrgencyTests
         from weight in Gen.Elements(0.5, 1, 1.5)
         from least in Gen.Elements<Likelihood?>(null, Likelihood.Possible, Likelihood.NearlySure)
         from reroof in Gen.Elements(true, false)
-        from harsh in Gen.Elements(Exposure.Ordinary, Exposure.HotOrHail)
+        from harsh in Gen.Elements(WeatherExposure.Ordinary, WeatherExposure.HotOrHail)
         select new UrgencyFacts(condition, evidence, extent, beneath, people, outcome, shortfall / 100.0, nearEnd)
         {
             WaterRunFeet = run,

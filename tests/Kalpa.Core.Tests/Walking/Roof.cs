@@ -11,7 +11,7 @@ internal static class Roof
     public static readonly SlopeFact B = Slope("B");
 
     public static AssessInput Input { get; } =
-        new(Exposure.Ordinary, Visit.On, [A, B], [Covering(A), Covering(B)], [], [], [], Visit, VisitRecords.None);
+        new(WeatherExposure.Ordinary, Visit.On, [A, B], [Covering(A), Covering(B)], [], [], [], Visit, VisitRecords.None);
 
     public static AssessInput With(AssessInput input, Func<VisitRecords, VisitRecords> change) =>
         input with

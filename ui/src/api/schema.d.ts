@@ -1220,7 +1220,7 @@ export interface components {
          *     Unread: so many facts on file could not be read, so that nothing may be called clear.
          */
         AssessInput: {
-            exposure: components["schemas"]["Exposure"];
+            exposure: components["schemas"]["WeatherExposure"];
             /** Format: date */
             asOf: string;
             slopes: components["schemas"]["SlopeFact"][];
@@ -1947,11 +1947,6 @@ export interface components {
         };
         /** @enum {unknown} */
         ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
-        /**
-         * @description Weather that sets which reference life applies.
-         * @enum {unknown}
-         */
-        Exposure: "ordinary" | "hotOrHail";
         /** @description Exposures of the picked courses, in inches, and how many lie outside the limit. */
         ExposureSpread: {
             /** Format: int32 */
@@ -2448,7 +2443,7 @@ export interface components {
          */
         LifeFacts: {
             kind: string;
-            exposure: components["schemas"]["Exposure"];
+            exposure: components["schemas"]["WeatherExposure"];
             /** Format: int32 */
             laidFrom: null | number;
             /** Format: int32 */
@@ -3320,7 +3315,7 @@ export interface components {
             name: string;
             address: string;
             owner: string;
-            exposure: components["schemas"]["Exposure"];
+            exposure: components["schemas"]["WeatherExposure"];
             /** @default  */
             note: string;
             /** Format: double */
@@ -3502,7 +3497,7 @@ export interface components {
         RecheckOutcome: "same" | "worse" | "mended" | "gone";
         /** @description Reference service life in years as P10, P50 and P90, with its source. */
         ReferenceLife: {
-            exposure: components["schemas"]["Exposure"];
+            exposure: components["schemas"]["WeatherExposure"];
             /** Format: double */
             low: number;
             /** Format: double */
@@ -4221,7 +4216,7 @@ export interface components {
             waterRunFeet?: null | number;
             /** Format: double */
             risePer12?: null | number;
-            exposure?: components["schemas"]["Exposure"];
+            exposure?: components["schemas"]["WeatherExposure"];
             /**
              * Format: double
              * @default 1
@@ -4406,6 +4401,11 @@ export interface components {
             /** Format: uuid */
             limitsRevision: null | string;
         };
+        /**
+         * @description Weather that sets which reference life applies.
+         * @enum {unknown}
+         */
+        WeatherExposure: "ordinary" | "hotOrHail";
         /** @description Weather of an hour: wind and gusts in mph, rain in inches per hour, air in °F; wet surface and thunder as yes or no. */
         WeatherHour: {
             /** Format: date-time */

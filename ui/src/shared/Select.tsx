@@ -1,3 +1,5 @@
+import { useId } from 'react'
+
 type Props<T extends string> = {
   label: string
   value: T | ''
@@ -10,11 +12,15 @@ type Props<T extends string> = {
 
 /** One of many, in the device's own list: on a phone that is its wheel. */
 export function Select<T extends string>({ label, value, options, onChange, none, hideLabel }: Props<T>) {
+  // Not around the list: its options would be read out as part of its name.
+  const id = useId()
   const entries = Array.isArray(options) ? options : (Object.entries(options) as [T, string][])
   return (
-    <label className="k-labelled">
-      <span className={hideLabel ? 'k-hidden' : 'k-label'}>{label}</span>
-      <select className="k-select" value={value} onChange={(event) => onChange(event.target.value as T)}>
+    <div className="k-labelled">
+      <label htmlFor={id} className={hideLabel ? 'k-hidden' : 'k-label'}>
+        {label}
+      </label>
+      <select id={id} className="k-select" value={value} onChange={(event) => onChange(event.target.value as T)}>
         {none !== undefined && <option value="">{none}</option>}
         {entries.map(([key, words]) => (
           <option key={key} value={key}>
@@ -22,6 +28,6 @@ export function Select<T extends string>({ label, value, options, onChange, none
           </option>
         ))}
       </select>
-    </label>
+    </div>
   )
 }

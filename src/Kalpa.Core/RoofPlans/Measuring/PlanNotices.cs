@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
@@ -25,7 +26,7 @@ public sealed record PlanNotice(
     Guid? DetailId,
     Spot? Spot,
     UrgencyClass Urgency,
-    int Nails,
+    [property: JsonPropertyName("nails")] int Marks,
     string UrgencyWords,
     IReadOnlyList<DecidingAnswer>? Deciding = null
 );
@@ -298,7 +299,7 @@ public static class PlanNotices
             found.DetailId,
             spot,
             urgency.Class,
-            urgency.Nails,
+            urgency.Marks,
             urgency.Words,
             deciding
         );

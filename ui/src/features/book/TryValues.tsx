@@ -14,7 +14,7 @@ import { useCore, useCoreAnswer } from '../../core/useCore'
 import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
 import { MeasureKeys } from '../../shared/MeasureKeys'
-import { NailMarks } from '../../shared/marks/NailMarks'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Select } from '../../shared/Select'
 import { useBehind } from '../../shared/useBehind'
 import { VerdictPanel } from '../../shared/VerdictPanel'
@@ -115,7 +115,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
         <Choice label="What lies under it" value={under} options={unders} onChange={setUnder} />
         {urgency && (
           <Box>
-            <NailMarks nails={urgency.nails} words={urgency.words} />
+            <UrgencyMarks marks={urgency.nails} words={urgency.words} />
             <Text>{urgency.why.join(' ')}</Text>
             <Text fontSize="sm" color="faint">
               Chance of its harm within a year {Math.round(urgency.chance * 100)} %, expected loss of a year’s waiting $

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import type { Condition, FindingFact, PhotoFact } from '../../api/types'
 import { coveringOn } from '../../shared/covering'
 import { MeasureKeys } from '../../shared/MeasureKeys'
-import { NailMarks } from '../../shared/marks/NailMarks'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Recorder } from '../../shared/Recorder'
 import { keyInWords } from '../../shared/roofPlan/planWords'
 import { Caution, Trouble } from '../../shared/States'
@@ -116,7 +116,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
         {condition && <Recorder station={draft.station} slopeId={draft.slopeId ?? null} findingId={draft.id} />}
         {condition && judged && (
           <Box className="k-sheet">
-            <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />
+            <UrgencyMarks marks={judged.urgency.nails} words={judged.urgency.words} />
             <Text mt="1">{judged.urgency.why.join(' ')}</Text>
             <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
           </Box>

@@ -4,8 +4,8 @@ import type { RoofLine, SlopeLine } from '../../api/types'
 import type { HomeProperty } from '../../offline/applyChanges'
 import { asOfText } from '../../shared/asOf'
 import { Courses } from '../../shared/marks/Courses'
-import { NailMarks } from '../../shared/marks/NailMarks'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { dayText } from '../../shared/words'
 
 /** A property in the list, roof by roof. */
@@ -92,7 +92,7 @@ function RoofFigures({ roof }: { roof: RoofLine }) {
         <Stack gap="2">
           {roof.due.map((item) => (
             <Box key={`${item.title} ${item.place}`}>
-              <NailMarks nails={item.nails} words={item.urgencyWords} />
+              <UrgencyMarks marks={item.nails} words={item.urgencyWords} />
               <Text lineHeight="short">
                 {item.title}{' '}
                 <Text as="span" color="faint">

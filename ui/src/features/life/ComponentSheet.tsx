@@ -22,7 +22,7 @@ import { ageSources } from '../../shared/words'
 import { YearsField } from '../../shared/YearsField'
 import { YearWords } from '../../shared/YearWords'
 import { readYears } from '../../shared/years'
-import type { Layer } from './Stack'
+import type { Layer } from './AssemblyDrawing'
 
 const places: Record<StackPlace, string> = { over: 'Over the covering', under: 'Under it', beside: 'Beside it' }
 const unrated = { none: 'Not rated' } as const

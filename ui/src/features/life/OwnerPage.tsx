@@ -1,15 +1,15 @@
-import { Box, Stack as Column, Flex, Heading, Text } from '@chakra-ui/react'
+import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { useVisitContext } from '../../shared/visitContext'
 import { dayText, facings } from '../../shared/words'
-import { Stack } from './Stack'
+import { AssemblyDrawing } from './AssemblyDrawing'
 
 /** The roof in a minute, for somebody who owns it: pictures, what ends first, what shortens it, and what comes if nothing is done. */
 export function OwnerPage() {
   const { assessment } = useVisitContext()
   return (
-    <Column gap="3">
+    <Stack gap="3">
       <Heading as="h2" size="xl">
         Your roof in a minute
       </Heading>
@@ -47,13 +47,13 @@ export function OwnerPage() {
                 </Text>
               </Box>
               <Box flex="2" minW="0">
-                {slope.fitness?.state !== 'unfit' && <Stack slope={slope} readOnly />}
+                {slope.fitness?.state !== 'unfit' && <AssemblyDrawing slope={slope} readOnly />}
               </Box>
             </Flex>
           )}
         </Box>
       ))}
       {assessment.nextLook && <Text>Have it looked at again by {dayText(assessment.nextLook.on)}.</Text>}
-    </Column>
+    </Stack>
   )
 }

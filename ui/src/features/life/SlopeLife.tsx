@@ -1,13 +1,13 @@
-import { Box, Button, Stack as Column, Flex, Heading, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { SlopeAssessment } from '../../api/types'
 import { Courses } from '../../shared/marks/Courses'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { SignOff } from '../../shared/SignOff'
 import { dayText } from '../../shared/words'
+import { AssemblyDrawing } from './AssemblyDrawing'
 import { Behind } from './Behind'
 import { Schools } from './Schools'
-import { Stack } from './Stack'
 
 /** One slope: its years and why, what it is built of, the three schools, and when to look again. */
 export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
@@ -65,9 +65,9 @@ export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
               </>
             )}
           </Box>
-          <Column flex="2" minW="0" gap="3">
-            <Stack slope={slope} covered={covered || unfit} />
-          </Column>
+          <Stack flex="2" minW="0" gap="3">
+            <AssemblyDrawing slope={slope} covered={covered || unfit} />
+          </Stack>
         </Flex>
       )}
       {life && !covered && !unfit && <Schools slope={slope} />}

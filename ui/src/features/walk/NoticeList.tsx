@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { FindingFact, NoticeReplyFact, PlanNotice } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { useRecord } from '../../shared/facts'
-import { NailMarks } from '../../shared/marks/NailMarks'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { placeId } from '../../shared/placeId'
 import { Trouble } from '../../shared/States'
 import { upperFirst } from '../../shared/sentences'
@@ -95,7 +95,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
           {notice.name}
           {letter && `, slope ${letter}`}
         </Text>
-        <NailMarks nails={notice.nails} words={notice.urgencyWords} />
+        <UrgencyMarks marks={notice.nails} words={notice.urgencyWords} />
       </Flex>
       <Text>
         {notice.place && `${upperFirst(notice.place)}. `}

@@ -7,8 +7,8 @@ import { QuestionField } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
-import { NailMarks } from '../../shared/marks/NailMarks'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Picture } from '../../shared/Picture'
 import { placeId } from '../../shared/placeId'
 import { Recorder } from '../../shared/Recorder'
@@ -232,7 +232,7 @@ function Findings({ station }: { station: Station }) {
                   <Text fontSize="sm" lineHeight="short">
                     {judged?.observed}
                   </Text>
-                  {judged && <NailMarks nails={judged.urgency.nails} words={judged.urgency.words} />}
+                  {judged && <UrgencyMarks marks={judged.urgency.nails} words={judged.urgency.words} />}
                 </Box>
               </Flex>
             </Link>

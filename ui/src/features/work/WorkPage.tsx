@@ -2,7 +2,7 @@ import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { WorkItem } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
-import { NailMarks } from '../../shared/marks/NailMarks'
+import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
@@ -68,7 +68,7 @@ function WorkRow({ item }: { item: WorkItem }) {
               {item.number}.{' '}
               {item.findingId ? <Link to={`${visit.base}/findings/${item.findingId}`}>{item.title}</Link> : item.title}
             </Heading>
-            <NailMarks nails={item.nails} words={item.urgencyWords} />
+            <UrgencyMarks marks={item.nails} words={item.urgencyWords} />
           </Flex>
           <Text color="faint">
             {item.place}

@@ -9,7 +9,7 @@ internal readonly record struct PastLook(double YearsAgo, double[] Weights);
 /// Years left of one component by each school. Symbols: T total life (factor-adjusted Weibull), a age, u = a/T share of life used, s governing stage.
 /// The age's range is a few ages of equal weight. A shared exposure z, standard normal, may be given: T then follows the law given z, by a Gaussian copula.
 /// </summary>
-internal sealed class PartLife(
+internal sealed class ComponentModel(
     ShiftedWeibull law,
     StageModel stages,
     IReadOnlyList<double> ages,
@@ -41,10 +41,10 @@ internal sealed class PartLife(
     public int Ages => ages.Count;
 
     /// <summary>The same component at other ages.</summary>
-    public PartLife Aged(IReadOnlyList<double> others) => new(law, stages, others, weights, earlier);
+    public ComponentModel Aged(IReadOnlyList<double> others) => new(law, stages, others, weights, earlier);
 
     /// <summary>The same range of ages at so many points of equal weight, so that parts whose ranges differ in width run together.</summary>
-    public PartLife AgedAt(int points)
+    public ComponentModel AgedAt(int points)
     {
         if (ages.Count < 2 || ages.Count == points)
         {
@@ -187,12 +187,12 @@ internal sealed class PartLife(
             var at = new double[of.Length];
             for (var i = 0; i < of.Length; i++)
             {
-                at[i] = SharedExposure.GivenScore(of[i], z);
+                at[i] = CommonFactor.GivenScore(of[i], z);
             }
             return at;
         }
 
-        private static double[] ScoresOf(double[] of) => [.. of.Select(SharedExposure.ScoreOf)];
+        private static double[] ScoresOf(double[] of) => [.. of.Select(CommonFactor.ScoreOf)];
     }
 
     /// <summary>The look alone: T from the law and u from the stage, one not knowing of the other; left = T (1 − u).</summary>
@@ -203,7 +203,7 @@ internal sealed class PartLife(
         for (var j = 0; j < lives.Length; j++)
         {
             var share = (j + 0.5) / lives.Length;
-            lives[j] = law.Quantile(z is { } common ? SharedExposure.ShareGiven(share, common) : share);
+            lives[j] = law.Quantile(z is { } common ? CommonFactor.ShareGiven(share, common) : share);
         }
         for (var i = 0; i < UsedSlices; i++)
         {

@@ -4,7 +4,7 @@ namespace Kalpa.Core.Life;
 /// Components of one slope, and slopes of one roof, share sun, wind and care: their lives are joined by a Gaussian copula with one common factor z.
 /// Positive dependence of that kind keeps worse news of one from ever lengthening another.
 /// </summary>
-internal static class SharedExposure
+internal static class CommonFactor
 {
     /// <summary>Correlation of the normal scores of two lives on one roof. From memory: a planning figure.</summary>
     public const double Correlation = 0.5;

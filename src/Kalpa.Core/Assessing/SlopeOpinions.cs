@@ -18,7 +18,7 @@ public sealed record OpinionAnswer(
 );
 
 /// <summary>Opinions on slopes and on the roof (methods, section 8): records of their own, with history, event and branch.</summary>
-public static class Opinions
+public static class SlopeOpinions
 {
     public static IReadOnlyList<OpinionAnswer> Of(AssessInput input)
     {
@@ -26,7 +26,7 @@ public static class Opinions
         var letters = input.Slopes.ToDictionary(s => s.Id, s => s.Letter);
         return
         [
-            .. (input.Records?.Judgements ?? [])
+            .. (input.Records?.SlopeOpinions ?? [])
                 .Where(o => o.SlopeId is null || letters.ContainsKey(o.SlopeId.Value))
                 .OrderBy(o => o.SlopeId is null ? "" : letters[o.SlopeId.Value], StringComparer.Ordinal)
                 .ThenBy(o => o.Id)
@@ -52,7 +52,7 @@ public static class Opinions
                     $"Until {Day(DateOnly.FromDateTime(e.Until.DateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
                 ),
                 .. past.SelectMany(v =>
-                    (v.Judgements ?? [])
+                    (v.SlopeOpinions ?? [])
                         .Where(o => o.SlopeId == opinion.SlopeId)
                         .OrderBy(o => o.Id)
                         .Select(o =>

@@ -10,7 +10,15 @@ import { ComponentSheet } from './ComponentSheet'
 const WORN_FROM = 3
 
 /** What a slope is built of, as a stack: over the covering, the covering, under it, beside it. Each layer opens to be put right. */
-export function Stack({ slope, covered, readOnly }: { slope: SlopeAssessment; covered?: boolean; readOnly?: boolean }) {
+export function AssemblyDrawing({
+  slope,
+  covered,
+  readOnly,
+}: {
+  slope: SlopeAssessment
+  covered?: boolean
+  readOnly?: boolean
+}) {
   const { visit, book } = useVisitContext()
   const [editing, setEditing] = useState<Layer | 'new' | null>(null)
   if (!slope.life) return null
@@ -41,7 +49,7 @@ export function Stack({ slope, covered, readOnly }: { slope: SlopeAssessment; co
       )}
       {!readOnly && (
         <Button variant="outline" size="md" mt="2" onClick={() => setEditing('new')}>
-          <Plus size={18} /> Layer or fitting
+          <Plus size={18} /> Part or fitting
           <span className="k-hidden"> on slope {slope.letter}</span>
         </Button>
       )}
