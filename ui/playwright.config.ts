@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test'
 import { launchOptions } from './e2e/chromium.mjs'
+import { WORKERS } from './e2e/workers'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -7,7 +8,7 @@ export default defineConfig({
   timeout: 180_000,
   // The browser core boots in a second or two; on a busy machine in more.
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: WORKERS,
   // Once in thousands of taps headless Chromium draws no more frames on a busy machine. A test that fails is tried once more on a fresh page and named at the
   // end as having wavered; one that fails twice has failed.
   retries: 1,

@@ -12,6 +12,8 @@ namespace Kalpa.Browser;
 /// <summary>The core as the browser calls it: one function, JSON in, JSON out.</summary>
 public static partial class Program
 {
+    private static readonly RepeatedAssess Assessing = new();
+
     // The runtime wants an entry point; the page calls the exports.
     public static void Main() { }
 
@@ -19,7 +21,7 @@ public static partial class Program
     [JSExport]
     public static string Run(string method, string json)
     {
-        var result = Compute.Run(method, json, RuleBook.Current);
+        var result = method == "assess" ? Assessing.Run(json, RuleBook.Current) : Compute.Run(method, json, RuleBook.Current);
         return result.Problem is null
             ? $"{{\"answer\":{result.Json}}}"
             : $"{{\"problem\":{JsonSerializer.Serialize(result.Problem, KalpaJson.Default.ComputeProblem)}}}";

@@ -23,7 +23,7 @@ public abstract class ComputeMethod(string name, Type input, Type output)
 public static class ComputeMethods
 {
     /// <summary>In the browser forms are worked out when they are met; the server has met them all soon.</summary>
-    private static readonly KalpaJson Json = OperatingSystem.IsBrowser() ? KalpaJson.WithLazyLists() : KalpaJson.Default;
+    internal static readonly KalpaJson Json = OperatingSystem.IsBrowser() ? KalpaJson.WithLazyLists() : KalpaJson.Default;
 
     public static IReadOnlyList<ComputeMethod> All { get; } =
     [

@@ -28,7 +28,15 @@ public sealed class StreamGenerator(int seed)
 
     public FactStream Next()
     {
-        var property = new PropertyFact(random.NewId(), "House", "", "", random.Pick<WeatherExposure>(), "", random.Next(3) == 0 ? null : 44.5);
+        var property = new PropertyFact(
+            random.NewId(),
+            "House",
+            "",
+            "",
+            random.Pick<WeatherExposure>(),
+            "",
+            random.Next(3) == 0 ? null : 44.5
+        );
         var building = new BuildingFact(random.NewId(), property.Id, "House");
         var roof = new RoofFact(random.NewId(), building.Id, "Main");
         var first = visits.Visit(random.Next(1, 4), random.Next(0, 5));

@@ -1,7 +1,9 @@
 import { resolve } from 'node:path'
 import { type Browser, expect, type Page } from '@playwright/test'
+import { addressSetting } from './workers'
 
-export const address = () => process.env.KALPA_ADDRESS as string
+/** The server of the worker that runs the test. */
+export const address = () => process.env[addressSetting(process.env.TEST_PARALLEL_INDEX ?? 0)] as string
 export const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
 export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true } as const
 

@@ -3,10 +3,9 @@ import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { findProperty } from './helpers'
+import { address, findProperty } from './helpers'
 
 const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
-const address = () => process.env.KALPA_ADDRESS as string
 
 async function signIn(page: Page, path = '/') {
   await page.goto(address())

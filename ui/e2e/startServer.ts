@@ -3,11 +3,22 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
+import { addressSetting, WORKERS } from './workers'
+
 const root = resolve(import.meta.dirname, '../..')
 const progress = { everyMs: 10_000 } as const
 
-/** A server of its own for this run: demo data in a throw-away folder, on a port that the system picks. */
-export default async function startServer() {
+/** A server for each worker: demo data in a throw-away folder, on a port that the system picks. */
+export default async function startServers() {
+  const stops: (() => void)[] = []
+  // One after the other: starting is the server's heaviest work.
+  for (let worker = 0; worker < WORKERS; worker++) stops.push(await startServer(worker))
+  return () => {
+    for (const stop of stops) stop()
+  }
+}
+
+async function startServer(worker: number) {
   const data = mkdtempSync(join(tmpdir(), 'kalpa-e2e-'))
   const server = spawn(
     'dotnet',
@@ -25,7 +36,7 @@ export default async function startServer() {
       },
     },
   )
-  process.env.KALPA_ADDRESS = await addressOf(server)
+  process.env[addressSetting(worker)] = await addressOf(server)
   return () => {
     server.kill()
     rmSync(data, { recursive: true, force: true })

@@ -25,16 +25,20 @@ public static class Assessor
 
     internal const double ReroofWithinYears = 1;
 
-    public static Assessment Assess(AssessInput recorded, RuleBook book)
+    public static Assessment Assess(AssessInput recorded, RuleBook book) => Assess(recorded, book, null);
+
+    internal static Assessment Assess(AssessInput recorded, RuleBook book, Remembered? memory)
     {
         var planned = PlannedRoof.Of(recorded.Plan, recorded.Details);
         var input = CurrentKeys.Of(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] };
         var problems = new List<FactProblem>(planned.Clashes(input.Slopes).Select(Clash));
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
         var sun = SunAnswers.Relative(input.Latitude, ordered, planned.SizeOf);
-        var slopes = ordered.Select(s => OfSlope(s, input, book, sun, planned)).ToList();
+        SlopeAssessment Judged(SlopeFact slope) =>
+            OfSlope(slope, input, book, sun, planned, memory is null ? facts => RemainingLife.Of(book, facts) : memory.Life);
+        var slopes = ordered.Select(s => memory is null ? Judged(s) : memory.Slope(s.Id, () => Judged(s))).ToList();
         var judge = new FindingJudge(book, input, slopes, planned);
-        var findings = OfFindings(input, book, judge, problems);
+        var findings = OfFindings(input, book, judge, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         var work = WorkList.Of(book, input, slopes, findings);
@@ -93,7 +97,8 @@ public static class Assessor
         AssessInput input,
         RuleBook book,
         IReadOnlyDictionary<Guid, double> sun,
-        PlannedRoof planned
+        PlannedRoof planned,
+        Func<LifeFacts, LifeAnswer> lifeOf
     )
     {
         var pitch = new Pitch(slope.Pitch.RisePer12);
@@ -101,7 +106,7 @@ public static class Assessor
         // A covering that this edition does not know stands as recorded: nothing is concluded from it.
         var about = covering is null ? null : book.FindCovering(covering.Kind);
         var facts = about is null ? null : LifeFactsOf.Slope(book, input, slope, covering!, sun);
-        var life = facts is null ? null : RemainingLife.Of(book, facts);
+        var life = facts is null ? null : lifeOf(facts);
         var fitness = about is null
             ? null
             : Fitness.Of(book, about.Kind, slope.Pitch, input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null), input.Local);
@@ -120,15 +125,21 @@ public static class Assessor
             signOff,
             input.Visit is { FinishedAt: null } && signOff is null && life?.Stated is not null && fitness?.State != FitnessState.Unfit,
             facts is null || life is null ? null : NextLooks.OfSlope(book, input, slope, facts, life, fitness!),
-            facts is null || life is null ? null : ForecastChecks.Of(book, input, slope, covering!, facts, life, sun),
+            facts is null || life is null ? null : ForecastChecks.Of(book, input, slope, covering!, facts, life, sun, lifeOf),
             null
         );
     }
 
-    private static List<FindingAssessment> OfFindings(AssessInput input, RuleBook book, FindingJudge judge, List<FactProblem> problems)
+    private static List<FindingAssessment> OfFindings(
+        AssessInput input,
+        RuleBook book,
+        FindingJudge judge,
+        List<FactProblem> problems,
+        Remembered? memory
+    )
     {
         var judged = new List<FindingAssessment>();
-        foreach (var finding in input.Findings)
+        foreach (var (index, finding) in input.Findings.Index())
         {
             if (book.FindCondition(finding.Condition) is null)
             {
@@ -140,7 +151,9 @@ public static class Assessor
                     )
                 );
             }
-            judged.Add(judge.Of(finding, AsRecorded.Condition(book, finding)));
+            var around = judge.Around(finding);
+            FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding), around);
+            judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
         return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
     }

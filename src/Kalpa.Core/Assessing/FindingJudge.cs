@@ -26,7 +26,14 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             )
         );
 
-    public FindingAssessment Of(FindingFact finding, Condition condition)
+    public FindingAround Around(FindingFact finding) =>
+        new(
+            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s)),
+            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s)),
+            [.. Combined.Where(c => c.Findings.Contains(finding.Id))]
+        );
+
+    public FindingAssessment Of(FindingFact finding, Condition condition, FindingAround around)
     {
         var slope = finding.SlopeId is { } id ? slopeById.GetValueOrDefault(id) : null;
         // What lies under this very place, for everything that is said of it.
@@ -63,7 +70,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 ToSettle: "Choose a condition of the rule book, or update Kalpa."
             )
             : Decisions.Settled(condition, finding, measured, effect, decisions);
-        var together = Combined.Where(c => c.Findings.Contains(finding.Id)).ToList();
+        var together = around.Together;
         var rules = together.Select(c => book.Combinations.First(r => r.Id == c.Id)).ToList();
         var urgency = Urgencies.Of(
             book,
@@ -76,7 +83,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 finding.PeopleBelow,
                 verdict.Outcome,
                 verdict.Shortfall,
-                slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s)),
+                around.NearEnd,
                 WaterRuns.Feet(finding, condition, slope, planned),
                 slope?.Pitch.RisePer12,
                 input.Exposure,
@@ -84,7 +91,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 rules.Max(r => r.Likelihood),
                 Worst(rules),
                 finding.Moved,
-                slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s))
+                around.ReroofDue
             )
         );
         if (unjudged)

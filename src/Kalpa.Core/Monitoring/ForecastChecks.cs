@@ -48,7 +48,8 @@ internal static class ForecastChecks
         CoveringFact covering,
         LifeFacts facts,
         LifeAnswer life,
-        IReadOnlyDictionary<Guid, double> sun
+        IReadOnlyDictionary<Guid, double> sun,
+        Func<LifeFacts, LifeAnswer> lifeOf
     )
     {
         var past = (input.Records?.PastVisits ?? [])
@@ -57,7 +58,7 @@ internal static class ForecastChecks
             .ThenBy(v => v.VisitId)
             .LastOrDefault();
         var then = past is null ? null : Assessor.CoveringOn(input.Coverings, slope.Id, past.On);
-        if (past is null || then is null || Forecast(book, input, slope, then, past, sun) is not { } forecast)
+        if (past is null || then is null || Forecast(book, input, slope, then, past, sun, lifeOf) is not { } forecast)
         {
             return null;
         }
@@ -93,7 +94,8 @@ internal static class ForecastChecks
         SlopeFact slope,
         CoveringFact then,
         PastVisit past,
-        IReadOnlyDictionary<Guid, double> sun
+        IReadOnlyDictionary<Guid, double> sun,
+        Func<LifeFacts, LifeAnswer> lifeOf
     )
     {
         var records = (input.Records ?? VisitRecords.None) with
@@ -104,7 +106,7 @@ internal static class ForecastChecks
             Courses = [],
         };
         var known = input with { AsOf = past.On, Stages = past.Stages, Findings = [], Records = records };
-        return RemainingLife.Of(book, LifeFactsOf.Slope(book, known, slope, then, sun)).Stated;
+        return lifeOf(LifeFactsOf.Slope(book, known, slope, then, sun)).Stated;
     }
 
     private static Nearer NearerOf(SignOffFact? guess, YearsLeft forecast, double cameTo)

@@ -44,10 +44,10 @@ public static class Words
             own.Observed.Length > 0 ? own.Observed
             : facts.Firm?.Voice == Voice.Technical ? technical
             : plain;
-        var composed = phrase is { Length: > 0 } ? phrase : Means(condition, facts.Verdict, facts.Decisions, finding.Evidence);
+        var composed = !string.IsNullOrEmpty(phrase) ? phrase : Means(condition, facts.Verdict, facts.Decisions, finding.Evidence);
         var by =
             own.Observed.Length > 0 || own.Means.Length > 0 ? WordsBy.Inspector
-            : phrase is { Length: > 0 } ? WordsBy.Firm
+            : !string.IsNullOrEmpty(phrase) ? WordsBy.Firm
             : WordsBy.Composed;
         return new FindingWords(
             observed,

@@ -12,6 +12,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
 using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.Answers;
@@ -32,6 +33,9 @@ public partial class HeldAnswersTests
         ["dossiers"] = DossiersOfStreams,
         ["life"] = Lives,
         ["plans"] = Plans,
+        ["edits"] = Edits,
+        ["notices"] = Notices,
+        ["urgency"] = Urgencies,
         ["rules"] = Rules,
         ["examples"] = Examples,
         ["variants"] = Variants,
@@ -134,6 +138,78 @@ public partial class HeldAnswersTests
             yield return (
                 $"plan {i:00} draft",
                 JsonSerializer.Serialize(ComputeServices.Draft(new DraftRequest(request.Plan), Book).Value!, KalpaJson.Default.DraftAnswer)
+            );
+        }
+    }
+
+    /// <summary>Runs of edits, each on what the one before left; and what is said of footprints that are none.</summary>
+    private static IEnumerable<(string, string)> Edits()
+    {
+        var random = new Random(Seed);
+        for (var i = 0; i < 40; i++)
+        {
+            var plan = PlanSamples.Any(random).Plan;
+            for (var step = 0; step < 25; step++)
+            {
+                var edit = RoofPlans.EditTests.AnyEdit(plan, random, (i * 100) + step);
+                var answer = PlanEdits.Of(new PlanEditRequest(plan, edit));
+                yield return ($"edit {i:00} {step:00} {edit.Verb}", JsonSerializer.Serialize(answer, KalpaJson.Default.PlanEditAnswer));
+                plan = answer.Plan;
+            }
+            yield return (
+                $"edited {i:00} draft",
+                JsonSerializer.Serialize(ComputeServices.Draft(new DraftRequest(plan), Book).Value!, KalpaJson.Default.DraftAnswer)
+            );
+        }
+    }
+
+    /// <summary>What geometry alone says is wrong, over roofs low and steep, with chimneys narrow and wide, under any covering.</summary>
+    private static IEnumerable<(string, string)> Notices()
+    {
+        var random = new Random(Seed);
+        for (var i = 0; i < 120; i++)
+        {
+            var request = PlanSamples.Any(random);
+            var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, request.Plan, [], request.AsOf, [])).Changed;
+            var kind = Book.Coverings[i % Book.Coverings.Count].Kind;
+            var coverings = slopes.Select(
+                (s, n) => new CoveringFact(new Guid(n + 1, 0, 0, new byte[8]), s.Id, kind, null, null, AgeSource.Unknown)
+            );
+            var chimney = request.Details[0] with { WidthInches = random.Next(20, 60), Cricket = new bool?[] { true, false, null }[i % 3] };
+            var plan = request with { Coverings = [.. coverings], Details = [chimney] };
+            yield return (
+                $"notices {i:000}",
+                JsonSerializer.Serialize(PlanNotices.Of(new NoticesRequest(plan, slopes, []), Book), KalpaJson.Default.NoticesAnswer)
+            );
+        }
+    }
+
+    /// <summary>Conditions of every kind under facts at the bounds and between them.</summary>
+    private static IEnumerable<(string, string)> Urgencies()
+    {
+        var random = new Random(Seed);
+        T One<T>(params T[] of) => of[random.Next(of.Length)];
+        for (var i = 0; i < 600; i++)
+        {
+            var condition = Book.Conditions[random.Next(Book.Conditions.Count)];
+            var facts = new UrgencyFacts(
+                condition.Code,
+                One(Enum.GetValues<WaterEvidence>()),
+                One(Enum.GetValues<Extent>()),
+                One(Enum.GetValues<Under>()),
+                random.Next(4) == 0,
+                One(Enum.GetValues<VerdictOutcome>()),
+                One(0, 0.05, 0.1, 0.25, 0.5, 1, 2),
+                random.Next(3) == 0,
+                One(0, 9, 12, 18, 24, 25, 26, 27, 60),
+                One<double?>(null, 0.25, 2, 3.9, 4, 6, 12),
+                One(Enum.GetValues<WeatherExposure>()),
+                One(1, 1, 0.5, 1.5, 2),
+                ReroofDue: random.Next(6) == 0
+            );
+            yield return (
+                $"urgency {i:000}",
+                JsonSerializer.Serialize(Core.Urgency.Urgencies.Of(Book, condition, facts), KalpaJson.Default.UrgencyAnswer)
             );
         }
     }

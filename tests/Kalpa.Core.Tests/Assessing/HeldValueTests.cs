@@ -138,6 +138,21 @@ public class HeldValueTests
     public void A_covering_lies_from_the_first_year_it_may_have_been_laid(int from, bool lies) =>
         (Assessor.CoveringOn([Shingles with { LaidFrom = from, LaidTo = from + 1 }], Slope.Id, Day) is not null).ShouldBe(lies);
 
+    [Theory]
+    [InlineData(2026, "2026-09-19", true)]
+    [InlineData(2026, "2026-09-18", false)]
+    [InlineData(2027, null, false)]
+    [InlineData(2026, null, true)]
+    public void A_component_lies_from_the_first_year_it_may_have_been_laid_until_the_day_before_it_ends(int from, string? ended, bool lies)
+    {
+        var component = new ComponentFact(Guid.CreateVersion7(), Slope.Id, "copper", StackPlace.Beside, 1, from, from, AgeSource.Permit)
+        {
+            EndedOn = ended is null ? null : DateOnly.Parse(ended),
+        };
+        var input = new AssessInput(WeatherExposure.Ordinary, Day, [Slope], [Shingles], [], [], []) { Components = [component] };
+        Assessor.Assess(input, Book).Slopes[0].LifeFacts!.Components!.Any(c => c.Id == component.Id).ShouldBe(lies);
+    }
+
     /// <summary>A length by eye is good to half an inch or a quarter of it, whichever is more; the lap wants 2 in (IRC 2021 R905.2.8.5).</summary>
     [Theory]
     [InlineData(MeasuredHow.ByEye, 1.49, VerdictOutcome.Short)]

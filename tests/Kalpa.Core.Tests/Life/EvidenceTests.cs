@@ -135,6 +135,17 @@ public class EvidenceTests
         guessed.Stated.ShouldBe(permit.Stated);
     }
 
+    [Theory]
+    [InlineData(1, "2019 stage 1;")]
+    [InlineData(null, "2019 stage not general;")]
+    public void An_earlier_look_is_named_with_its_stage(int? stage, string words)
+    {
+        // Flashing alone was rated then: nothing that governs the slope.
+        StageShare[] shares = stage is { } rated ? [new StageShare(rated, 100)] : [];
+        var facts = Shingle(2008, 2) with { Earlier = [new EarlierLook(new DateOnly(2019, 7, 2), shares)] };
+        RemainingLife.Of(Book, facts).Reasons.ShouldContain(r => r.Contains(words));
+    }
+
     /// <summary>Two looks one after the other against brute force over MathNet's density.</summary>
     [Theory]
     [InlineData(0, 1)]

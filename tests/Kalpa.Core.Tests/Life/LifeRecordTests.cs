@@ -56,6 +56,15 @@ public class LifeRecordTests
                 GuessLow = 0,
                 GuessHigh = 0,
             },
+            SignOff with
+            {
+                GuessLow = 200,
+                GuessHigh = 200,
+            },
+            Opinion with
+            {
+                Overruled = new YearsLeft(0, 0, 200),
+            },
             Opinion,
             Opinion with
             {
@@ -93,6 +102,10 @@ public class LifeRecordTests
             { SignOff with { GuessHigh = null }, "signOff.half-guess" },
             { SignOff with { GuessLow = 6 }, "signOff.bad-guess" },
             { SignOff with { GuessLow = double.NaN }, "signOff.bad-guess" },
+            { SignOff with { GuessLow = -0.1 }, "signOff.bad-guess" },
+            { SignOff with { GuessHigh = 200.1 }, "signOff.bad-guess" },
+            { Opinion with { Overruled = new YearsLeft(1, 2, 200.1) }, "opinion.bad-years" },
+            { Opinion with { Overruled = new YearsLeft(1, 4, 3) }, "opinion.bad-years" },
             { Opinion with { Reason = " " }, "opinion.no-reason" },
             { Opinion with { Overruled = new YearsLeft(3, 2, 5) }, "opinion.bad-years" },
             { Opinion with { Overruled = new YearsLeft(-1, 2, 5) }, "opinion.bad-years" },

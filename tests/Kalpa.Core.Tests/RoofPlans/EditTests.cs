@@ -115,6 +115,20 @@ public sealed class EditTests
         plan.Parts[0].Corners.Select(c => (c.X, c.Y)).ShouldBe([(0, 0), (528, 0), (528, 360), (0, 360)]);
     }
 
+    /// <summary>Where the next edge runs on nearly in line, its far end stays: nothing there was square.</summary>
+    [Theory]
+    [InlineData(75, 0)] // cosine 0.26 to the edge's line: within 15° of square it is moved as a whole
+    [InlineData(76, 48)]
+    public void Setting_a_length_moves_the_next_edge_where_it_turns_off_square(double degrees, double moved)
+    {
+        var (x, y) = (360 * Math.Cos(degrees * Math.PI / 180), 360 * Math.Sin(degrees * Math.PI / 180));
+        var part = Plans.Part(1, [(0, 0), (40, 0), (40 + (x / 12), y / 12), (0, 30)], 6);
+        var plan = Edit(Plans.Of(part), On(PlanVerb.SetLength, 0) with { Inches = 528 });
+
+        plan.Parts[0].Corners[1].X.ShouldBe(528);
+        plan.Parts[0].Corners[2].X.ShouldBe(480 + x + moved, 0.01);
+    }
+
     [Fact]
     public void MovingAnEdgeStretchesItsNeighbours()
     {
@@ -192,7 +206,7 @@ public sealed class EditTests
         before.Parts[0].Corners.Count == after.Parts[0].Corners.Count
         && before.Parts[0].Corners.Zip(after.Parts[0].Corners).All(c => c.First.X != c.Second.X || c.First.Y != c.Second.Y);
 
-    private static PlanEdit AnyEdit(PlanFact plan, Random random, int fresh)
+    internal static PlanEdit AnyEdit(PlanFact plan, Random random, int fresh)
     {
         var corners = plan.Parts[0].Corners;
         var corner = corners[random.Next(corners.Count)];

@@ -147,6 +147,15 @@ public sealed class SkeletonTests
         };
 
     [Theory]
+    [InlineData(0.999, true)]
+    [InlineData(1, false)]
+    public void Corners_an_inch_apart_are_two(double inches, bool slip)
+    {
+        FootprintCorner[] corners = [new(0, 0, 6), new(480, 0, 6), new(480, inches, 6), new(480, 360, 6), new(0, 360, 6)];
+        StraightSkeleton.Of(corners).Problems.Any(p => p.Code == "footprint.short-edge").ShouldBe(slip);
+    }
+
+    [Theory]
     [MemberData(nameof(BadFootprints))]
     public void ABadFootprintIsToldAndNothingIsThrown(string what, FootprintCorner[] corners, string code)
     {

@@ -42,6 +42,10 @@ public class LocalRuleTests
         verdict.Outcome.ShouldBe(with);
         verdict.Source.ShouldBe("Saltmere, 2024: section 4");
         verdict.Limits!.Single(l => l.Id == limit).Standing.ShouldBe(LimitStanding.Overridden);
+        verdict.Limits!.Single(l => l.Id == limit).Note.ShouldContain("Replaced here by Saltmere, 2024.");
+        verdict
+            .Limits!.Single(l => l.Standing == LimitStanding.Binds && l.Source == "Saltmere, 2024: section 4")
+            .Note.ShouldBe("Governs: it is what this place asks.");
     }
 
     [Fact]

@@ -12,34 +12,6 @@ public class RuleBookTests
     [Fact]
     public void Holds_together() => BookChecks.Of(Book).ShouldBeEmpty();
 
-    public static TheoryData<string, Func<Condition, Condition>> Lacking =>
-        new()
-        {
-            { "wants a check", c => c with { Check = " " } },
-            { "wants its meaning", c => c with { Meaning = "" } },
-            { "wants a remedy", c => c with { Remedy = c.Remedy with { Title = "" } } },
-            { "steps a roofer can price", c => c with { Remedy = c.Remedy with { Steps = [] } } },
-            { "a source class, a consequence and a progression", c => c with { SourceClass = (SourceClass)99 } },
-            { "a source class, a consequence and a progression", c => c with { Consequence = (Consequence)99 } },
-            { "a source class, a consequence and a progression", c => c with { Progression = (Progression)99 } },
-            { "wants the photos due", c => c with { Shots = null } },
-            { "wants what it is taken for", c => c with { LookAlikes = [] } },
-            { "wants its likely causes", c => c with { Causes = null } },
-            { "words that people search by", c => c with { Words = [] } },
-            { "wants stations", c => c with { Stations = ["no-such-station"] } },
-            { "has no limit", c => c with { Quantity = "board-thickness" } },
-            { "is a danger", c => c with { Consequence = Consequence.LifeSafety, Caution = "", CanFall = false } },
-        };
-
-    [Theory]
-    [MemberData(nameof(Lacking))]
-    public void What_a_condition_lacks_is_named(string fault, Func<Condition, Condition> spoil)
-    {
-        var whole = Book.FindCondition("drip-edge-lap-short")!;
-        BookChecks.Condition(Book, whole).ShouldBeEmpty();
-        BookChecks.Condition(Book, spoil(whole)).ShouldContain(f => f.Contains(fault) && f.Contains(whole.Code));
-    }
-
     [Fact]
     public void Holds_a_body_of_knowledge()
     {

@@ -106,6 +106,23 @@ public class ChanceValueTests
     public void Harsh_weather_weighs_on_what_it_tears_and_wears(Consequence consequence, WeatherExposure exposure, double chance) =>
         Of(Bare with { Exposure = exposure }, Condition(consequence)).Chance.ShouldBe(chance);
 
+    /// <summary>What is said of why, at each bound and either side.</summary>
+    [Fact]
+    public void The_reasons_are_those_of_the_facts()
+    {
+        Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("runs past it"));
+        Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("The water of 25 ft of slope runs past it.");
+        Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("runs past it"));
+        Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses its limit by 25 %.");
+        Of(Bare).Why.ShouldNotContain(w => w.Contains("misses its limit"));
+        Of(Bare with { Outcome = VerdictOutcome.Conforms }).Why.ShouldContain("Its measure conforms.");
+        Of(Bare, Condition(progression: Progression.Fast)).Why.ShouldContain("It worsens fast.");
+        Of(Bare, Condition(progression: Progression.Steady)).Why.ShouldContain("It worsens steadily.");
+        Of(Bare).Why.ShouldNotContain(w => w.StartsWith("It worsens", StringComparison.Ordinal));
+        Of(Bare with { ReroofDue = true }).Why.ShouldContain("The slope itself is due within the year; it goes with that.");
+        Of(Bare with { Weight = 0.1, NearEnd = true }).Why.ShouldContain("The slope is near its end; it goes with the re-roof.");
+    }
+
     [Fact]
     public void A_run_of_water_weighs_on_water_alone() =>
         Of(Bare with { WaterRunFeet = 27, RisePer12 = 2 }, Condition(Consequence.BlowOff)).Chance.ShouldBe(0.12);

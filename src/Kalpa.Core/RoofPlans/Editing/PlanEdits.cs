@@ -230,7 +230,7 @@ public static class PlanEdits
         var far = (next + 1) % count;
         var moved = With(part, next, Shift(part.Corners[next], by)).Part!;
         var turns = Math.Abs((Place(part, far) - Place(part, next)).Unit.Dot(along.Unit)) < SlideLeast;
-        return turns && far != at ? With(moved, far, Shift(moved.Corners[far], by)) : moved;
+        return turns ? With(moved, far, Shift(moved.Corners[far], by)) : moved;
     }
 
     private static Outcome Split(PlanPart part, int at, PlanEdit edit)
