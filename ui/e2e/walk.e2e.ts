@@ -149,6 +149,8 @@ test('a changed view keeps the earlier one with its reason, and a cause stays su
   await page.getByRole('group', { name: 'Proof of it' }).getByRole('checkbox', { name: 'Seen outside' }).click()
   await expect(page.getByText('Stays suspected until a second proof.')).toBeVisible()
   await page.getByRole('button', { name: 'Keep without a photo' }).click()
+  // The form itself says it as well, as long as it stands there.
+  await expect(page.getByText('Found here')).toBeVisible()
   await expect(page.getByText(/Suspected cause: age and sun/)).toBeVisible()
   await page
     .getByRole('link', { name: /^Torn or cracked boot collar/ })

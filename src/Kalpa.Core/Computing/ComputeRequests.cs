@@ -56,8 +56,11 @@ public enum RuleKind
 /// <summary>Asks for the logic of a condition, a combination or a limit in words; a limit may bear the name of a condition, so its kind can be said.</summary>
 public sealed record LogicRequest(string Id, RuleKind? Kind = null);
 
-/// <summary>Asks what a typed measure reads as. A length typed without a unit is in <paramref name="BareUnit"/>.</summary>
-public sealed record ParseMeasureRequest(string Text, QuantityUnit Unit, BareUnit BareUnit = BareUnit.Inch);
+/// <summary>
+/// Asks what a typed measure reads as. A length typed without a unit is in <paramref name="BareUnit"/>; <paramref name="Covering"/> is the covering whose pitch it
+/// is: on a membrane a bare fraction is inches per foot.
+/// </summary>
+public sealed record ParseMeasureRequest(string Text, QuantityUnit Unit, BareUnit BareUnit = BareUnit.Inch, string? Covering = null);
 
 [JsonConverter(typeof(CamelCaseEnum<BareUnit>))]
 public enum BareUnit
@@ -67,8 +70,16 @@ public enum BareUnit
     Millimetre,
 }
 
-/// <summary>The value (inches, rise in 12, or a count) and how the trade prints it; or the problem.</summary>
-public sealed record ParsedMeasure(double? Value, string? Printed, MeasureProblem? Problem);
+/// <summary>
+/// The value (inches, rise in 12, or a count) and how the trade prints it; or the problem. <paramref name="ReadAs"/>: the text in full where it was read by what it
+/// is typed for, to be kept in its place; null where it says all itself.
+/// </summary>
+public sealed record ParsedMeasure(
+    double? Value,
+    string? Printed,
+    MeasureProblem? Problem,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ReadAs = null
+);
 
 /// <summary>Why a computation was refused: a stable code, the field at fault (a JSON path), and what to do.</summary>
 public sealed record ComputeProblem(string Code, string? Field, string Text);

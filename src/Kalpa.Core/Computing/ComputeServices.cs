@@ -1,3 +1,4 @@
+using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
@@ -127,6 +128,17 @@ public static partial class ComputeServices
             BareUnit.Millimetre => LengthUnit.Millimetre,
             _ => LengthUnit.Inch,
         };
+        if (
+            request.Unit == QuantityUnit.Pitch
+            && request.Covering is { } kind
+            && book.FindCovering(kind)?.Family == CoveringFamily.Membrane
+            && PitchText.BarePerFoot(request.Text) is { } perFoot
+        )
+        {
+            var said = $"{request.Text.Trim()} in per foot";
+            var printed = string.Create(CultureInfo.InvariantCulture, $"{said} ({perFoot.RisePer12:0.###}:12)");
+            return new ParsedMeasure(Quantise.Measure(perFoot.RisePer12), printed, null, said);
+        }
         var read = MeasureReading.Read(request.Text, request.Unit, bareUnit);
         return read.Value is { } value
             ? new ParsedMeasure(Quantise.Measure(value), MeasureReading.Print(value, request.Unit), null)

@@ -165,7 +165,9 @@ public static class FactChecks
         var pitch = PitchText.Parse(slope.Pitch.Typed);
         found.If(pitch.Problem is not null, "slope.bad-pitch", pitch.Problem?.Text ?? "");
         found.If(
-            pitch.Value is { } read && !Same(read.RisePer12, slope.Pitch.RisePer12),
+            pitch.Value is { } read
+                && !Same(read.RisePer12, slope.Pitch.RisePer12)
+                && !(PitchText.BarePerFoot(slope.Pitch.Typed) is { } perFoot && Same(perFoot.RisePer12, slope.Pitch.RisePer12)),
             "slope.pitch-differs",
             $"The pitch \"{slope.Pitch.Typed}\" does not read as {slope.Pitch.RisePer12:0.###} in 12."
         );

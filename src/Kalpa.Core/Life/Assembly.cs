@@ -87,7 +87,7 @@ internal static class Assembly
             covering.Family,
             covering.LifeIn(facts.Exposure),
             covering.Stages,
-            keeps ? facts.Shares : facts.CoveringShares,
+            keeps ? facts.Shares : facts.CoveringShares ?? (covering.Family == CoveringFamily.Membrane ? facts.Shares : null),
             keeps ? facts.Earlier : null,
             (facts.LaidFrom, facts.LaidTo, facts.AgeSource, facts.Evidence),
             new AssemblyComponent(

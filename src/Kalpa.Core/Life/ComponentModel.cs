@@ -67,18 +67,9 @@ internal sealed class ComponentModel(
     public double[]? LastWeights => earlier.Count == 0 ? null : earlier.MinBy(e => e.YearsAgo).Weights;
 
     /// <summary>
-    /// Years left on cells of a width at one of the ages, given a stage (null: only that it still stands) and, when <paramref name="rated"/>, the earlier
-    /// ratings.
-    /// </summary>
-    public RemainingYears At(double cellYears, int ageIndex, int? stage, bool rated)
-    {
-        var (tail, total) = TailAt(cellYears, ageIndex, stage, rated, null);
-        return RemainingYears.FromTail(cellYears, tail, total);
-    }
-
-    /// <summary>
-    /// The same as its tail on the lower edges of the cells, given a shared exposure too. The total is the chance of that evidence, so that distributions
-    /// given z can be weighed against each other.
+    /// Years left at one of the ages, as the tail on the lower edges of cells of a width, given a stage (null: only that it still stands), when
+    /// <paramref name="rated"/> the earlier ratings, and a shared exposure. The total is the chance of that evidence, so that distributions given z can be weighed
+    /// against each other.
     /// </summary>
     public (double[] Tail, double Total) TailAt(double cellYears, int ageIndex, int? stage, bool rated, double? z)
     {
@@ -215,6 +206,32 @@ internal sealed class ComponentModel(
             }
         }
         return left;
+    }
+
+    /// <summary>Chance of each stage at the age of the record, of all that were laid then: also of those whose life is over by the law.</summary>
+    public double[] StagesAtAge()
+    {
+        var chances = new double[StageModel.LastStage + 1];
+        foreach (var age in ages)
+        {
+            for (var j = 0; j < LifeSlices; j++)
+            {
+                var life = law.Quantile((j + 0.5) / LifeSlices);
+                for (var stage = 0; stage <= StageModel.LastStage; stage++)
+                {
+                    chances[stage] += stages.Chance(stage, age / life) / LifeSlices / ages.Count;
+                }
+            }
+        }
+        return chances;
+    }
+
+    /// <summary>The age at which a roof of the usual life is in the middle of a stage; the end of that life for the last one.</summary>
+    public double AgeOfLook(int stage)
+    {
+        var from = stage == 0 ? 0 : stages.Breaks[stage - 1];
+        var to = stage == StageModel.LastStage ? from : stages.Breaks[stage];
+        return law.Quantile(WeibullFit.LikelyShare) * (from + to) / 2;
     }
 
     /// <summary>Chance of each stage at the next rating, given the age and that it still stands: for what a rating is worth.</summary>

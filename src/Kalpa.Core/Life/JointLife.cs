@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Life;
 
 /// <summary>
-/// Years until the first of several components ends, by each school. One component is componentTail own; several share their exposure. What a stage of one says of
+/// Years until the first of several components ends, by each school. One component is its own; several share their exposure. What a stage of one says of
 /// the exposure, it says of all.
 /// </summary>
 internal sealed class JointLife
@@ -19,7 +19,10 @@ internal sealed class JointLife
     /// <summary>The life's law cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
     public RemainingYears? AgeTable() => YearsToFirst([.. parts.Where(p => p.HasAge)], _ => NoStage, Known.Age);
 
-    /// <summary>The prior law times the chance of the governing stage at u = a/T; stage 4 is nought, however young. A part without a stage is cut off at componentTail age.</summary>
+    /// <summary>
+    /// The prior law times the chance of the governing stage at u = a/T up to stage 1, never less than a look of stage 2 has; from stage 2 on the look leads.
+    /// Stage 4 is nought, however young. A part without a stage is cut off at its age.
+    /// </summary>
     public RemainingYears? Combined() => YearsToFirst([.. parts.Where(p => p.HasAge || p.Weights is not null)], StagesOf, Known.Both);
 
     /// <summary>By what is seen alone; parts without a stage are left out.</summary>
@@ -65,7 +68,7 @@ internal sealed class JointLife
                 sum.Add(0, combination.Aggregate(1.0, (product, c) => product * c.Weight));
                 continue;
             }
-            // Each stage's own posterior is mixed with componentTail weight, not the likelihoods: a share of worse wear can then only shorten life.
+            // Each stage's own posterior is mixed with its weight, not the likelihoods: a share of worse wear can then only shorten life.
             var weight = combination.Aggregate(1.0, (product, c) => product * c.Weight) / slices;
             for (var slice = 0; slice < slices; slice++)
             {
@@ -135,6 +138,16 @@ internal sealed class JointLife
                 tail[c] += product[c];
             }
         }
+        // What is learned of the exposure from one component may favor another, but a second one never lengthens the slope.
+        for (var i = 0; i < components.Count; i++)
+        {
+            var age = known == Known.Stage || !components[i].HasAge ? -1 : slice;
+            var (alone, evidence) = TailOf(components[i], stages[i].Stage, known, age, null);
+            for (var c = 0; c < tail.Length; c++)
+            {
+                tail[c] = evidence > 0 ? Math.Min(tail[c], total * (alone[c] / evidence)) : tail[c];
+            }
+        }
         return SpentIfEmpty(RemainingYears.FromTail(cellYears, tail, total));
     }
 
@@ -143,25 +156,65 @@ internal sealed class JointLife
     {
         var age = known == Known.Stage || !part.HasAge ? -1 : slice;
         var key = (part, stage, known, age, exposure);
-        if (tails.TryGetValue(key, out var made))
-        {
-            return made;
-        }
-        if (age >= 0)
-        {
-            return tails[key] = part.TailAt(cellYears, age, stage, known == Known.Both, exposure);
-        }
-        var years = part.ByLook(cellYears, stage!.Value, exposure);
-        return tails[key] = (years.Tail(), years.Total);
+        return tails.TryGetValue(key, out var made) ? made : tails[key] = TailOf(part, stage, known, age, exposure);
     }
+
+    private (double[] Tail, double Total) TailOf(ComponentModel part, int? stage, Known known, int age, double? exposure)
+    {
+        if (age < 0)
+        {
+            return Look(part, stage!.Value, exposure);
+        }
+        if (known == Known.Both && stage >= LookLeadsFrom)
+        {
+            // The year says nothing of it any more, and so nothing of what the slope is exposed to.
+            return Look(part, stage.Value, exposure);
+        }
+        var (tail, total) = part.TailAt(cellYears, age, stage, known == Known.Both, exposure);
+        if (known != Known.Both || stage is null)
+        {
+            return (tail, total);
+        }
+        var (look, looked) = Look(part, LookLeadsFrom, exposure);
+        var evidence = Math.Max(total, LeastEvidence);
+        for (var c = 0; c < tail.Length; c++)
+        {
+            var byLook = look[c] / looked;
+            tail[c] = evidence * (total > 0 ? Math.Max(tail[c] / total, byLook) : byLook);
+        }
+        return (tail, evidence);
+    }
+
+    private (double[] Tail, double Total) Look(ComponentModel part, int stage, double? exposure)
+    {
+        if (!looks.TryGetValue((part, stage, exposure), out var made))
+        {
+            var years = part.ByLook(cellYears, stage, exposure);
+            looks[(part, stage, exposure)] = made = (years.Tail(), years.Total);
+        }
+        return made;
+    }
+
+    /// <summary>The same for every age.</summary>
+    private readonly Dictionary<(ComponentModel, int, double?), (double[] Tail, double Total)> looks = [];
+
+    /// <summary>
+    /// From this stage on the look leads: a roof that looks nearly finished is so, whatever its year (early failure, or a wrong record), and at one look a younger
+    /// roof has no more years than an older one. It is also the least that a better look is worth: a good look never leaves less than a worn one. Common practice.
+    /// </summary>
+    internal const int LookLeadsFrom = 2;
+
+    /// <summary>Where age and look cannot be of one roof by the law, the evidence is as good as none; kept above nought so that it can be multiplied.</summary>
+    private const double LeastEvidence = 1e-30;
 
     private readonly Dictionary<(ComponentModel, int?, Known, int, double), (double[] Tail, double Total)> tails = [];
 
     /// <summary>The ages of all parts run together: the early slices of each range with the early ones of the others.</summary>
-    private RemainingYears YearsOf(ComponentModel part, int? stage, Known known, int slice) =>
-        known == Known.Stage || !part.HasAge
-            ? part.ByLook(cellYears, stage!.Value, null)
-            : part.At(cellYears, slice, stage, known == Known.Both);
+    private RemainingYears YearsOf(ComponentModel part, int? stage, Known known, int slice)
+    {
+        var (tail, total) = TailOf(part, stage, known, known == Known.Stage || !part.HasAge ? -1 : slice, null);
+        return RemainingYears.FromTail(cellYears, tail, total);
+    }
 
     /// <summary>An age beyond the grid: nothing of the law is left to live.</summary>
     private RemainingYears SpentIfEmpty(RemainingYears years)

@@ -22,7 +22,12 @@ public static class Lasting
             slopes.Count == 0 ? LastingVerdict.CannotTell
             : slopes.Any(s => s.Verdict == LastingVerdict.No) ? LastingVerdict.No
             : VerdictOf(chance);
-        var answer = new LastingAnswer(
+        // What is unfit as built is rebuilt first: there is nothing to weigh.
+        var choice =
+            request.Kind == PlannedKind.Solar && known && request.Slopes.All(s => s.Fitness != FitnessState.Unfit)
+                ? ReroofChoices.Of(book, request, lives)
+                : null;
+        return new LastingAnswer(
             request.PlannedId,
             request.Kind,
             request.Years,
@@ -30,10 +35,9 @@ public static class Lasting
             chance,
             Headline(worst, chance, slopes, request),
             slopes,
-            First(book, request, slopes),
-            null
+            First(book, request, slopes, choice is { PriceNow: { } now, PriceLater: { } later } && later <= now),
+            choice
         );
-        return request.Kind == PlannedKind.Solar && known ? answer with { Choice = ReroofChoices.Of(book, request, lives) } : answer;
     }
 
     private static SlopeLasting OfSlope(LastingSlope slope, LifeAnswer life, int years)
@@ -89,7 +93,8 @@ public static class Lasting
             : $"No: slopes {string.Join(", ", letters)} do not last {span}.";
     }
 
-    private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes)
+    /// <summary><paramref name="waitingIsCheaper"/>: what is to be done first agrees with what the prices say.</summary>
+    private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes, bool waitingIsCheaper)
     {
         var first = new List<string>();
         var sharpened = false;
@@ -110,7 +115,11 @@ public static class Lasting
             }
             else if (judged.Verdict == LastingVerdict.No)
             {
-                first.Add($"Re-roof slope {slope.Letter} before it.");
+                first.Add(
+                    waitingIsCheaper
+                        ? $"Plan to take the array off slope {slope.Letter} once, to re-roof it, and to put the array back."
+                        : $"Re-roof slope {slope.Letter} before it."
+                );
             }
             else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell && !sharpened)
             {

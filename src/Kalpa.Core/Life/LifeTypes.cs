@@ -119,7 +119,10 @@ public sealed record Narrowing(string Text, double Years, bool Narrows);
 /// <summary>Figures that the inspector put in the place of those computed, with the reason.</summary>
 public sealed record OverruledLife(YearsLeft Computed, string Reason);
 
-/// <summary>Remaining life of a slope: what is stated, all three schools, the assembly, and why.</summary>
+/// <summary>
+/// Remaining life of a slope: what is stated, all three schools, the assembly, and why. <paramref name="Clash"/>: age and look can hardly be of one roof, with what
+/// settles it; null where they agree or one is unknown.
+/// </summary>
 public sealed record LifeAnswer(
     YearsLeft? Stated,
     School? StatedSchool,
@@ -135,5 +138,6 @@ public sealed record LifeAnswer(
     IReadOnlyList<SurvivalChance> Chances,
     IReadOnlyList<Narrowing> Narrowing,
     IReadOnlyList<string> Reasons,
-    string Headline
+    string Headline,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Clash = null
 );

@@ -14,6 +14,10 @@ internal static class LifeWords
     )
     {
         var reasons = new List<string>();
+        if (AgeAndLook.Clash(governing) is { } clash)
+        {
+            reasons.Add(clash);
+        }
         if (parts.Count(p => p.Part == ComponentPart.Governs) > 1)
         {
             reasons.Add($"The {governing.Name} governs{(governing.Assumed ? " (not recorded: taken to be as old as the covering)" : "")}.");

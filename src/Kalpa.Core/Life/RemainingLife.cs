@@ -21,7 +21,7 @@ public static class RemainingLife
         var keeper = parts.First(p => p.KeepsWaterOut);
         var alone = parts.ToDictionary(p => p, AloneOf);
         var governing = Governing(parts, alone, keeper);
-        var schools = Schools(parts, alone, keeper, chanceYears);
+        var schools = Schools(parts, alone, keeper, governing, chanceYears);
         var (stated, why) = Chosen(schools, facts);
         var left = facts.Overruled ?? stated?.Left;
         var factors = parts.SelectMany(p => p.Factors).DistinctBy(f => f.Key).ToList();
@@ -42,7 +42,8 @@ public static class RemainingLife
             facts.Overruled is { } own ? OwnFigures.Chances(own, chanceYears) : stated?.Chances ?? [],
             [],
             LifeWords.Reasons(parts, governing, factors, facts),
-            LifeWords.Headline(left)
+            LifeWords.Headline(left),
+            AgeAndLook.Clash(governing)
         );
         return facts.Deep ? LifeDepths.Of(book, facts, answer, parts) : answer;
     }
@@ -79,6 +80,7 @@ public static class RemainingLife
         IReadOnlyList<AssemblyComponent> parts,
         Dictionary<AssemblyComponent, RemainingYears?> alone,
         AssemblyComponent keeper,
+        AssemblyComponent governing,
         IReadOnlyList<int> years
     )
     {
@@ -94,7 +96,14 @@ public static class RemainingLife
         [
             !aged || !rated ? Without(School.Combined, aged ? "No stage is recorded." : "No age is known.")
             : byLook ? Without(School.Combined, "The age was guessed from the look; the two are one thing, not two.")
-            : With(School.Combined, Both(), years, seen ? "Age and look together." : "Age and the look of an earlier visit together."),
+            : With(
+                School.Combined,
+                Both(),
+                years,
+                !seen ? "Age and the look of an earlier visit together."
+                    : governing.Stage >= JointLife.LookLeadsFrom ? "Age and look together; from stage 2 on the look leads."
+                    : "Age and look together."
+            ),
             seen
                 ? With(School.WhatIsSeen, joint?.WhatIsSeen(), years, "The stage seen, with the reference life.")
                 : Without(School.WhatIsSeen, "No stage is recorded."),

@@ -8,12 +8,16 @@ public static class MeasureReading
 {
     private const int MostCount = 10_000;
 
+    /// <summary>Far more than any roof has.</summary>
+    private const int MostR = 200;
+
     public static Parsed<double> Read(string? typed, QuantityUnit unit, LengthUnit bareUnit = LengthUnit.Inch) =>
         unit switch
         {
             QuantityUnit.Length => Lift(LengthText.Parse(typed, bareUnit), length => length.Inches),
             QuantityUnit.Pitch => Lift(PitchText.Parse(typed), pitch => pitch.RisePer12),
             QuantityUnit.Percent => Percent(typed),
+            QuantityUnit.RValue => Resistance(typed),
             _ => Count(typed),
         };
 
@@ -24,6 +28,7 @@ public static class MeasureReading
             QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
             QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
+            QuantityUnit.RValue => string.Create(CultureInfo.InvariantCulture, $"R-{value:0.##}"),
             _ => value.ToString("0", CultureInfo.InvariantCulture),
         };
 
@@ -43,6 +48,25 @@ public static class MeasureReading
             return Parsed<double>.Failed(MeasureProblem.NotUnderstood(typed, "25"));
         }
         return share <= 100 ? Parsed<double>.Of(share) : Parsed<double>.Failed(MeasureProblem.OutOfRange(typed, "0 to 100"));
+    }
+
+    /// <summary>An R-value, with or without its R; decimals as stamped.</summary>
+    private static Parsed<double> Resistance(string? typed)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+        {
+            return Parsed<double>.Failed(MeasureProblem.Empty("R-30"));
+        }
+        var text = NumberText.PlainDigits(typed).Trim().ToUpperInvariant().Replace(',', '.');
+        if (text.StartsWith('R'))
+        {
+            text = text[1..].TrimStart('-', ' ');
+        }
+        if (!double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value))
+        {
+            return Parsed<double>.Failed(MeasureProblem.NotUnderstood(typed, "R-30"));
+        }
+        return value <= MostR ? Parsed<double>.Of(value) : Parsed<double>.Failed(MeasureProblem.OutOfRange(typed, $"R-0 to R-{MostR}"));
     }
 
     private static Parsed<double> Count(string? typed)

@@ -10,6 +10,9 @@ public enum QuantityUnit
     Pitch,
     Count,
     Percent,
+
+    /// <summary>Thermal resistance in h·ft²·°F/Btu, as stamped on insulation.</summary>
+    RValue,
 }
 
 /// <summary>Something measured. <paramref name="Likely"/> are the six values that stand on keys.</summary>

@@ -16,9 +16,9 @@ public static class RuleLogic
         {
             lines.AddRange(book.LimitsOn(id).Select(l => Limit(book, quantity, l)));
             lines.Add(
-                quantity.Unit == QuantityUnit.Count
-                    ? "A count is taken as it is."
-                    : "A tape is taken as exact. A reading by eye or touch is good to half an inch or a quarter of it, whichever is more: where that spans the limit it cannot tell."
+                quantity.Unit == QuantityUnit.Count ? "A count is taken as it is."
+                : quantity.Unit == QuantityUnit.RValue ? "An R-value is taken as stamped."
+                : "A tape is taken as exact. A reading by eye or touch is good to half an inch or a quarter of it, whichever is more: where that spans the limit it cannot tell."
             );
             lines.Add(
                 "Of the limits that bind the one that is missed governs, of several the strictest. Good practice governs only where nothing binds."

@@ -165,7 +165,7 @@ public static class Verdicts
     public static double Error(Quantity quantity, MeasureFact measure) =>
         (quantity.Unit, measure.How) switch
         {
-            (QuantityUnit.Count, _) or (_, MeasuredHow.Tape) => 0,
+            (QuantityUnit.Count or QuantityUnit.RValue, _) or (_, MeasuredHow.Tape) => 0,
             (QuantityUnit.Pitch, _) => PitchByEye,
             (QuantityUnit.Percent, _) => ByEyeShare * measure.Value,
             _ => Math.Max(ByEyeLeastInches, ByEyeShare * measure.Value),
@@ -177,20 +177,24 @@ public static class Verdicts
             ToSettle = quantity.HowToMeasure,
         };
 
+    /// <summary>Codes print 1/4 in per foot as 2 % as well (0.24 in 12), and 1/8 as 1 %: what meets one print meets the other.</summary>
+    private const double PrintedAlike = 0.0101;
+
     private static Verdict Compare(Quantity quantity, Limit limit, double rawValue, double error)
     {
         var value = Quantise.Measure(rawValue);
-        if (limit.Least is { } least && value + error < least - limit.Tolerance)
+        var tolerance = limit.Tolerance + (quantity.Unit == QuantityUnit.Pitch ? PrintedAlike : 0);
+        if (limit.Least is { } least && value + error < least - tolerance)
         {
             return Outside(VerdictOutcome.Short, "Short", least - value, least, quantity, limit);
         }
-        if (limit.Most is { } most && value - error > most + limit.Tolerance)
+        if (limit.Most is { } most && value - error > most + tolerance)
         {
             return Outside(VerdictOutcome.Over, "Over", value - most, most, quantity, limit);
         }
         var inside =
-            value - error >= (limit.Least - limit.Tolerance ?? double.NegativeInfinity)
-            && value + error <= (limit.Most + limit.Tolerance ?? double.PositiveInfinity);
+            value - error >= (limit.Least - tolerance ?? double.NegativeInfinity)
+            && value + error <= (limit.Most + tolerance ?? double.PositiveInfinity);
         if (inside)
         {
             return Judged(VerdictOutcome.Conforms, "Conforms", quantity, limit);
@@ -227,6 +231,7 @@ public static class Verdicts
             QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
             QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
+            QuantityUnit.RValue => MeasureReading.Print(value, QuantityUnit.RValue),
             _ => string.Create(CultureInfo.InvariantCulture, $"{value:0.##}"),
         };
 }

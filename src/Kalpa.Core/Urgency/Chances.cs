@@ -41,7 +41,8 @@ internal static class Chances
             WaterEvidence.Active => MostChance,
             WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
             WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
-            _ => Shows(facts.Under) ? own * DryOpenAttic : own,
+            // What tears off or ages does so over a dry attic as well.
+            _ => ByWater(consequence) && Shows(facts.Under) ? own * DryOpenAttic : own,
         };
         return Math.Min(MostChance, seen);
     }

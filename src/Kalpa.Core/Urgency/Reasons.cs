@@ -23,7 +23,7 @@ public static class Reasons
         {
             why.Add("People pass or stand below, and it can hurt them.");
         }
-        why.Add(Harm(consequence));
+        why.Add(Harm(consequence, facts.Evidence));
         why.Add(Evidence(facts));
         if (facts.Shortfall > 0)
         {
@@ -96,14 +96,17 @@ public static class Reasons
             _ => "looks",
         };
 
-    private static string Harm(Consequence consequence) =>
-        consequence switch
+    /// <summary>What nobody saw stands as what could happen, not as a fact.</summary>
+    private static string Harm(Consequence consequence, WaterEvidence evidence) =>
+        (consequence, evidence) switch
         {
-            Consequence.LifeSafety => "Someone could be hurt.",
-            Consequence.WaterIn => "Water gets into the building.",
-            Consequence.HiddenWet => "Structure gets wet where nobody sees it.",
-            Consequence.BlowOff => "Wind can take it.",
-            Consequence.EarlyAgeing => "It shortens the roof's life.",
+            (Consequence.LifeSafety, _) => "Someone could be hurt.",
+            (Consequence.WaterIn, WaterEvidence.Active) => "Water gets into the building.",
+            (Consequence.WaterIn, _) => "Water can get into the building.",
+            (Consequence.HiddenWet, WaterEvidence.Active) => "The structure gets wet out of sight.",
+            (Consequence.HiddenWet, _) => "The structure can get wet out of sight.",
+            (Consequence.BlowOff, _) => "Wind can tear it off.",
+            (Consequence.EarlyAgeing, _) => "It can shorten the life of the roof.",
             _ => "It is a matter of looks.",
         };
 

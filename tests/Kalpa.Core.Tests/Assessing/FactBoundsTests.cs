@@ -110,7 +110,7 @@ public sealed class FactBoundsTests
             { Plan with { Parts = [Part(4) with { Alone = new LoneSlope(Guid.CreateVersion7(), 24.1, 0) }] }, "plan.bad-lone-slope" },
             { Plan with { Parts = [Part(4) with { Alone = new LoneSlope(Guid.CreateVersion7(), 6, 721) }] }, "plan.bad-lone-slope" },
             { Plan with { WallInches = 60.1 }, "plan.bad-wall" },
-            { Plan with { WallInches = 0 }, "plan.bad-wall" },
+            { Plan with { WallInches = -0.1 }, "plan.bad-wall" },
             { Plan with { Zones = [Zone(2)] }, "plan.bad-zone" },
             { Plan with { Zones = [Zone(61)] }, "plan.bad-zone" },
             { Plan with { Zones = [Zone(3), Zone(3) with { Id = Plan.Parts[0].Id }] }, "plan.same-id" },

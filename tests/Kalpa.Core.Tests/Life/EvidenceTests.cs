@@ -150,7 +150,6 @@ public class EvidenceTests
     [Theory]
     [InlineData(0, 1)]
     [InlineData(1, 1)]
-    [InlineData(1, 3)]
     public void Two_visits_one_after_the_other_agree_with_brute_force(int then, int now)
     {
         var facts = Shingle(2008, now) with { Earlier = [new EarlierLook(new DateOnly(2019, 7, 2), [new StageShare(then, 100)])] };

@@ -94,6 +94,29 @@ public class LastingTests
         solar.Choice.Words.ShouldContain("re-roof first with a longer-lived one");
     }
 
+    /// <summary>The answer is one: what is to be done first is what the prices say.</summary>
+    [Theory]
+    [InlineData(1_000, 20_000, "Re-roofing first is cheaper", "Re-roof slope A before it.")]
+    [InlineData(20_000, 1_000, "Waiting is cheaper", "Plan to take the array off slope A once, to re-roof it, and to put the array back.")]
+    public void What_comes_first_never_contradicts_the_prices(double reroof, double offAndOn, string words, string first)
+    {
+        var request = new LastingRequest(PlannedKind.Solar, 25, [Slope("A", 2014, 1)], null, reroof, offAndOn, 3);
+        var answer = Lasting.Of(Book, request);
+        answer.Choice!.Words.ShouldContain(words);
+        answer.First[0].ShouldBe(first);
+    }
+
+    [Fact]
+    public void An_unfit_slope_leaves_nothing_to_weigh()
+    {
+        var answer = Lasting.Of(
+            Book,
+            new LastingRequest(PlannedKind.Solar, 10, [Slope("A", 2025, 0, FitnessState.Unfit)], null, 9_000, 3_000, 3)
+        );
+        answer.Choice.ShouldBeNull();
+        answer.First[0].ShouldStartWith("Rebuild slope A");
+    }
+
     /// <summary>Laminated shingles of 15 to 30 years outlast an array of ten, not one of 25.</summary>
     [Theory]
     [InlineData(10, "Re-roof first, or put it on another slope")]

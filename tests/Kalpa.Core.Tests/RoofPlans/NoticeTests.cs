@@ -21,6 +21,25 @@ public sealed class NoticeTests
         Crickets.HeightInches(36, rise).ShouldBe(36 / divisor, 1e-9);
         Crickets.InTable(rise).ShouldBeTrue();
         Crickets.InTable(2.9).ShouldBeFalse();
+        Crickets.InTable(12.1).ShouldBeFalse();
+    }
+
+    /// <summary>Wider than 30 in (IRC 2021 R1003.20), with a foot of slope or more above its back.</summary>
+    [Theory]
+    [InlineData(30, 10, 0, 1, false)]
+    [InlineData(30.1, 10, 0, 1, true)]
+    [InlineData(36, 1, 0, 1, false)]
+    [InlineData(36, 1.01, 0, 1, true)]
+    [InlineData(36, 2, 24, 1, false)]
+    [InlineData(36, 2.01, 24, 1, true)]
+    [InlineData(36, 2.01, 24, 1.118, false)]
+    public void A_cricket_is_asked(double width, double ridgeFeet, double length, double slopeFactor, bool asked)
+    {
+        var chimney = new DetailFact(Guid.Empty, Guid.Empty, DetailKind.Chimney, new Spot(Guid.Empty, 0, 0), width, length);
+        var place = new PlacedSpot(Guid.Empty, Guid.Empty, true, 0, 0, 0, 5, ridgeFeet);
+        Crickets.Asked(chimney, place, slopeFactor).ShouldBe(asked);
+        Crickets.Asked(chimney with { Kind = DetailKind.Skylight }, place, slopeFactor).ShouldBeFalse();
+        Crickets.Asked(chimney, place with { OnSlope = false }, slopeFactor).ShouldBeFalse();
     }
 
     /// <summary>Level water behind a dam: geometry, worked by hand.</summary>

@@ -13,7 +13,9 @@ public class LimitBoundaryTests
         quantity.Unit switch
         {
             QuantityUnit.Count => 1,
-            QuantityUnit.Percent => 0.1,
+            QuantityUnit.Percent or QuantityUnit.RValue => 0.1,
+            // Codes print 1/4 in per foot as 2 % too, a hundredth of an inch apart.
+            QuantityUnit.Pitch => 0.0102,
             _ => 1.0 / 128,
         };
 

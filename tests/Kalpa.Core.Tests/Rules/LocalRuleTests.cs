@@ -49,6 +49,18 @@ public class LocalRuleTests
     }
 
     [Fact]
+    public void Of_two_values_of_a_place_the_stricter_governs_and_the_other_is_shown_as_asked_there_too()
+    {
+        var verdict = Judge(
+            "vent-short",
+            "8",
+            Saltmere(new LocalLimit("vent-height", 10, null, ""), new LocalLimit("vent-height-snow", 14, null, ""))
+        );
+        verdict.Limits!.Single(l => l.Governs).Note.ShouldBe("Governs: it is what this place asks.");
+        verdict.Limits!.Where(l => l.Standing == LimitStanding.Binds && !l.Governs).Select(l => l.Note).ShouldBe(["What is asked here."]);
+    }
+
+    [Fact]
     public void Good_practice_beside_a_code_is_shown_and_missing_it_is_no_defect()
     {
         var verdict = Judge("vent-short", "8", null);

@@ -93,6 +93,17 @@ public class ChanceValueTests
     public void Each_fact_weighs_what_it_weighs(string fact, UrgencyFacts facts, double chance) =>
         Of(facts).Chance.ShouldBe(chance, 0.0006, fact);
 
+    /// <summary>A dry attic says nothing of what does not harm by water.</summary>
+    [Theory]
+    [InlineData(Consequence.WaterIn, 0.06)]
+    [InlineData(Consequence.HiddenWet, 0.06)]
+    [InlineData(Consequence.BlowOff, 0.12)]
+    [InlineData(Consequence.EarlyAgeing, 0.12)]
+    [InlineData(Consequence.LifeSafety, 0.12)]
+    [InlineData(Consequence.Looks, 0.12)]
+    public void Dryness_lowers_the_chance_of_water_alone(Consequence consequence, double chance) =>
+        Of(Bare with { Under = Under.Attic }, Condition(consequence)).Chance.ShouldBe(chance);
+
     [Fact]
     public void Nothing_is_surer_than_water_coming_in() =>
         Of(Bare with { Extent = Extent.General }, Condition(likelihood: Likelihood.NearlySure)).Chance.ShouldBe(0.95);
@@ -110,6 +121,11 @@ public class ChanceValueTests
     [Fact]
     public void The_reasons_are_those_of_the_facts()
     {
+        Of(Bare).Why[0].ShouldBe("Water can get into the building.");
+        Of(Bare with { Evidence = WaterEvidence.Active }).Why[0].ShouldBe("Water gets into the building.");
+        Of(Bare, Condition(Consequence.HiddenWet)).Why[0].ShouldBe("The structure can get wet out of sight.");
+        Of(Bare, Condition(Consequence.BlowOff)).Why[0].ShouldBe("Wind can tear it off.");
+        Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("It can shorten the life of the roof.");
         Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("runs past it"));
         Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("The water of 25 ft of slope runs past it.");
         Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("runs past it"));

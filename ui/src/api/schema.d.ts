@@ -2400,7 +2400,10 @@ export interface components {
             slopeId: null | string;
             letter: null | string;
         };
-        /** @description Remaining life of a slope: what is stated, all three schools, the assembly, and why. */
+        /**
+         * @description Remaining life of a slope: what is stated, all three schools, the assembly, and why. Clash: age and look can hardly be of one roof, with what
+         *     settles it; null where they agree or one is unknown.
+         */
         LifeAnswer: {
             stated: null | components["schemas"]["YearsLeft"];
             statedSchool: null | components["schemas"]["School"];
@@ -2418,6 +2421,7 @@ export interface components {
             narrowing: components["schemas"]["Narrowing"][];
             reasons: string[];
             headline: string;
+            clash?: null | string;
         };
         /**
          * @description A factor of ISO 15686-8 with the fact it comes from. Applied false: left out, with the reason. CostYears is what it
@@ -2809,18 +2813,26 @@ export interface components {
             shortens: string[];
             ifNothing: string;
         };
-        /** @description Asks what a typed measure reads as. A length typed without a unit is in BareUnit. */
+        /**
+         * @description Asks what a typed measure reads as. A length typed without a unit is in BareUnit; Covering is the covering whose pitch it
+         *     is: on a membrane a bare fraction is inches per foot.
+         */
         ParseMeasureRequest: {
             text: string;
             unit: components["schemas"]["QuantityUnit"];
             bareUnit?: components["schemas"]["BareUnit"];
+            covering?: null | string;
         };
-        /** @description The value (inches, rise in 12, or a count) and how the trade prints it; or the problem. */
+        /**
+         * @description The value (inches, rise in 12, or a count) and how the trade prints it; or the problem. ReadAs: the text in full where it was read by what it
+         *     is typed for, to be kept in its place; null where it says all itself.
+         */
         ParsedMeasure: {
             /** Format: double */
             value: null | number;
             printed: null | string;
             problem: null | components["schemas"]["MeasureProblem"];
+            readAs?: null | string;
         };
         /** @enum {unknown} */
         PartKind: "house" | "addition" | "porch" | "dormer" | "shed" | "flat";
@@ -3457,7 +3469,7 @@ export interface components {
             likely: string[];
         };
         /** @enum {unknown} */
-        QuantityUnit: "length" | "pitch" | "count" | "percent";
+        QuantityUnit: "length" | "pitch" | "count" | "percent" | "rValue";
         /** @description A question answered by taps, asked before or during a visit; Station is where it is asked on the walk. */
         Question: {
             key: string;

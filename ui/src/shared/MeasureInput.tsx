@@ -13,6 +13,8 @@ type Props = {
   onLeave?: () => void
   /** Why it cannot be typed here. */
   locked?: string
+  /** The covering whose pitch it is: on a membrane a bare fraction is inches per foot. */
+  covering?: string
 }
 
 /** `reading`: the text is still being read, and nothing may be concluded from there being no value. */
@@ -23,9 +25,10 @@ export function useParsed(
   typed: string,
   unit: Props['unit'],
   bareUnit: Props['bareUnit'] = 'inch',
+  covering?: string,
 ): Parsed | undefined {
   const text = typed.trim()
-  const { answer, fresh } = useCoreAnswer('parse-measure', text ? { text, unit, bareUnit } : undefined)
+  const { answer, fresh } = useCoreAnswer('parse-measure', text ? { text, unit, bareUnit, covering } : undefined)
   if (!text) return undefined
   return fresh && answer ? { ...answer, reading: false } : { value: null, printed: null, problem: null, reading: true }
 }
@@ -35,14 +38,25 @@ export async function readMeasure(
   typed: string,
   unit: Props['unit'],
   bareUnit: Props['bareUnit'] = 'inch',
+  covering?: string,
 ): Promise<ParsedMeasure | null> {
   const text = typed.trim()
-  return text ? compute('parse-measure', { text, unit, bareUnit: bareUnit ?? 'inch' }) : null
+  return text ? compute('parse-measure', { text, unit, bareUnit: bareUnit ?? 'inch', covering }) : null
 }
 
 /** A measure kept as typed; below it stands how it was understood, or what to type instead. */
-export function MeasureInput({ label, typed, onTyped, unit, bareUnit = 'inch', hint, onLeave, locked }: Props) {
-  const parsed = useParsed(typed, unit, bareUnit)
+export function MeasureInput({
+  label,
+  typed,
+  onTyped,
+  unit,
+  bareUnit = 'inch',
+  hint,
+  onLeave,
+  locked,
+  covering,
+}: Props) {
+  const parsed = useParsed(typed, unit, bareUnit, covering)
   return (
     <Field.Root invalid={Boolean(parsed?.problem)}>
       <Field.Label>{label}</Field.Label>

@@ -15,8 +15,8 @@ type Props = {
   onHow: (how: MeasureFact['how']) => void
 }
 
-const units = { length: ', inches', pitch: '', count: '', percent: ', percent' } as const
-const hints = { length: '1 1/2 or 38 mm', pitch: '6/12', count: '4', percent: '25' } as const
+const units = { length: ', inches', pitch: '', count: '', percent: ', percent', rValue: '' } as const
+const hints = { length: '1 1/2 or 38 mm', pitch: '6/12', count: '4', percent: '25', rValue: 'R-30' } as const
 
 /** Six fat keys of the likely values, or typing; and how it was measured. */
 export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
@@ -65,6 +65,7 @@ const wheels = {
   pitch: Array.from({ length: 97 }, (_, i) => `${i / 4}/12`),
   count: Array.from({ length: 61 }, (_, i) => `${i}`),
   percent: Array.from({ length: 101 }, (_, i) => `${i}`),
+  rValue: Array.from({ length: 61 }, (_, i) => `R-${i}`),
 } as const
 
 /** Eighths of an inch to two feet, as a tape shows them. */

@@ -37,11 +37,14 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
 
   const condition = book.conditions.find((other) => other.code === draft.condition) ?? null
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
-  const parsed = useParsed(typed, quantity?.unit ?? 'length')
+  const covering = draft.slopeId
+    ? (coveringOn(visit.facts.coverings, draft.slopeId, visit.facts.asOf)?.kind ?? undefined)
+    : undefined
+  const parsed = useParsed(typed, quantity?.unit ?? 'length', 'inch', covering)
   // What was kept before was read before: it is judged at once, without reading it again.
   const value = typed === start.measure?.typed ? start.measure.value : parsed?.value
   const reading = parsed?.reading === true && typed !== start.measure?.typed
-  const measure = quantity && value != null ? { typed, value, how } : null
+  const measure = quantity && value != null ? { typed: parsed?.readAs ?? typed, value, how } : null
   // While a measure is being read, the finding is judged as it was before it: "cannot tell" would be said too soon.
   const lastRead = useRef(measure)
   if (!reading) lastRead.current = measure
@@ -104,10 +107,12 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     setFailure(undefined)
     setSaving(true)
     try {
-      const read = quantity ? await readMeasure(typed, quantity.unit) : null
+      const read = quantity ? await readMeasure(typed, quantity.unit, 'inch', covering) : null
       if (read?.problem) throw new Error(read.problem.text)
       const value = read?.value ?? null
-      record.mutate(changes(more, value === null ? null : { typed, value, how }), { onSuccess: () => leave() })
+      record.mutate(changes(more, value === null ? null : { typed: read?.readAs ?? typed, value, how }), {
+        onSuccess: () => leave(),
+      })
     } catch (error) {
       setFailure(error)
     } finally {

@@ -49,7 +49,7 @@ export function AssemblyDrawing({
       )}
       {!readOnly && (
         <Button variant="outline" size="md" mt="2" onClick={() => setEditing('new')}>
-          <Plus size={18} /> Part or fitting
+          <Plus size={18} /> Layer or fitting
           <span className="k-hidden"> on slope {slope.letter}</span>
         </Button>
       )}

@@ -43,6 +43,11 @@ export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
             {!covered && !unfit && (
               <>
                 <Courses life={life} />
+                {life.clash && (
+                  <Text mt="2" className="k-caution">
+                    {life.clash}
+                  </Text>
+                )}
                 <Text mt="1">{slope.forOwner?.governs}</Text>
                 {life.overruled && (
                   <Text mt="1">

@@ -35,7 +35,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const record = useRecord(dossier.heads)
   const set: Setter = (name) => (value) =>
     form.setValue(name, value as never, { shouldDirty: true, shouldValidate: true })
-  const pitch = useParsed(typed.pitch, 'pitch')
+  const pitch = useParsed(typed.pitch, 'pitch', 'inch', typed.kind)
   const eave = useParsed(typed.eave, 'length', 'foot')
   const run = useParsed(typed.run, 'length', 'foot')
   const wrong = Object.keys(form.formState.errors).length > 0 || [eave, run].some((length) => length?.problem)
@@ -56,15 +56,17 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
     setFailure(undefined)
     try {
       const read = await Promise.all([
-        readMeasure(said.pitch, 'pitch'),
+        readMeasure(said.pitch, 'pitch', 'inch', said.kind),
         readMeasure(said.eave, 'length', 'foot'),
         readMeasure(said.run, 'length', 'foot'),
       ])
       const problem = read.find((measure) => measure?.problem)?.problem
       if (problem) throw new Error(problem.text)
       const [rise, eaveInches, runInches] = read.map((measure) => measure?.value ?? null)
+      // What was read by its covering is kept in full: it says the same wherever it is read again.
+      const full = { ...said, pitch: read[0]?.readAs ?? said.pitch }
       if (rise != null)
-        record.mutate(changesOf(said, rise, eaveInches ?? null, runInches ?? null), { onSuccess: onClose })
+        record.mutate(changesOf(full, rise, eaveInches ?? null, runInches ?? null), { onSuccess: onClose })
     } catch (error) {
       setFailure(error)
     }
@@ -108,7 +110,8 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             typed={typed.pitch}
             onTyped={set('pitch')}
             unit="pitch"
-            hint="6/12, 18.4° or 14&quot; over 42&quot;"
+            covering={typed.kind}
+            hint="6/12, 1/4 in per foot or 18.4°"
             locked={
               typed.pitchSource === 'plan'
                 ? 'Taken from the plan. To enter a reading, choose how the pitch was read.'
