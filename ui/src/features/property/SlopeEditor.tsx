@@ -103,8 +103,8 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           {slope ? `Slope ${slope.letter}` : 'A new slope'}
         </Heading>
         <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
-          <FormField form={form} name="letter" label="Letter" autoComplete="off" />
-          <FormField form={form} name="name" label="Name (optional)" autoComplete="off" />
+          <FormField size="md" form={form} name="letter" label="Letter" autoComplete="off" />
+          <FormField size="md" form={form} name="name" label="Name (optional)" autoComplete="off" />
           <MeasureInput
             label="Pitch"
             typed={typed.pitch}
@@ -167,7 +167,9 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             Leave it
           </Button>
         </Flex>
-        {!ready && <Text color="faint">A pitch that reads is all it takes; sizes and years can come later.</Text>}
+        {!ready && !wrong && (
+          <Text color="faint">A pitch that reads is all it takes; sizes and years can come later.</Text>
+        )}
       </Stack>
     </form>
   )
@@ -186,13 +188,13 @@ function CoveringFields({ form, typed, set }: CoveringProps) {
     <Box>
       <SimpleGrid columns={{ base: 1, md: 2 }} gap="3">
         <Select label="Covering" value={typed.kind} options={kinds} onChange={set('kind')} />
-        <FormField form={form} name="layers" label="Layers" autoComplete="off" />
+        <FormField size="md" form={form} name="layers" label="Layers" autoComplete="off" />
         {typed.change === 'reroof' ? (
-          <FormField form={form} name="reroofedOn" label="Re-roofed on" type="date" />
+          <FormField size="md" form={form} name="reroofedOn" label="Re-roofed on" type="date" />
         ) : (
           <>
-            <FormField form={form} name="laidFrom" label="Laid in, or from (year)" autoComplete="off" />
-            <FormField form={form} name="laidTo" label="Laid to, when unsure (year)" autoComplete="off" />
+            <FormField size="md" form={form} name="laidFrom" label="Laid in, or from (year)" autoComplete="off" />
+            <FormField size="md" form={form} name="laidTo" label="Laid to, when unsure (year)" autoComplete="off" />
           </>
         )}
         <Select label="The year comes from" value={typed.ageSource} options={ageSources} onChange={set('ageSource')} />
