@@ -22,7 +22,7 @@ public static class RemainingLife
         var alone = parts.ToDictionary(p => p, AloneOf);
         var governing = Governing(parts, alone, keeper);
         var schools = Schools(parts, alone, keeper, governing, chanceYears);
-        var (stated, why) = Chosen(schools, facts);
+        var (stated, why) = Chosen(schools, governing, facts);
         var left = facts.Overruled ?? stated?.Left;
         var factors = parts.SelectMany(p => p.Factors).DistinctBy(f => f.Key).ToList();
         var answer = new LifeAnswer(
@@ -134,7 +134,11 @@ public static class RemainingLife
     ) => [.. parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).Select(p => p.Life!)];
 
     /// <summary>The inspector's choice, else the firm's, else age and look together; the next that has an answer where that one has none.</summary>
-    private static (SchoolAnswer? Stated, string Why) Chosen(IReadOnlyList<SchoolAnswer> schools, LifeFacts facts)
+    private static (SchoolAnswer? Stated, string Why) Chosen(
+        IReadOnlyList<SchoolAnswer> schools,
+        AssemblyComponent governing,
+        LifeFacts facts
+    )
     {
         SchoolAnswer? Of(School? school) => schools.FirstOrDefault(s => s.School == school && s.Left is not null);
         if (Of(facts.ChosenSchool) is { } chosen)
@@ -149,6 +153,10 @@ public static class RemainingLife
         return usual?.School switch
         {
             null => (null, "neither age nor stage is recorded"),
+            School.Combined when governing.Stage >= JointLife.LookLeadsFrom => (
+                usual,
+                "age and stage are both recorded; at this much wear the look leads"
+            ),
             School.Combined => (usual, "age and stage are both recorded, and each corrects the other"),
             School.WhatIsSeen => (usual, "only the stage can be gone by"),
             _ => (usual, "only the age is known: no stage is recorded"),

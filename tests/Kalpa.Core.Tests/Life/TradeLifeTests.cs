@@ -77,6 +77,12 @@ public class TradeLifeTests
             .ShouldStartWith("The wear on the laminated shingles is typical of about 21 years");
     }
 
+    [Theory]
+    [InlineData(1, "age and stage are both recorded, and each corrects the other")]
+    [InlineData(2, "age and stage are both recorded; at this much wear the look leads")]
+    public void It_is_said_which_of_age_and_look_leads(int stage, string why) =>
+        Of(CoveringKind.LaminatedShingle, 14, stage).WhySchool.ShouldBe(why);
+
     [Fact]
     public void Nothing_clashes_where_age_or_look_is_not_known()
     {
