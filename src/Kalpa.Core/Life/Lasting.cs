@@ -35,7 +35,12 @@ public static class Lasting
             chance,
             Headline(worst, chance, slopes, request),
             slopes,
-            First(book, request, slopes, choice is { PriceNow: { } now, PriceLater: { } later } && later <= now),
+            First(
+                book,
+                request,
+                slopes,
+                choice is { PriceNow: { } now, PriceLater: { } later } && ReroofChoices.WaitingIsCheaper(now, later)
+            ),
             choice
         );
     }

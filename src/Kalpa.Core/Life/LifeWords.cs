@@ -10,11 +10,12 @@ internal static class LifeWords
         IReadOnlyList<AssemblyComponent> parts,
         AssemblyComponent governing,
         IReadOnlyList<LifeFactor> factors,
-        LifeFacts facts
+        LifeFacts facts,
+        string? clash
     )
     {
         var reasons = new List<string>();
-        if (AgeAndLook.Clash(governing) is { } clash)
+        if (clash is not null)
         {
             reasons.Add(clash);
         }

@@ -24,6 +24,7 @@ public static class RemainingLife
         var schools = Schools(parts, alone, keeper, governing, chanceYears);
         var (stated, why) = Chosen(schools, governing, facts);
         var left = facts.Overruled ?? stated?.Left;
+        var clash = AgeAndLook.Clash(governing);
         var factors = parts.SelectMany(p => p.Factors).DistinctBy(f => f.Key).ToList();
         var answer = new LifeAnswer(
             left,
@@ -41,9 +42,9 @@ public static class RemainingLife
             schools,
             facts.Overruled is { } own ? OwnFigures.Chances(own, chanceYears) : stated?.Chances ?? [],
             [],
-            LifeWords.Reasons(parts, governing, factors, facts),
+            LifeWords.Reasons(parts, governing, factors, facts, clash),
             LifeWords.Headline(left),
-            AgeAndLook.Clash(governing)
+            clash
         );
         return facts.Deep ? LifeDepths.Of(book, facts, answer, parts) : answer;
     }

@@ -82,6 +82,9 @@ internal static class ReroofChoices
         return (Quantise.Money(Anew(reroof, 0)), Quantise.Money(later));
     }
 
+    /// <summary>Where both cost the same, what is there is kept.</summary>
+    public static bool WaitingIsCheaper(double now, double later) => later <= now;
+
     private static string Words(
         LastingRequest request,
         double offIfLeft,
@@ -102,7 +105,7 @@ internal static class ReroofChoices
             + $"Re-roofed first, {Lasting.Percent(offIfNew)}; that gives up {gives} of the old covering.";
         if (now is { } cheap && later is { } dear)
         {
-            var better = cheap < dear ? "Re-roofing first is cheaper" : "Waiting is cheaper";
+            var better = WaitingIsCheaper(cheap, dear) ? "Waiting is cheaper" : "Re-roofing first is cheaper";
             return $"{years} {better}: {Math.Min(cheap, dear):N0} against {Math.Max(cheap, dear):N0} in today’s money, planning figures.";
         }
         var advice =

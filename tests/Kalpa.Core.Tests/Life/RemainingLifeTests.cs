@@ -29,6 +29,21 @@ public class RemainingLifeTests
         int layers = 1
     ) => new(kind, WeatherExposure.Ordinary, laid, laid, source, layers, stage is null ? null : [new StageShare(stage.Value, 100)], Day);
 
+    private static void ShouldAgree(YearsLeft left, Func<double, double> quantile)
+    {
+        left.Low.ShouldBe(quantile(0.1), PrintedYears);
+        left.Likely.ShouldBe(quantile(0.5), PrintedYears);
+        left.High.ShouldBe(quantile(0.9), PrintedYears);
+    }
+
+    private static double QuantileOf(List<(double Left, double Weight)> samples, double p)
+    {
+        samples.Sort();
+        var wanted = p * samples.Sum(s => s.Weight);
+        double sum = 0;
+        return samples.First(x => (sum += x.Weight) >= wanted).Left;
+    }
+
     /// <summary>Residual life of a truncated Weibull, integrated and inverted with MathNet.Numerics over the same year of laying.</summary>
     [Theory]
     [InlineData(2023)]
@@ -46,9 +61,7 @@ public class RemainingLifeTests
         double Quantile(double p) => Brent.FindRoot(y => Beyond(y) - (1 - p), 0, 60, 1e-9);
 
         var left = School(RemainingLife.Of(Book, Facts(laid: laid, stage: null)), Core.Life.School.AgeTable);
-        left.Low.ShouldBe(Quantile(0.1), PrintedYears);
-        left.Likely.ShouldBe(Quantile(0.5), PrintedYears);
-        left.High.ShouldBe(Quantile(0.9), PrintedYears);
+        ShouldAgree(left, Quantile);
     }
 
     /// <summary>The posterior against brute force: fifty thousand points of MathNet's density times the stage's chance.</summary>
@@ -75,16 +88,39 @@ public class RemainingLifeTests
             var sum = ofAge.Sum(x => x.Weight);
             samples.AddRange(ofAge.Select(x => (x.Left, x.Weight / sum / 3)));
         }
-        samples.Sort();
-        double Quantile(double p)
-        {
-            double sum = 0;
-            return samples.First(x => (sum += x.Weight) >= p).Left;
-        }
+        double Quantile(double p) => QuantileOf(samples, p);
         var left = School(RemainingLife.Of(Book, Facts(laid: laid, stage: stage)), Core.Life.School.Combined);
-        left.Low.ShouldBe(Quantile(0.1), PrintedYears);
-        left.Likely.ShouldBe(Quantile(0.5), PrintedYears);
-        left.High.ShouldBe(Quantile(0.9), PrintedYears);
+        ShouldAgree(left, Quantile);
+    }
+
+    /// <summary>
+    /// The look alone against brute force: lives weighed by MathNet's density, the share of life used anywhere from nought to a third beyond its end, each pair
+    /// by the chance of the stage.
+    /// </summary>
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public void The_look_alone_agrees_with_brute_force(int stage)
+    {
+        var covering = Book.Covering(CoveringKind.LaminatedShingle);
+        var reference = covering.LifeIn(WeatherExposure.Ordinary);
+        var law = WeibullFit.Through(reference.Low, reference.Likely, reference.High).Law;
+        var theirs = new Weibull(law.Shape, law.Scale);
+        var samples = new List<(double Left, double Weight)>();
+        for (var i = 0; i < 400; i++)
+        {
+            var used = (i + 0.5) * 1.3 / 400;
+            for (var j = 0; j < 400; j++)
+            {
+                var beyond = (j + 0.5) * 60 / 400;
+                samples.Add((Math.Max(0, 1 - used) * (law.Shift + beyond), theirs.Density(beyond) * covering.Stages.Chance(stage, used)));
+            }
+        }
+        double Quantile(double p) => QuantileOf(samples, p);
+        var left = School(RemainingLife.Of(Book, Facts(laid: 2012, stage: stage)), Core.Life.School.WhatIsSeen);
+        ShouldAgree(left, Quantile);
     }
 
     /// <summary>From stage 2 on the look leads: age and look together say what the look alone says, whatever the year.</summary>

@@ -139,6 +139,7 @@ public sealed class NoticeTests
         var butterfly = Plans.Of(west, east);
         Plans.Measure(butterfly).Feet(EdgeClass.Valley).ShouldBe(40, 0.05);
         Keys(Notices(butterfly)).ShouldContain(k => k.StartsWith("valley:", StringComparison.Ordinal));
+        Notices(butterfly).ShouldContain(n => n.Why == "The valley between slopes A and B falls 0:12, though the slopes are steeper.");
 
         Notices(Plans.Of(Plans.Part(1, Plans.LShape, 6, 1, 4))).ShouldBeEmpty();
     }

@@ -30,6 +30,11 @@ public class BookFaultTests
             { "wants stations of the rule book", Whole with { Stations = ["no-such-station"] } },
             { "its quantity \"no-such\" has no limit", Whole with { Quantity = "no-such" } },
             { "wants a source class, a consequence and a progression", Whole with { SourceClass = (SourceClass)99 } },
+            { "wants a source class, a consequence and a progression", Whole with { Consequence = (Consequence)99 } },
+            { "wants a source class, a consequence and a progression", Whole with { Progression = (Progression)99 } },
+            { "wants its likely causes", Whole with { Causes = null } },
+            { "wants the photos due", Whole with { Shots = null } },
+            { "its quantity \"board-thickness\" has no limit", Whole with { Quantity = "board-thickness" } },
             {
                 "is a danger: wants a caution, a trade or an engineer",
                 Whole with

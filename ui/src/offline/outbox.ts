@@ -60,18 +60,17 @@ export const useOutbox = () =>
 
 /** Keeps what is said of this person's waiting changes and pictures up to date, whoever changed them: this page, another tab or the sending. */
 export function watchOutbox(personId: string): () => void {
-  const waiting = liveQuery(() => device.outbox.where('personId').equals(personId).sortBy('seq'))
-  const pictures = liveQuery(() => picturesOf(personId))
-  // What cannot be read is not called sent: it stays as it was last known.
-  const entries = waiting.subscribe({
-    next: (rows) => setOutbox({ loaded: true, entries: rows.map(inTodaysForm) }),
+  // Changes and pictures in one: nothing is called sent while one of them is still being read.
+  const waiting = liveQuery(async () => ({
+    entries: (await device.outbox.where('personId').equals(personId).sortBy('seq')).map(inTodaysForm),
+    ...(await picturesOf(personId)),
+  }))
+  const subscription = waiting.subscribe({
+    next: (found) => setOutbox({ loaded: true, ...found }),
+    // What cannot be read is not called sent: it stays as it was last known.
     error: (error) => console.error(error),
   })
-  const counts = pictures.subscribe({ next: setOutbox, error: (error) => console.error(error) })
-  return () => {
-    entries.unsubscribe()
-    counts.unsubscribe()
-  }
+  return () => subscription.unsubscribe()
 }
 
 /** Counted by the keys of an index: hundreds of photos may wait, and none of them is read for it. */

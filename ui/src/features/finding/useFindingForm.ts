@@ -37,9 +37,8 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
 
   const condition = book.conditions.find((other) => other.code === draft.condition) ?? null
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
-  const covering = draft.slopeId
-    ? (coveringOn(visit.facts.coverings, draft.slopeId, visit.facts.asOf)?.kind ?? undefined)
-    : undefined
+  const { slopes, coverings, asOf, local = null } = visit.facts
+  const covering = draft.slopeId ? coveringOn(coverings, draft.slopeId, asOf)?.kind : undefined
   const parsed = useParsed(typed, quantity?.unit ?? 'length', 'inch', covering)
   // What was kept before was read before: it is judged at once, without reading it again.
   const value = typed === start.measure?.typed ? start.measure.value : parsed?.value
@@ -62,15 +61,14 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     ? (whole.answer ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
     : undefined
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
-  const { slopes, coverings, asOf, local = null } = visit.facts
   const at = useMemo(
     () => ({
-      covering: draft.slopeId ? (coveringOn(coverings, draft.slopeId, asOf)?.kind ?? null) : null,
+      covering: covering ?? null,
       risePer12: slopes.find(({ id }) => id === draft.slopeId)?.pitch.risePer12 ?? null,
       local,
       deciding: draft.deciding ?? null,
     }),
-    [slopes, coverings, asOf, local, draft.slopeId, draft.deciding],
+    [slopes, covering, local, draft.slopeId, draft.deciding],
   )
   const quick = useCoreAnswer(
     'verdict',
