@@ -24,6 +24,7 @@ Section[] sections =
     ),
     new("coverings", "kind"),
     new("harm", "consequence"),
+    new("chances", "likelihood"),
     new("walks", "key"),
     new("commissions", "purpose"),
     new("questions", "key"),

@@ -28,7 +28,7 @@ test('the rule book is searched, its logic read, values tried, and what it touch
   await expect(verdict(page)).toContainText('Missing that alone is no defect')
   await page.getByRole('button', { name: '4', exact: true }).click()
   await expect(verdict(page)).toContainText('Short by 2 in')
-  await chooseKey(page, 'Signs of water', 'Coming in')
+  await chooseKey(page, 'Water signs', 'Active leak')
   await expect(page.getByText('Water is coming in.')).toBeVisible()
   await expectNoBarriers(page)
 
@@ -87,7 +87,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
 
   // Acting at another time wants a reason; one's own sentence may become the firm's.
   await page.getByRole('button', { name: 'I would act at another time' }).click()
-  await chooseKey(page, 'When to act', 'Watch')
+  await chooseKey(page, 'When to act', 'Monitor')
   await expect(page.getByRole('button', { name: 'Move it', exact: true })).toBeDisabled()
   await page.getByLabel('Why').fill('The wall is rebuilt in spring')
   await page.getByRole('button', { name: 'Move it', exact: true }).click()

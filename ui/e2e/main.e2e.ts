@@ -92,7 +92,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
   await page.getByLabel(/two letters/).fill('bo')
   await page.getByRole('button', { name: 'Torn or cracked boot collar' }).click()
-  await chooseKey(page, 'Signs of water', 'Stained')
+  await chooseKey(page, 'Water signs', 'Staining')
   await page.getByLabel('Where on it').fill('soil pipe')
   await page.getByRole('button', { name: 'Keep without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
@@ -110,7 +110,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await expect(page.getByRole('heading', { name: 'Unfit as built' })).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('heading', { name: /^1\. Replace the boot/ })).toBeVisible()
-  await expect(page.getByText('Before the next rain')).toBeVisible()
+  await expect(page.getByText('Before next rain')).toBeVisible()
 
   // The report on paper holds the findings and the range.
   await page.getByRole('link', { name: 'Report', exact: true }).click()

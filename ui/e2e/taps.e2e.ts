@@ -63,7 +63,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
   })
   await record('torn boot over a stain', house.visit, 'penetrations', async () => {
     await page.getByRole('button', { name: 'Torn or cracked boot collar' }).tap()
-    await page.getByRole('group', { name: 'Signs of water' }).getByRole('radio', { name: 'Stained' }).tap()
+    await page.getByRole('group', { name: 'Water signs' }).getByRole('radio', { name: 'Staining' }).tap()
     await shoot(page, 'boot-torn.jpg')
   })
   await record('step flashing, measured by eye', house.visit, 'walls', async () => {

@@ -18,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "7";
+    public const string MethodVersion = "8";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -30,7 +30,7 @@ public static class Assessor
     internal static Assessment Assess(AssessInput recorded, RuleBook book, Remembered? memory)
     {
         var planned = PlannedRoof.Of(recorded.Plan, recorded.Details);
-        var input = CurrentKeys.Of(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] };
+        var input = Current(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] };
         var problems = new List<FactProblem>(planned.Clashes(input.Slopes).Select(Clash));
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
         var sun = SunAnswers.Relative(input.Latitude, ordered, planned.SizeOf);
@@ -41,7 +41,7 @@ public static class Assessor
         var findings = OfFindings(input, book, judge, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var work = WorkList.Of(book, input, slopes, findings);
+        var work = WorkList.Of(book, input, slopes, findings, judge.Combined);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -72,7 +72,14 @@ public static class Assessor
 
     /// <summary>What means something only together, over everything found.</summary>
     public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) =>
-        FindingJudge.Together(book, CurrentKeys.Of(book, input));
+        FindingJudge.Together(book, Current(book, input));
+
+    /// <summary>The facts as they are judged: under the keys that stand today, each stain with the water sign that it is.</summary>
+    private static AssessInput Current(RuleBook book, AssessInput recorded)
+    {
+        var current = CurrentKeys.Of(book, recorded);
+        return current with { Findings = [.. current.Findings.Select(f => WaterSigns.Lifted(book, f))] };
+    }
 
     /// <summary>
     /// The covering on a slope on a day: begun by then and not yet ended; the one that ends first (a re-roof later in the year of the visit has
@@ -155,7 +162,8 @@ public static class Assessor
             FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding), around);
             judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
-        return [.. judged.OrderByDescending(f => f.Urgency.Class).ThenByDescending(f => f.Urgency.LossHigh).ThenBy(f => f.FindingId)];
+        var raised = CausesFirst.Raised(judged, CausesFirst.Links(book, judge.Combined, input.Findings));
+        return [.. Urgencies.MostUrgentFirst(raised, f => f.Urgency).ThenBy(f => f.FindingId)];
     }
 
     private static FactProblem Clash(PitchClash clash) =>

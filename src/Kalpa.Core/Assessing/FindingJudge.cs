@@ -12,6 +12,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
     private readonly Dictionary<Guid, SlopeFact> slopeById = input.Slopes.ToDictionary(s => s.Id);
     private readonly Dictionary<Guid, string> kinds = Kinds(book, input);
     private readonly string? soleKind = SoleKind(book, input);
+    private readonly UndersideLooks underside = UndersideLooks.Of(input.Looks);
 
     /// <summary>What means something only together, over the whole visit.</summary>
     public IReadOnlyList<CombinationAnswer> Combined { get; } = Together(book, input);
@@ -91,7 +92,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 rules.Max(r => r.Likelihood),
                 Worst(rules),
                 finding.Moved,
-                around.ReroofDue
+                around.ReroofDue,
+                slope?.Under is { } under && underside.Saw(under)
             )
         );
         if (unjudged)
@@ -103,7 +105,12 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             };
         }
         var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm));
-        var title = effect.Remedy.Length > 0 ? effect.Remedy : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
+        // What is immediate is made safe by itself; the larger work comes after.
+        var immediate = urgency.Class == UrgencyClass.MakeSafeNow;
+        var title =
+            immediate ? ""
+            : effect.Remedy.Length > 0 ? effect.Remedy
+            : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
         return new FindingAssessment(
             finding.Id,
             finding.SlopeId,
@@ -116,7 +123,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             together,
             words,
             title.Length > 0 ? title : condition.Remedy.Title,
-            effect.Steps ?? condition.Remedy.Steps,
+            immediate ? condition.Remedy.Steps : effect.Steps ?? condition.Remedy.Steps,
             together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade,
             unjudged
         );
@@ -127,11 +134,10 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         var given = rules.Where(r => r.Consequence is not null).Select(r => r.Consequence!.Value).ToList();
         return given.Count == 0
             ? null
+            // What has no row is not priced: harm to people, the gravest of all.
             : given.MaxBy(c =>
-            {
-                var harm = book.Harm.First(h => h.Consequence == c);
-                return harm.Low * harm.High;
-            });
+                book.Harm.FirstOrDefault(h => h.Consequence == c) is { } harm ? harm.Low * harm.High : double.PositiveInfinity
+            );
     }
 
     /// <summary>The covering of each slope, where the book knows it.</summary>

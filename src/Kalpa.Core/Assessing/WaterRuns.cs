@@ -14,8 +14,13 @@ public static class WaterRuns
     private const double OutOnTheSlope = 0.5;
 
     /// <summary>
-    /// Feet along the slope above the finding: from its place on the plan, else from the size of the slope and where on it such a thing lies. Null where
-    /// the slope has no size.
+    /// A valley takes water from both sides: where the slope has no size it counts for a run of half as much again as an ordinary twelve feet. From memory.
+    /// </summary>
+    private const double GatheredFeet = 18;
+
+    /// <summary>
+    /// Feet along the slope above the finding: from its place on the plan, else from the size of the slope and where on it such a thing lies. Where the slope has
+    /// no size, null, and an ordinary figure for what gathers water.
     /// </summary>
     public static double? Feet(FindingFact finding, Condition condition, SlopeFact? slope, PlannedRoof planned)
     {
@@ -27,7 +32,9 @@ public static class WaterRuns
         {
             return Quantise.Measure(above);
         }
-        return Whole(slope, planned) is { } whole ? Quantise.Measure(whole * Share(condition, finding.Station)) : null;
+        return Whole(slope, planned) is { } whole ? Quantise.Measure(whole * Share(condition, finding.Station))
+            : condition.Water == WaterAt.Gathered ? GatheredFeet
+            : null;
     }
 
     private static double? Whole(SlopeFact slope, PlannedRoof planned) =>

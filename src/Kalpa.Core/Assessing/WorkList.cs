@@ -24,7 +24,8 @@ internal static class WorkList
         RuleBook book,
         AssessInput input,
         IReadOnlyList<SlopeAssessment> slopes,
-        IReadOnlyList<FindingAssessment> findings
+        IReadOnlyList<FindingAssessment> findings,
+        IReadOnlyList<CombinationAnswer> combined
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
@@ -37,20 +38,23 @@ internal static class WorkList
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .Concat(slopes.Select(OfSlope).OfType<WorkItem>())
             .Concat(slopes.SelectMany(s => Renewals(book, s, input.AsOf)));
-        var ordered = items
+        var urgencies = findings.ToDictionary(f => f.FindingId, f => f.Urgency);
+        var byNeed = items
             .OrderByDescending(i => i.Urgency)
+            .ThenByDescending(i => i.FindingId is { } id ? urgencies[id].Rank : 0)
             .ThenByDescending(i => i.LossHigh)
             .ThenBy(i => i.FindingId ?? i.SlopeId)
             .ThenBy(i => i.Title, StringComparer.Ordinal)
             .ToList();
-        var urgencies = findings.ToDictionary(f => f.FindingId, f => f.Urgency);
-        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies) })];
+        var links = CausesFirst.Links(book, combined, input.Findings);
+        var ordered = CausesFirst.Ordered(byNeed, i => i.FindingId, i => i.Urgency, links);
+        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies, links) })];
     }
 
     /// <summary>Water was seen: then a measure that conforms only says that the water has another way in.</summary>
     private static bool WaterShows(FindingFact finding) => finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained;
 
-    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies)
+    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies, IReadOnlyList<CauseLink> links)
     {
         if (at + 1 >= ordered.Count || ordered[at].FindingId is not { } id)
         {
@@ -59,11 +63,13 @@ internal static class WorkList
         var next = ordered[at + 1];
         if (next.FindingId is { } then)
         {
-            return Reasons.Above(urgencies[id], next.Title, urgencies[then]);
+            return links.Contains(new CauseLink(id, then))
+                ? $"Ranked above “{Sentences.Lower(next.Title)}” because it brings that about: correct the cause first."
+                : Reasons.Above(urgencies[id], next.Title, urgencies[then]);
         }
         return ordered[at].Urgency == next.Urgency
-            ? $"Above “{Sentences.Lower(next.Title)}” because it does harm while that is planned."
-            : $"Above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(ordered[at].UrgencyWords)} goes before {Sentences.Lower(next.UrgencyWords)}.";
+            ? $"Ranked above “{Sentences.Lower(next.Title)}” because damage goes on while that is planned."
+            : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(ordered[at].UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
     }
 
     private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)

@@ -70,12 +70,10 @@ public static partial class ComputeServices
         {
             return UnknownCondition(unknown.Condition);
         }
-        var ordered = request
-            .Items.Select((facts, index) => (index, facts, Urgency: Urgencies.Of(book, book.FindCondition(facts.Condition)!, facts)))
-            .OrderByDescending(i => i.Urgency.Class)
-            .ThenByDescending(i => i.Urgency.LossHigh)
-            .ThenBy(i => i.index)
-            .ToList();
+        var judged = request.Items.Select(
+            (facts, index) => (index, facts, Urgency: Urgencies.Of(book, book.FindCondition(facts.Condition)!, facts))
+        );
+        var ordered = Urgencies.MostUrgentFirst(judged, i => i.Urgency).ThenBy(i => i.index).ToList();
         return new OrderAnswer([
             .. ordered.Select(
                 (item, at) =>

@@ -144,7 +144,7 @@ public enum ExcuseReason
     Unsafe,
 }
 
-/// <summary>Signs of water at a finding, from most to least adverse.</summary>
+/// <summary>Signs of water at a finding, from most to least adverse; nobody looked for them where they were not checked.</summary>
 [JsonConverter(typeof(CamelCaseEnum<WaterEvidence>))]
 public enum WaterEvidence
 {
@@ -152,6 +152,7 @@ public enum WaterEvidence
     Stained,
     Suspected,
     NoneSeen,
+    NotChecked,
 }
 
 [JsonConverter(typeof(CamelCaseEnum<Extent>))]

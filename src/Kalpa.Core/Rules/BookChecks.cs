@@ -24,6 +24,12 @@ public static class BookChecks
             .. book.Decisions.SelectMany(d => Decision(book, d)),
             .. book.Combinations.SelectMany(c => Combination(book, c)),
             .. Retired(book),
+            .. book
+                .Harm.Where(h => string.IsNullOrWhiteSpace(h.Why) || !(h.Low > 0 && h.High > h.Low))
+                .Select(h => $"harm {h.Consequence}: wants two costs in order and what they are made of"),
+            .. book
+                .YearChances.Where(c => string.IsNullOrWhiteSpace(c.Why) || c.Chance is not (> 0 and < 1))
+                .Select(c => $"chance {c.Likelihood}: wants a chance and why it is put there"),
             .. book.Factors.Where(f => string.IsNullOrWhiteSpace(f.Find)).Select(f => $"factor {f.Key}: wants how it is found out"),
         ];
 
@@ -115,6 +121,10 @@ public static class BookChecks
         if (!Enum.IsDefined(condition.SourceClass) || !Enum.IsDefined(condition.Consequence) || !Enum.IsDefined(condition.Progression))
         {
             yield return Fault("wants a source class, a consequence and a progression");
+        }
+        if (condition.Hazard is not null && condition.Consequence != Consequence.LifeSafety)
+        {
+            yield return Fault("a hazard to people has that as its consequence");
         }
         if (
             condition.Consequence == Consequence.LifeSafety
@@ -213,6 +223,10 @@ public static class BookChecks
         foreach (var code in seen.Where(c => book.FindCondition(c) is null))
         {
             yield return $"combination {combination.Id}: there is no condition \"{code}\"";
+        }
+        if (combination.Causes is { } causes && (causes.Count == 0 || causes.Except(seen).Any() || !seen.Except(causes).Any()))
+        {
+            yield return $"combination {combination.Id}: its causes are some of what it needs, and bring about another part of it";
         }
         foreach (
             var need in combination.Needs.Where(n =>

@@ -25,6 +25,17 @@ public enum Consequence
     Looks,
 }
 
+/// <summary>How a condition that endangers people comes to hurt them.</summary>
+[JsonConverter(typeof(CamelCaseEnum<Hazard>))]
+public enum Hazard
+{
+    /// <summary>As it is, and whoever stands where: flue gas indoors, wood on a flue, cut framing, a deck that gives way, an unguarded opening.</summary>
+    Present,
+
+    /// <summary>With another event only: an overflow is missed when the drain clogs, old fibers when they are disturbed.</summary>
+    Dormant,
+}
+
 /// <summary>How fast a fault grows worse when left.</summary>
 [JsonConverter(typeof(CamelCaseEnum<Progression>))]
 public enum Progression
@@ -130,7 +141,8 @@ public sealed record FollowUp(string Station, string Text);
 /// <paramref name="Wears"/> what it says of a component's stage; <paramref name="LookAlikes"/> what it is taken for, each with what tells it apart;
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
-/// <paramref name="Water"/>: how much water passes there.
+/// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself;
+/// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -162,7 +174,9 @@ public sealed record Condition(
     string Trade = "",
     bool BestPractice = false,
     bool Often = false,
-    WaterAt Water = WaterAt.ByPlace
+    WaterAt Water = WaterAt.ByPlace,
+    Hazard? Hazard = null,
+    WaterEvidence? Shows = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
@@ -189,8 +203,13 @@ public sealed record Covering(
     public ReferenceLife LifeIn(WeatherExposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];
 }
 
-/// <summary>Cost of the damage done in one event, by consequence, in the book's money (US dollars).</summary>
-public sealed record Harm(Consequence Consequence, double Low, double High, SourceClass SourceClass);
+/// <summary>
+/// Cost of the damage done in one event, by consequence, in the book's money (US dollars), and what it is made of. Harm to people has no row: it is not priced.
+/// </summary>
+public sealed record Harm(Consequence Consequence, double Low, double High, SourceClass SourceClass, string Why);
+
+/// <summary>Chance that a condition of a likelihood does its harm within a year, before anything else is weighed, and why it is put there.</summary>
+public sealed record YearChance(Likelihood Likelihood, double Chance, SourceClass SourceClass, string Why);
 
 /// <summary>What a firm lays over the shipped book: its own entries and those it has changed, and keys it uses no more.</summary>
 public sealed record BookOverlay(

@@ -31,7 +31,8 @@ public sealed record Clause(
 
 /// <summary>
 /// What means something only together. <paramref name="Likelihood"/> and <paramref name="Consequence"/> are the least that every finding in it then counts for:
-/// a combination never makes anything lighter, except that <paramref name="Trade"/> says who it belongs to.
+/// a combination never makes anything lighter, except that <paramref name="Trade"/> says who it belongs to. <paramref name="Causes"/> are the conditions in it that
+/// bring about the others: they are put right first.
 /// </summary>
 public sealed record Combination(
     string Id,
@@ -44,7 +45,8 @@ public sealed record Combination(
     Likelihood? Likelihood = null,
     Consequence? Consequence = null,
     string Remedy = "",
-    string Trade = ""
+    string Trade = "",
+    IReadOnlyList<string>? Causes = null
 );
 
 /// <summary>A combination that was met: by which findings, and what it says.</summary>

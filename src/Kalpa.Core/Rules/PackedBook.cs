@@ -85,6 +85,7 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(Condition))]
 [JsonSerializable(typeof(Covering))]
 [JsonSerializable(typeof(Harm))]
+[JsonSerializable(typeof(YearChance))]
 [JsonSerializable(typeof(WalkOrder))]
 [JsonSerializable(typeof(CommissionRule))]
 [JsonSerializable(typeof(Question))]

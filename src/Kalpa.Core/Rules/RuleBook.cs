@@ -44,6 +44,7 @@ public sealed class RuleBook
         combinations = Section("combinations", static () => KnowledgeJson.Default.Combination);
         retired = Section("retired", static () => KnowledgeJson.Default.RetiredKey);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
+        YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
         Commissions = Section("commissions", static () => KnowledgeJson.Default.CommissionRule);
         Factors = Section("factors", static () => KnowledgeJson.Default.WearFactor);
     }
@@ -64,6 +65,7 @@ public sealed class RuleBook
         combinations = shipped.combinations;
         retired = shipped.retired.Under(own.Retired, r => $"{JsonNamingPolicy.CamelCase.ConvertName(r.Kind.ToString())}:{r.Key}");
         Harm = shipped.Harm;
+        YearChances = shipped.YearChances;
         Commissions = shipped.Commissions;
         Factors = shipped.Factors;
     }
@@ -90,6 +92,8 @@ public sealed class RuleBook
     public IReadOnlyList<Covering> Coverings => coverings;
 
     public IReadOnlyList<Harm> Harm { get; }
+
+    public IReadOnlyList<YearChance> YearChances { get; }
 
     public IReadOnlyList<WalkOrder> Walks => walks;
 

@@ -33,8 +33,22 @@ public static class RuleLogic
             lines.Add("Its absence alone is noted and is no defect; with stains or running water it counts.");
         }
         lines.Add(
-            $"Left alone it does its harm within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it worsens {Worse(condition.Progression)}."
+            condition.Consequence == Consequence.LifeSafety
+                ? Danger(condition.Hazard)
+                : $"If it is left, it does harm within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it gets worse {Worse(condition.Progression)}."
         );
+        if (condition.CanFall)
+        {
+            lines.Add("It can fall: where people pass or stand below, it is immediate.");
+        }
+        if (condition.Shows is { } shows)
+        {
+            lines.Add(
+                shows == WaterEvidence.Stained
+                    ? "It is a water sign itself: it counts as staining, whatever else was recorded."
+                    : "It is a sign of moisture itself: water entry counts as suspected, whatever else was recorded."
+            );
+        }
         lines.AddRange(
             book.DecisionsOf(condition.Code)
                 .Select(d => $"{d.Matter}: {string.Join("; ", d.By.Select(r => $"{Options(d, r)} → {d.View(r.View).Words}"))}.")
@@ -77,12 +91,28 @@ public static class RuleLogic
                 },
                 .. combination.Needs.Select(n => Clause(book, n)),
                 combination.Likelihood is { } likelihood
-                    ? $"Then each of them counts as doing its harm {Likely(likelihood)}, at least."
+                    ? $"Then each of them counts as doing harm {Likely(likelihood)}, at least."
                     : "It changes no chance.",
-                .. combination.Consequence is { } consequence ? new[] { $"And the harm is at least {Harm(consequence)}." } : [],
+                .. Graver(combination.Consequence),
+                .. combination.Causes is { } causes
+                    ? new[]
+                    {
+                        $"Corrected first, because it brings about the rest: {string.Join("; ", causes.Select(c => Sentences.Lower(book.FindCondition(c)!.Name)))}.",
+                    }
+                    : [],
                 .. combination.Trade.Length > 0 ? new[] { $"It belongs to: {combination.Trade}." } : [],
             ]
         );
+
+    private static IEnumerable<string> Graver(Consequence? consequence)
+    {
+        if (consequence is { } at)
+        {
+            yield return at == Consequence.LifeSafety
+                ? "And it is immediate: together they endanger people."
+                : $"And the harm is at least {Harm(at)}.";
+        }
+    }
 
     private static string Clause(RuleBook book, Clause clause)
     {
@@ -153,10 +183,18 @@ public static class RuleLogic
         {
             Consequence.LifeSafety => "a danger to people",
             Consequence.WaterIn => "water in the building",
-            Consequence.HiddenWet => "hidden wet structure",
+            Consequence.HiddenWet => "hidden moisture",
             Consequence.BlowOff => "wind damage",
-            Consequence.EarlyAgeing => "earlier ageing",
-            _ => "a matter of looks",
+            Consequence.EarlyAgeing => "a shorter life",
+            _ => "appearance only",
+        };
+
+    private static string Danger(Hazard? hazard) =>
+        hazard switch
+        {
+            Hazard.Present => "It is immediate: it can hurt people as it is. It has no price.",
+            Hazard.Dormant => "It is due within a year: it takes another event to hurt anybody. It has no price.",
+            _ => "It is immediate where people pass or stand below, and due within a year elsewhere. It has no price.",
         };
 
     private static string Worse(Progression progression) =>

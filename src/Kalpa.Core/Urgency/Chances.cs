@@ -3,7 +3,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Urgency;
 
-/// <summary>How likely a fault does its harm within a year. All weights are planning figures from memory, in one place each.</summary>
+/// <summary>How likely a fault does its harm within a year. All weights are planning figures from memory, in one place each (docs/methods.md, "Urgency").</summary>
 internal static class Chances
 {
     /// <summary>Chances that signs of water add to the condition's own: 1 − (1 − p)(1 − added).</summary>
@@ -11,8 +11,8 @@ internal static class Chances
 
     private const double SuspectedAdds = 0.15;
 
-    /// <summary>"None seen" counts by how visible a leak would be: much under an open attic, hardly at all over a finished room.</summary>
-    private const double DryOpenAttic = 0.5;
+    /// <summary>A dry underside counts where a leak would show on it and somebody looked there on this visit; over a finished room it says nothing.</summary>
+    private const double DryBelow = 0.5;
 
     /// <summary>Water that is coming in does harm but for luck; nothing is surer than that.</summary>
     private const double MostChance = 0.95;
@@ -29,12 +29,16 @@ internal static class Chances
     private const double SlowWeight = 1.25;
     private const double HarshWeight = 1.25;
 
-    public static double Of(Condition condition, Consequence consequence, UrgencyFacts facts)
+    public static double Of(RuleBook book, Condition condition, Consequence consequence, UrgencyFacts facts)
     {
         var likelihood = facts.LeastLikelihood is { } least && least > condition.Likelihood ? least : condition.Likelihood;
         var own = Math.Min(
             MostChance,
-            OwnChance(likelihood) * ExtentWeight(facts.Extent) * MeasureWeight(facts) * PlaceWeight(consequence, facts) * facts.Weight
+            book.YearChances.First(c => c.Likelihood == likelihood).Chance
+                * ExtentWeight(facts.Extent)
+                * MeasureWeight(facts)
+                * PlaceWeight(consequence, facts)
+                * facts.Weight
         );
         var seen = facts.Evidence switch
         {
@@ -42,10 +46,14 @@ internal static class Chances
             WaterEvidence.Stained => 1 - (1 - own) * (1 - StainedAdds),
             WaterEvidence.Suspected => 1 - (1 - own) * (1 - SuspectedAdds),
             // What tears off or ages does so over a dry attic as well.
-            _ => ByWater(consequence) && Shows(facts.Under) ? own * DryOpenAttic : own,
+            _ => ByWater(consequence) && DryUnderside(facts) ? own * DryBelow : own,
         };
         return Math.Min(MostChance, seen);
     }
+
+    /// <summary>Whether a dry underside was seen: what nobody looked at is not dry.</summary>
+    public static bool DryUnderside(UrgencyFacts facts) =>
+        facts is { Evidence: WaterEvidence.NoneSeen, UndersideSeen: true } && Shows(facts.Under);
 
     /// <summary>Whether water that came in would be seen from below.</summary>
     public static bool Shows(Under under) => under is Under.Attic or Under.Porch or Under.Overhang or Under.OpenAir;
@@ -86,15 +94,6 @@ internal static class Chances
             : 1;
         return facts.RisePer12 < SlowBelowRise ? run * SlowWeight : run;
     }
-
-    private static double OwnChance(Likelihood likelihood) =>
-        likelihood switch
-        {
-            Likelihood.NearlySure => 0.8,
-            Likelihood.Likely => 0.35,
-            Likelihood.Possible => 0.12,
-            _ => 0.04,
-        };
 
     private static double ExtentWeight(Extent extent) =>
         extent switch

@@ -14,39 +14,46 @@ public static class Reasons
         Condition condition,
         Consequence consequence,
         UrgencyFacts facts,
+        Danger? danger,
         UrgencyClass chosen,
         MovedAnswer? moved
     )
     {
         var why = new List<string>();
-        if (chosen == UrgencyClass.MakeSafeNow && facts.PeopleBelow)
+        if (danger is { } kind)
         {
-            why.Add("People pass or stand below, and it can hurt them.");
+            why.Add(Dangers.Words(kind));
         }
-        why.Add(Harm(consequence, facts.Evidence));
-        why.Add(Evidence(facts));
+        if (danger is null || consequence != Consequence.LifeSafety)
+        {
+            why.Add(Harm(consequence, facts.Evidence));
+        }
+        if (consequence != Consequence.LifeSafety)
+        {
+            why.Add(Evidence(facts));
+        }
         if (facts.Shortfall > 0)
         {
-            why.Add($"It misses its limit by {facts.Shortfall * 100:0} %.");
+            why.Add($"It misses the limit by {facts.Shortfall * 100:0} %.");
         }
         if (facts.Outcome == VerdictOutcome.Conforms)
         {
-            why.Add("Its measure conforms.");
+            why.Add("The measure conforms.");
         }
         if (Chances.ByWater(consequence) && facts.WaterRunFeet >= LongRunFeet)
         {
-            why.Add(string.Create(CultureInfo.InvariantCulture, $"The water of {facts.WaterRunFeet:0} ft of slope runs past it."));
+            why.Add(string.Create(CultureInfo.InvariantCulture, $"About {facts.WaterRunFeet:0} ft of slope drains past it."));
         }
         if (condition.Progression is Progression.Fast or Progression.Steady)
         {
-            why.Add(condition.Progression == Progression.Fast ? "It worsens fast." : "It worsens steadily.");
+            why.Add(condition.Progression == Progression.Fast ? "It gets worse fast." : "It gets worse steadily.");
         }
         if (chosen == UrgencyClass.WithReroof && (facts.NearEnd || facts.ReroofDue))
         {
             why.Add(
                 facts.ReroofDue
-                    ? "The slope itself is due within the year; it goes with that."
-                    : "The slope is near its end; it goes with the re-roof."
+                    ? "The slope is due for replacement within a year; do it with that work."
+                    : "The slope is near the end of its life; do it with the re-roof."
             );
         }
         if (moved is not null)
@@ -56,28 +63,35 @@ public static class Reasons
         return why;
     }
 
-    /// <summary>Why one finding stands above another, in one sentence: danger first, then the class, then the cost of a year's waiting.</summary>
+    /// <summary>Why one finding is ranked above another, in one sentence: danger first, then the class, an active leak, the cost of a year's waiting.</summary>
     public static string Above(UrgencyAnswer first, string second, UrgencyAnswer then)
     {
-        var other = Sentences.Lower(second);
-        if (first.Class == UrgencyClass.MakeSafeNow && then.Class != UrgencyClass.MakeSafeNow)
+        var above = $"Ranked above “{Sentences.Lower(second)}”";
+        if (first.Class == UrgencyClass.MakeSafeNow)
         {
-            return $"Above “{other}” because someone can be hurt; that comes before any damage.";
+            return then.Class != UrgencyClass.MakeSafeNow
+                ? $"{above} because someone can be hurt; safety comes before property damage."
+                : $"Both this and “{Sentences.Lower(second)}” are immediate: do them the same day.";
         }
         if (first.Moved is { Held: false } || then.Moved is { Held: false })
         {
-            return $"Above “{other}” because the inspector moved {(first.Moved is { Held: false } ? "it" : "that one")}, with a reason.";
+            return $"{above} because the inspector moved {(first.Moved is { Held: false } ? "it" : "that one")}, with a reason.";
         }
-        var more = $"a year’s waiting costs about {Money(first)} here and {Money(then)} there";
+        if (first.Class == then.Class && first.Rank > then.Rank)
+        {
+            return then.Rank > 0
+                ? $"{above} because the active leak here is over a finished space."
+                : $"{above} because water is coming in here now.";
+        }
         var why =
             first.Consequence != then.Consequence ? $"{Short(first.Consequence)} here, {Short(then.Consequence)} there"
             : first.Chance > then.Chance
-                ? $"the same kind of harm, but likelier here ({Percent(first.Chance)} against {Percent(then.Chance)} a year)"
+                ? $"the same kind of harm, but more likely here ({Percent(first.Chance)} a year, {Percent(then.Chance)} there)"
             : "the same kind of harm";
-        return first.LossHigh > then.LossHigh ? $"Above “{other}”: {more} ({why})."
-            : first.Class > then.Class
-                ? $"Above “{other}”: {Sentences.Lower(first.Words)} goes before {Sentences.Lower(then.Words)} ({why})."
-            : $"Beside “{other}”: as urgent, and waiting costs as much; either may come first.";
+        return first.LossHigh > then.LossHigh && then.LossHigh > 0
+                ? $"{above}: waiting a year costs about {Money(first)} here and {Money(then)} there ({why})."
+            : first.Class > then.Class ? $"{above}: {Sentences.Lower(first.Words)} comes before {Sentences.Lower(then.Words)} ({why})."
+            : $"As urgent as “{Sentences.Lower(second)}”, and waiting costs about the same; either may come first.";
     }
 
     private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{chance * 100:0} %");
@@ -89,35 +103,36 @@ public static class Reasons
         consequence switch
         {
             Consequence.LifeSafety => "a danger to people",
-            Consequence.WaterIn => "water inside",
-            Consequence.HiddenWet => "hidden wet structure",
+            Consequence.WaterIn => "water in the building",
+            Consequence.HiddenWet => "hidden moisture",
             Consequence.BlowOff => "wind damage",
-            Consequence.EarlyAgeing => "earlier ageing",
-            _ => "looks",
+            Consequence.EarlyAgeing => "a shorter life",
+            _ => "appearance",
         };
 
     /// <summary>What nobody saw stands as what could happen, not as a fact.</summary>
     private static string Harm(Consequence consequence, WaterEvidence evidence) =>
         (consequence, evidence) switch
         {
-            (Consequence.LifeSafety, _) => "Someone could be hurt.",
-            (Consequence.WaterIn, WaterEvidence.Active) => "Water gets into the building.",
-            (Consequence.WaterIn, _) => "Water can get into the building.",
-            (Consequence.HiddenWet, WaterEvidence.Active) => "The structure gets wet out of sight.",
-            (Consequence.HiddenWet, _) => "The structure can get wet out of sight.",
-            (Consequence.BlowOff, _) => "Wind can tear it off.",
-            (Consequence.EarlyAgeing, _) => "It can shorten the life of the roof.",
-            _ => "It is a matter of looks.",
+            (Consequence.LifeSafety, _) => "If it is left, someone could be hurt.",
+            (Consequence.WaterIn, WaterEvidence.Active) => "Water was coming into the building.",
+            (Consequence.WaterIn, _) => "If it is left, rain can get into the building.",
+            (Consequence.HiddenWet, WaterEvidence.Active) => "Water was getting into the structure.",
+            (Consequence.HiddenWet, _) => "If it is left, the structure can get wet out of sight.",
+            (Consequence.BlowOff, _) => "If it is left, wind can tear it off.",
+            (Consequence.EarlyAgeing, _) => "If it is left, it can shorten the life of the roof.",
+            _ => "It affects appearance only.",
         };
 
     private static string Evidence(UrgencyFacts facts) =>
         facts.Evidence switch
         {
-            WaterEvidence.Active => "Water is coming in.",
-            WaterEvidence.Stained => "Stains show that water has been here.",
-            WaterEvidence.Suspected => "Water is suspected.",
-            _ => Chances.Shows(facts.Under)
-                ? "No sign of water, where it would be seen."
-                : "No sign of water, but it would be hidden here.",
+            WaterEvidence.Active => "An active leak was seen.",
+            WaterEvidence.Stained => "Staining was seen.",
+            WaterEvidence.Suspected => "Water entry is suspected, not confirmed.",
+            WaterEvidence.NotChecked => "Water signs were not checked.",
+            _ => Chances.DryUnderside(facts) ? "No water signs were found below, where a leak would show."
+            : Chances.Shows(facts.Under) ? "No water signs were found, but the underside was not inspected."
+            : "No water signs were found, but a finished ceiling or wall can hide a leak.",
         };
 }

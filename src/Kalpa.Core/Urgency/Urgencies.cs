@@ -20,7 +20,8 @@ public enum UrgencyClass
 /// <summary>
 /// Everything an urgency is judged from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
 /// above it the water gathers, along the slope; <paramref name="Weight"/>: what the deciding facts do to its chance; the least likelihood and consequence come from
-/// combinations; <paramref name="Moved"/> is the inspector's own class; <paramref name="ReroofDue"/>: the slope is to be re-roofed or rebuilt within the year.
+/// combinations; <paramref name="Moved"/> is the inspector's own class; <paramref name="ReroofDue"/>: the slope is to be re-roofed or rebuilt within the year;
+/// <paramref name="UndersideSeen"/>: what lies below it was looked at on this visit.
 /// </summary>
 public sealed record UrgencyFacts(
     string Condition,
@@ -38,13 +39,17 @@ public sealed record UrgencyFacts(
     Likelihood? LeastLikelihood = null,
     Consequence? LeastConsequence = null,
     MovedUrgency? Moved = null,
-    bool ReroofDue = false
+    bool ReroofDue = false,
+    bool UndersideSeen = false
 );
 
 /// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be hurt.</summary>
 public sealed record MovedAnswer(UrgencyClass Computed, UrgencyClass Wanted, bool Held, string Words);
 
-/// <summary>The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why.</summary>
+/// <summary>
+/// The class, its marks and words, the expected loss of a year's waiting (US dollars, a planning figure; nothing where people can be hurt, which is not priced), and
+/// why. <paramref name="Rank"/> orders within a class before the loss does.
+/// </summary>
 public sealed record UrgencyAnswer(
     UrgencyClass Class,
     [property: JsonPropertyName("nails")] int Marks,
@@ -54,7 +59,8 @@ public sealed record UrgencyAnswer(
     IReadOnlyList<string> Why,
     double Chance,
     Consequence Consequence,
-    MovedAnswer? Moved
+    MovedAnswer? Moved,
+    [property: JsonIgnore] int Rank = 0
 );
 
 /// <summary>Urgency and the cost of waiting (methods, section 8): chance × harm × progression → expected loss a year → class.</summary>
@@ -66,31 +72,74 @@ public static class Urgencies
     private const double ThisSeasonFrom = 600;
     private const double WithinYearFrom = 120;
 
-    /// <summary>Water that is coming in is stopped within the season, whatever it costs: nobody leaves a running leak to the re-roof.</summary>
-    private const UrgencyClass LeastWhileActive = UrgencyClass.ThisSeason;
+    /// <summary>An active leak is closed before it rains again: nobody leaves it to the season. In the open air it wets nothing.</summary>
+    private const UrgencyClass LeastWhileActive = UrgencyClass.BeforeNextRain;
+
+    private const UrgencyClass LeastInOpenAir = UrgencyClass.ThisSeason;
+
+    /// <summary>A danger that takes another event to hurt anybody is put right within the year.</summary>
+    private const UrgencyClass WhileDormant = UrgencyClass.WithinYear;
 
     public static UrgencyAnswer Of(RuleBook book, Condition condition, UrgencyFacts facts)
     {
-        var own = Worth(book, condition, condition.Consequence, facts);
-        // A combination may give it another consequence: the dearer of the two counts, here, with what lies beneath.
-        var other = facts.LeastConsequence is { } least ? Worth(book, condition, least, facts) : own;
-        var (consequence, chance, low, high, likely) = other.Likely > own.Likely && !Gravest(condition) ? other : own;
-        var computed = Class(condition, consequence, facts, likely);
+        var danger = Dangers.Of(condition, facts);
+        var (consequence, chance, low, high, likely) = Worth(book, condition, facts);
+        var computed =
+            danger is not null ? UrgencyClass.MakeSafeNow
+            : consequence == Consequence.LifeSafety ? (Dangers.Stands(facts) ? WhileDormant : UrgencyClass.Watch)
+            : Class(condition, consequence, facts, likely);
         var (chosen, moved) = Move(facts.Moved, computed);
+        var priced = danger is null;
         return new UrgencyAnswer(
             chosen,
             (int)chosen,
             Words(chosen),
-            low,
-            high,
-            Reasons.Of(condition, consequence, facts, chosen, moved),
+            priced ? low : 0,
+            priced ? high : 0,
+            Reasons.Of(condition, consequence, facts, danger, chosen, moved),
             Quantise.Chance(chance),
             consequence,
-            moved
+            moved,
+            danger is { } kind ? (int)kind + Dangers.Likelier(condition, kind) : Wetting(consequence, facts)
         );
     }
 
-    private static bool Gravest(Condition condition) => condition.Consequence == Consequence.LifeSafety;
+    /// <summary>Most urgent first: the class, within it the rank, then the loss of waiting. What is alike keeps its order.</summary>
+    public static IOrderedEnumerable<T> MostUrgentFirst<T>(IEnumerable<T> items, Func<T, UrgencyAnswer> urgency) =>
+        items.OrderByDescending(i => urgency(i).Class).ThenByDescending(i => urgency(i).Rank).ThenByDescending(i => urgency(i).LossHigh);
+
+    /// <summary>An active leak goes before what is dry, and one over a room before one over a garage, a porch or an overhang.</summary>
+    private static int Wetting(Consequence consequence, UrgencyFacts facts) =>
+        !Leaks(consequence, facts)
+            ? 0
+            : facts.Under switch
+            {
+                Under.OpenAir => 0,
+                Under.Garage or Under.Porch or Under.Overhang => 1,
+                _ => 2,
+            };
+
+    private static bool Leaks(Consequence consequence, UrgencyFacts facts) =>
+        facts.Evidence == WaterEvidence.Active && Chances.ByWater(consequence);
+
+    /// <summary>
+    /// The harm it counts for. A combination may give it another consequence: the dearer of the two counts, here, with what lies beneath. Harm to people has no
+    /// price, and goes before any that has.
+    /// </summary>
+    private static (Consequence Consequence, double Chance, double Low, double High, double Likely) Worth(
+        RuleBook book,
+        Condition condition,
+        UrgencyFacts facts
+    )
+    {
+        var own = Worth(book, condition, condition.Consequence, facts);
+        if (facts.LeastConsequence is not { } least || own.Consequence == Consequence.LifeSafety)
+        {
+            return own;
+        }
+        var other = Worth(book, condition, least, facts);
+        return other.Consequence == Consequence.LifeSafety || other.Likely > own.Likely ? other : own;
+    }
 
     private static (Consequence Consequence, double Chance, double Low, double High, double Likely) Worth(
         RuleBook book,
@@ -99,8 +148,11 @@ public static class Urgencies
         UrgencyFacts facts
     )
     {
-        var harm = book.Harm.First(h => h.Consequence == consequence);
-        var chance = Chances.Of(condition, consequence, facts);
+        if (book.Harm.FirstOrDefault(h => h.Consequence == consequence) is not { } harm)
+        {
+            return (consequence, 0, 0, 0, 0);
+        }
+        var chance = Chances.Of(book, condition, consequence, facts);
         var worth = chance * Chances.Worsening(condition.Progression) * Chances.ShareUnder(consequence, facts.Under);
         // The geometric mean: the harm spreads over a factor of ten.
         var likely = Quantise.Money(worth * Math.Sqrt(harm.Low * harm.High));
@@ -109,10 +161,6 @@ public static class Urgencies
 
     private static UrgencyClass Class(Condition condition, Consequence consequence, UrgencyFacts facts, double likely)
     {
-        if (Dangerous(condition, consequence, facts))
-        {
-            return UrgencyClass.MakeSafeNow;
-        }
         var byLoss =
             likely >= BeforeNextRainFrom ? UrgencyClass.BeforeNextRain
             : likely >= ThisSeasonFrom ? UrgencyClass.ThisSeason
@@ -123,17 +171,15 @@ public static class Urgencies
         {
             return UrgencyClass.WithReroof;
         }
-        var leaks = facts.Evidence == WaterEvidence.Active && Chances.ByWater(consequence);
-        return leaks && byLoss < LeastWhileActive ? LeastWhileActive : byLoss;
+        var least = facts.Under == Under.OpenAir ? LeastInOpenAir : LeastWhileActive;
+        return Leaks(consequence, facts) && byLoss < least ? least : byLoss;
     }
 
     /// <summary>What may wait a year is not paid for twice on a slope that is stripped within it, unless water shows or it worsens fast.</summary>
     internal static bool GoesWithReroof(Condition condition, UrgencyFacts facts) =>
-        facts.ReroofDue && condition.Progression != Progression.Fast && facts.Evidence is WaterEvidence.NoneSeen or WaterEvidence.Suspected;
-
-    /// <summary>Life safety goes first when both the hazard and someone beneath it are plausible.</summary>
-    private static bool Dangerous(Condition condition, Consequence consequence, UrgencyFacts facts) =>
-        facts.PeopleBelow && (condition.CanFall || consequence == Consequence.LifeSafety);
+        facts.ReroofDue
+        && condition.Progression != Progression.Fast
+        && facts.Evidence is not (WaterEvidence.Active or WaterEvidence.Stained);
 
     /// <summary>The inspector moves it, but never out of the first place while someone could be hurt.</summary>
     private static (UrgencyClass Chosen, MovedAnswer? Moved) Move(MovedUrgency? moved, UrgencyClass computed)
@@ -144,7 +190,7 @@ public static class Urgencies
         }
         var held = computed == UrgencyClass.MakeSafeNow;
         var words = held
-            ? $"{moved.By} would act {Sentences.Lower(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays first while someone can be hurt."
+            ? $"{moved.By} would act {Sentences.Lower(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays immediate while someone can be hurt."
             : $"{moved.By} moved it from {Sentences.Lower(Words(computed))}: {moved.Reason.TrimEnd('.')}.";
         return (held ? computed : moved.Class, new MovedAnswer(computed, moved.Class, held, words));
     }
@@ -152,11 +198,11 @@ public static class Urgencies
     public static string Words(UrgencyClass urgency) =>
         urgency switch
         {
-            UrgencyClass.MakeSafeNow => "Make safe now",
-            UrgencyClass.BeforeNextRain => "Before the next rain",
+            UrgencyClass.MakeSafeNow => "Immediate (safety)",
+            UrgencyClass.BeforeNextRain => "Before next rain",
             UrgencyClass.ThisSeason => "This season",
             UrgencyClass.WithinYear => "Within a year",
-            UrgencyClass.WithReroof => "With the re-roof",
-            _ => "Watch",
+            UrgencyClass.WithReroof => "With re-roof",
+            _ => "Monitor",
         };
 }

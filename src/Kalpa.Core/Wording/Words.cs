@@ -89,10 +89,11 @@ public static class Words
         var pitch = slope is null ? "" : $" Pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}.";
         var water = finding.Evidence switch
         {
-            WaterEvidence.Active => "active",
-            WaterEvidence.Stained => "stained",
+            WaterEvidence.Active => "active leak",
+            WaterEvidence.Stained => "staining",
             WaterEvidence.Suspected => "suspected",
-            _ => "none seen",
+            WaterEvidence.NotChecked => "not checked",
+            _ => "none found",
         };
         var beneath = slope?.Under switch
         {
@@ -117,8 +118,8 @@ public static class Words
         if (verdict.Outcome == VerdictOutcome.Conforms)
         {
             return evidence is WaterEvidence.Active or WaterEvidence.Stained
-                ? "Its measure is within the limit: the water has another way in, which is still to be found."
-                : "Its measure is within the limit: no defect by itself.";
+                ? "The measure is within the limit: the water has another way in, which is still to be found."
+                : "The measure is within the limit: no defect by itself.";
         }
         if (verdict.Outcome == VerdictOutcome.Noted)
         {
@@ -168,10 +169,11 @@ public static class Words
     private static string Evidence(WaterEvidence evidence) =>
         evidence switch
         {
-            WaterEvidence.Active => " Water was coming in.",
-            WaterEvidence.Stained => " Old stains were seen.",
-            WaterEvidence.Suspected => " Water is suspected but was not seen.",
-            _ => " No sign of water was seen.",
+            WaterEvidence.Active => " An active leak was seen.",
+            WaterEvidence.Stained => " Staining was seen.",
+            WaterEvidence.Suspected => " Water entry is suspected, not confirmed.",
+            WaterEvidence.NotChecked => " Water signs were not checked.",
+            _ => " No water signs were found.",
         };
 
     private static string Cause(SuspectedCause? cause) => cause is null || cause.Words.Length == 0 ? "" : " " + Causes.Words(cause);

@@ -123,7 +123,7 @@ public class AssessorTests
         );
         assessment.Work[0].Urgency.ShouldBe(UrgencyClass.MakeSafeNow);
         assessment.Work[0].Marks.ShouldBe(6);
-        assessment.Cautions.ShouldContain(c => c.Contains("people from below"));
+        assessment.Cautions.ShouldContain(c => c.Contains("area below"));
     }
 
     [Fact]
@@ -138,7 +138,7 @@ public class AssessorTests
         Assess([slope], [covering], findings: [finding])
             .Findings[0]
             .Observed.ShouldBe(
-                "Drip edge laps short on slope A, at the pipe. Measured 1/8 against at least 2 in: short by 1 7/8 in. Water is suspected but was not seen."
+                "Drip edge laps short on slope A, at the pipe. Measured 1/8 against at least 2 in: short by 1 7/8 in. Water entry is suspected, not confirmed."
             );
     }
 

@@ -38,7 +38,7 @@ public class JudgementTests
         var urgency = Judge(tile).Urgency;
         urgency.Class.ShouldBe(UrgencyClass.MakeSafeNow);
         urgency.Moved!.Held.ShouldBeTrue();
-        urgency.Why.ShouldContain(w => w.Contains("stays first"));
+        urgency.Why.ShouldContain(w => w.Contains("stays immediate"));
     }
 
     [Fact]

@@ -42,7 +42,8 @@ public class WholeCaseTests
     {
         var slope = Roof.A with { Under = under };
         var covering = new CoveringFact(Guid.CreateVersion7(), slope.Id, kind, 2018, 2018, AgeSource.Permit);
-        return Assessor.Assess(Roof.Input with { Slopes = [slope], Coverings = [covering], Findings = findings }, Book);
+        var attic = new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, "attic", null, LookState.Looked);
+        return Assessor.Assess(Roof.Input with { Slopes = [slope], Coverings = [covering], Looks = [attic], Findings = findings }, Book);
     }
 
     /// <summary>The urgency of the first finding given.</summary>
@@ -343,7 +344,7 @@ public class WholeCaseTests
     {
         var narrow = F("cricket-missing", measure: "28");
         var judged = Judge(CoveringKind.LaminatedShingle, Under.Attic, narrow);
-        First(judged, narrow).Means.ShouldBe("Its measure is within the limit: no defect by itself.");
+        First(judged, narrow).Means.ShouldBe("The measure is within the limit: no defect by itself.");
         judged.Work.ShouldNotContain(w => w.FindingId == narrow.Id);
     }
 

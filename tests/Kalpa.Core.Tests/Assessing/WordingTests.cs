@@ -17,10 +17,11 @@ public class WordingTests
         new(Guid.CreateVersion7(), Guid.Empty, null, "penetrations", Boot.Code, place, evidence, extent);
 
     [Theory]
-    [InlineData(WaterEvidence.Active, "Water was coming in.")]
-    [InlineData(WaterEvidence.Stained, "Old stains were seen.")]
-    [InlineData(WaterEvidence.Suspected, "suspected but was not seen")]
-    [InlineData(WaterEvidence.NoneSeen, "No sign of water was seen.")]
+    [InlineData(WaterEvidence.Active, "An active leak was seen.")]
+    [InlineData(WaterEvidence.Stained, "Staining was seen.")]
+    [InlineData(WaterEvidence.Suspected, "suspected, not confirmed")]
+    [InlineData(WaterEvidence.NoneSeen, "No water signs were found.")]
+    [InlineData(WaterEvidence.NotChecked, "Water signs were not checked.")]
     public void What_was_seen_is_told_apart_from_what_is_suspected(WaterEvidence evidence, string words) =>
         Words.Observed(Boot, Finding(evidence), null, Seen).ShouldContain(words);
 
@@ -77,6 +78,6 @@ public class WordingTests
                 $"{condition.Name} {condition.Sees} {condition.Meaning} {string.Join(' ', condition.Remedy.Steps)} {condition.Remedy.NotARepair}";
             blame.ShouldAllBe(word => !all.Contains(word, StringComparison.OrdinalIgnoreCase), condition.Code);
         }
-        Urgencies.Words(UrgencyClass.Watch).ShouldBe("Watch");
+        Urgencies.Words(UrgencyClass.Watch).ShouldBe("Monitor");
     }
 }

@@ -142,7 +142,8 @@ public class RepeatedAssessTests
         var on = visit.Findings.First(f => f.SlopeId is not null);
         var changed = visit with { Findings = [.. visit.Findings.Select(f => f == on ? f with { Note = "seen again" } : f)] };
         var after = assessor.Assess(changed, Book);
-        after.Findings.Count(f => before.Findings.Any(b => ReferenceEquals(b, f))).ShouldBe(visit.Findings.Count - 1);
+        // One that is raised by what it brings about is laid on a judgement that was taken over.
+        after.Findings.Count(f => before.Findings.Any(b => ReferenceEquals(b.Words, f.Words))).ShouldBe(visit.Findings.Count - 1);
         after.Slopes.Count(s => before.Slopes.Any(b => ReferenceEquals(b.LifeFacts, s.LifeFacts))).ShouldBe(visit.Slopes.Count - 1);
         // A note changes no life: that of its slope is not worked out anew either.
         after.Slopes.ShouldAllBe(s => before.Slopes.Any(b => ReferenceEquals(b.Life, s.Life)));

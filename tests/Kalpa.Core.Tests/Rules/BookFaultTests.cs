@@ -33,6 +33,7 @@ public class BookFaultTests
             { "wants a source class, a consequence and a progression", Whole with { Consequence = (Consequence)99 } },
             { "wants a source class, a consequence and a progression", Whole with { Progression = (Progression)99 } },
             { "wants its likely causes", Whole with { Causes = null } },
+            { "a hazard to people has that as its consequence", Whole with { Hazard = Hazard.Dormant } },
             { "wants the photos due", Whole with { Shots = null } },
             { "its quantity \"board-thickness\" has no limit", Whole with { Quantity = "board-thickness" } },
             {

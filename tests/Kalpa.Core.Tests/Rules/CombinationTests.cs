@@ -76,7 +76,8 @@ public class CombinationTests
             var alone = Assessor.Assess(Roof.Input with { Findings = [finding] }, Book).Findings[0].Urgency;
             var here = together.Findings.Single(f => f.FindingId == finding.Id).Urgency;
             (here.Class >= alone.Class).ShouldBeTrue(combination.Id);
-            here.LossHigh.ShouldBeGreaterThanOrEqualTo(alone.LossHigh);
+            // What becomes a danger to people has no price any more.
+            (here.Consequence == Consequence.LifeSafety || here.LossHigh >= alone.LossHigh).ShouldBeTrue(combination.Id);
         }
     }
 

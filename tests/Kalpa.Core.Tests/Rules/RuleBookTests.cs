@@ -37,7 +37,10 @@ public class RuleBookTests
             CoveringKind.Pvc,
         ];
         Book.Coverings.Select(c => c.Kind).ShouldBe(shipped, ignoreOrder: true);
-        Book.Harm.Select(h => h.Consequence).ShouldBe(Enum.GetValues<Consequence>(), ignoreOrder: true);
+        // Harm to people is not priced.
+        Book.Harm.Select(h => h.Consequence).ShouldBe(Enum.GetValues<Consequence>().Except([Consequence.LifeSafety]), ignoreOrder: true);
+        Book.YearChances.Select(c => c.Likelihood).ShouldBe(Enum.GetValues<Likelihood>());
+        Book.YearChances.Select(c => c.Chance).ShouldBe([0.04, 0.12, 0.35, 0.8]);
     }
 
     [Fact]

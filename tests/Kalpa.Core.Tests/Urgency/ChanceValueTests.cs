@@ -23,6 +23,9 @@ public class ChanceValueTests
         false
     );
 
+    /// <summary>The same with the underside looked at on the visit.</summary>
+    private static readonly UrgencyFacts Looked = Bare with { UndersideSeen = true };
+
     private static Condition Condition(
         Consequence consequence = Consequence.WaterIn,
         Likelihood likelihood = Likelihood.Possible,
@@ -69,12 +72,14 @@ public class ChanceValueTests
             { "stained", Bare with { Evidence = WaterEvidence.Stained }, 0.516 },
             { "suspected", Bare with { Evidence = WaterEvidence.Suspected }, 0.252 },
             { "active", Bare with { Evidence = WaterEvidence.Active }, 0.95 },
-            { "dry attic", Bare with { Under = Under.Attic }, 0.06 },
-            { "dry porch", Bare with { Under = Under.Porch }, 0.06 },
-            { "dry overhang", Bare with { Under = Under.Overhang }, 0.06 },
-            { "dry open air", Bare with { Under = Under.OpenAir }, 0.06 },
-            { "a garage ceiling hides it", Bare with { Under = Under.Garage }, 0.12 },
-            { "equipment below", Bare with { Under = Under.ElectricalGear }, 0.12 },
+            { "dry attic", Looked with { Under = Under.Attic }, 0.06 },
+            { "dry porch", Looked with { Under = Under.Porch }, 0.06 },
+            { "dry overhang", Looked with { Under = Under.Overhang }, 0.06 },
+            { "dry open air", Looked with { Under = Under.OpenAir }, 0.06 },
+            { "a garage ceiling hides it", Looked with { Under = Under.Garage }, 0.12 },
+            { "equipment below", Looked with { Under = Under.ElectricalGear }, 0.12 },
+            { "an attic nobody looked into", Bare with { Under = Under.Attic }, 0.12 },
+            { "not checked", Looked with { Under = Under.Attic, Evidence = WaterEvidence.NotChecked }, 0.12 },
             // Water load goes with the root of the run over twelve feet, within 0.9 and 1.5.
             { "ordinary run", Bare with { WaterRunFeet = 12 }, 0.12 },
             { "a longer run", Bare with { WaterRunFeet = 18.75 }, 0.15 },
@@ -99,10 +104,9 @@ public class ChanceValueTests
     [InlineData(Consequence.HiddenWet, 0.06)]
     [InlineData(Consequence.BlowOff, 0.12)]
     [InlineData(Consequence.EarlyAgeing, 0.12)]
-    [InlineData(Consequence.LifeSafety, 0.12)]
     [InlineData(Consequence.Looks, 0.12)]
     public void Dryness_lowers_the_chance_of_water_alone(Consequence consequence, double chance) =>
-        Of(Bare with { Under = Under.Attic }, Condition(consequence)).Chance.ShouldBe(chance);
+        Of(Looked with { Under = Under.Attic }, Condition(consequence)).Chance.ShouldBe(chance);
 
     [Fact]
     public void Nothing_is_surer_than_water_coming_in() =>
@@ -121,22 +125,22 @@ public class ChanceValueTests
     [Fact]
     public void The_reasons_are_those_of_the_facts()
     {
-        Of(Bare).Why[0].ShouldBe("Water can get into the building.");
-        Of(Bare with { Evidence = WaterEvidence.Active }).Why[0].ShouldBe("Water gets into the building.");
-        Of(Bare, Condition(Consequence.HiddenWet)).Why[0].ShouldBe("The structure can get wet out of sight.");
-        Of(Bare, Condition(Consequence.BlowOff)).Why[0].ShouldBe("Wind can tear it off.");
-        Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("It can shorten the life of the roof.");
-        Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("runs past it"));
-        Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("The water of 25 ft of slope runs past it.");
-        Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("runs past it"));
-        Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses its limit by 25 %.");
-        Of(Bare).Why.ShouldNotContain(w => w.Contains("misses its limit"));
-        Of(Bare with { Outcome = VerdictOutcome.Conforms }).Why.ShouldContain("Its measure conforms.");
-        Of(Bare, Condition(progression: Progression.Fast)).Why.ShouldContain("It worsens fast.");
-        Of(Bare, Condition(progression: Progression.Steady)).Why.ShouldContain("It worsens steadily.");
-        Of(Bare).Why.ShouldNotContain(w => w.StartsWith("It worsens", StringComparison.Ordinal));
-        Of(Bare with { ReroofDue = true }).Why.ShouldContain("The slope itself is due within the year; it goes with that.");
-        Of(Bare with { Weight = 0.1, NearEnd = true }).Why.ShouldContain("The slope is near its end; it goes with the re-roof.");
+        Of(Bare).Why[0].ShouldBe("If it is left, rain can get into the building.");
+        Of(Bare with { Evidence = WaterEvidence.Active }).Why[0].ShouldBe("Water was coming into the building.");
+        Of(Bare, Condition(Consequence.HiddenWet)).Why[0].ShouldBe("If it is left, the structure can get wet out of sight.");
+        Of(Bare, Condition(Consequence.BlowOff)).Why[0].ShouldBe("If it is left, wind can tear it off.");
+        Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("If it is left, it can shorten the life of the roof.");
+        Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("drains past it"));
+        Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("About 25 ft of slope drains past it.");
+        Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("drains past it"));
+        Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses the limit by 25 %.");
+        Of(Bare).Why.ShouldNotContain(w => w.Contains("misses the limit"));
+        Of(Bare with { Outcome = VerdictOutcome.Conforms }).Why.ShouldContain("The measure conforms.");
+        Of(Bare, Condition(progression: Progression.Fast)).Why.ShouldContain("It gets worse fast.");
+        Of(Bare, Condition(progression: Progression.Steady)).Why.ShouldContain("It gets worse steadily.");
+        Of(Bare).Why.ShouldNotContain(w => w.StartsWith("It gets worse", StringComparison.Ordinal));
+        Of(Bare with { ReroofDue = true }).Why.ShouldContain("The slope is due for replacement within a year; do it with that work.");
+        Of(Bare with { Weight = 0.1, NearEnd = true }).Why.ShouldContain("The slope is near the end of its life; do it with the re-roof.");
     }
 
     [Fact]
@@ -156,7 +160,7 @@ public class ChanceValueTests
     [InlineData(Progression.Slow, Under.OpenAir, 0, 40)]
     public void The_loss_of_a_year_s_waiting(Progression progression, Under under, double low, double high)
     {
-        var answer = Of(Bare with { Under = under }, Condition(progression: progression));
+        var answer = Of(Looked with { Under = under }, Condition(progression: progression));
         (answer.LossLow, answer.LossHigh).ShouldBe((low, high));
     }
 
@@ -169,7 +173,6 @@ public class ChanceValueTests
 
     /// <summary>Harm of one event by consequence, dollars, as the book holds it (planning figures, from memory).</summary>
     [Theory]
-    [InlineData(Consequence.LifeSafety, 2_000, 20_000)]
     [InlineData(Consequence.WaterIn, 800, 6_000)]
     [InlineData(Consequence.HiddenWet, 1_000, 6_000)]
     [InlineData(Consequence.BlowOff, 600, 4_000)]
@@ -199,12 +202,13 @@ public class ChanceValueTests
     }
 
     [Fact]
-    public void Running_water_is_stopped_within_the_season_however_little_it_harms()
+    public void An_active_leak_is_closed_before_the_next_rain_and_in_open_air_within_the_season()
     {
         var open = Bare with { Evidence = WaterEvidence.Active, Under = Under.OpenAir };
         var slow = Condition(progression: Progression.None);
         Of(open with { Evidence = WaterEvidence.Stained }, slow).Class.ShouldBe(UrgencyClass.Watch);
         Of(open, slow).Class.ShouldBe(UrgencyClass.ThisSeason);
+        Of(open with { Under = Under.Porch }, slow).Class.ShouldBe(UrgencyClass.BeforeNextRain);
         // What harms in another way than by water is not raised by it.
         Of(open, Condition(Consequence.Looks)).Class.ShouldBe(UrgencyClass.Watch);
     }

@@ -11,6 +11,16 @@ public class UrgencyTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
 
+    /// <summary>From most to least adverse: what nobody looked for may be there.</summary>
+    private static readonly List<WaterEvidence> Adverse =
+    [
+        WaterEvidence.Active,
+        WaterEvidence.Stained,
+        WaterEvidence.Suspected,
+        WaterEvidence.NotChecked,
+        WaterEvidence.NoneSeen,
+    ];
+
     private static readonly Gen<UrgencyFacts> AnyFacts =
         from condition in Gen.Elements(Book.Conditions.Select(c => c.Code).ToArray())
         from evidence in Gen.Elements(Enum.GetValues<WaterEvidence>())
@@ -25,6 +35,7 @@ public class UrgencyTests
         from weight in Gen.Elements(0.5, 1, 1.5)
         from least in Gen.Elements<Likelihood?>(null, Likelihood.Possible, Likelihood.NearlySure)
         from reroof in Gen.Elements(true, false)
+        from underside in Gen.Elements(true, false)
         from harsh in Gen.Elements(WeatherExposure.Ordinary, WeatherExposure.HotOrHail)
         select new UrgencyFacts(condition, evidence, extent, beneath, people, outcome, shortfall / 100.0, nearEnd)
         {
@@ -34,11 +45,12 @@ public class UrgencyTests
             LeastLikelihood = least,
             Exposure = harsh,
             ReroofDue = reroof,
+            UndersideSeen = underside,
         };
 
     [Property]
     public Property More_adverse_evidence_is_never_less_urgent() =>
-        Never_less((facts, worse) => facts with { Evidence = (WaterEvidence)Math.Min((int)facts.Evidence, worse) });
+        Never_less((facts, worse) => facts with { Evidence = Adverse[Math.Min(Adverse.IndexOf(facts.Evidence), worse)] });
 
     [Property]
     public Property A_larger_extent_is_never_less_urgent() =>
@@ -67,27 +79,30 @@ public class UrgencyTests
         );
 
     [Property]
-    public Property Life_safety_with_people_below_always_stands_first() =>
+    public Property What_can_hurt_somebody_is_immediate_and_has_no_price_and_nothing_else_is() =>
         Prop.ForAll(
             AnyFacts.ToArbitrary(),
             facts =>
             {
                 var condition = Book.FindCondition(facts.Condition)!;
-                var danger = facts.PeopleBelow && (condition.CanFall || condition.Consequence == Consequence.LifeSafety);
-                return !danger || Of(facts).Class == UrgencyClass.MakeSafeNow;
+                var stands = condition.Hazard == Hazard.Present && facts.Outcome != VerdictOutcome.Conforms;
+                var danger = stands || (facts.PeopleBelow && condition.CanFall);
+                var answer = Of(facts);
+                return answer.Class == UrgencyClass.MakeSafeNow == danger && (!danger || (answer.LossLow, answer.LossHigh) == (0, 0));
             }
         );
 
     [Property]
-    public Property A_dry_reading_lowers_only_as_far_as_it_would_show() =>
+    public Property A_dry_reading_lowers_by_half_at_most_and_only_where_somebody_looked() =>
         Prop.ForAll(
             AnyFacts.ToArbitrary(),
             facts =>
             {
-                var dry = facts with { Evidence = WaterEvidence.NoneSeen };
-                var hidden = Of(dry with { Under = Under.HeatedRoom }).Chance;
-                var open = Of(dry with { Under = Under.Attic }).Chance;
-                return open <= hidden && open >= hidden / 2 - 0.001;
+                var dry = facts with { Evidence = WaterEvidence.NoneSeen, Under = Under.Attic };
+                var unseen = Of(dry with { UndersideSeen = false }).Chance;
+                var seen = Of(dry with { UndersideSeen = true }).Chance;
+                var notChecked = Of(dry with { UndersideSeen = true, Evidence = WaterEvidence.NotChecked }).Chance;
+                return seen <= unseen && seen >= unseen / 2 - 0.001 && unseen == notChecked;
             }
         );
 
@@ -98,7 +113,9 @@ public class UrgencyTests
             {
                 var before = Of(at.facts);
                 var after = Of(worsen(at.facts, at.worse));
-                return after.Class >= before.Class && after.LossHigh >= before.LossHigh;
+                // What becomes a danger to people has no price any more.
+                var priced = after.Class != UrgencyClass.MakeSafeNow;
+                return after.Class >= before.Class && (!priced || after.LossHigh >= before.LossHigh);
             }
         );
 
@@ -127,10 +144,17 @@ public class UrgencyTests
             false,
             VerdictOutcome.Seen,
             0,
-            false
+            false,
+            UndersideSeen: true
         );
         Of(facts).LossHigh.ShouldBeLessThan(Of(facts with { Under = Under.HeatedRoom }).LossHigh);
-        Of(facts).Why.ShouldContain(w => w.Contains("where it would be seen"));
+        Of(facts).Why.ShouldContain("No water signs were found below, where a leak would show.");
+        var excused = Of(facts with { UndersideSeen = false });
+        excused.LossHigh.ShouldBe(Of(facts with { Under = Under.HeatedRoom }).LossHigh);
+        excused.Why.ShouldContain("No water signs were found, but the underside was not inspected.");
+        Of(facts with { Under = Under.HeatedRoom })
+            .Why.ShouldContain("No water signs were found, but a finished ceiling or wall can hide a leak.");
+        Of(facts with { Evidence = WaterEvidence.NotChecked }).Why.ShouldContain("Water signs were not checked.");
     }
 
     [Fact]
@@ -185,7 +209,7 @@ public class UrgencyTests
         var dry = Of(facts with { Evidence = WaterEvidence.NoneSeen });
         var danger = Of(facts with { Condition = "tile-slipped", PeopleBelow = true, Evidence = WaterEvidence.NoneSeen });
         Reasons.Above(danger, "Replace the boot", boot).ShouldContain("someone can be hurt");
-        Reasons.Above(boot, "Replace the boot", dry).ShouldContain("likelier here");
+        Reasons.Above(boot, "Replace the boot", dry).ShouldContain("more likely here");
         Reasons.Above(boot, "Replace the boot", boot).ShouldContain("either may come first");
     }
 

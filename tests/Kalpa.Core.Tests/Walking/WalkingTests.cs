@@ -132,7 +132,7 @@ public class WalkingTests
         Progress(input).Footings[0].State.ShouldBe(FootingState.Sound);
         var soft = Progress(input with { Findings = [Roof.Finding("deck-soft", "field")] }).Footings;
         (soft[0].State, soft[1].State).ShouldBe((FootingState.Soft, FootingState.Unknown));
-        soft[0].Why.ShouldHaveSingleItem().ShouldContain("soft deck");
+        soft[0].Why.ShouldHaveSingleItem().ShouldContain("soft roof deck");
     }
 
     [Theory]

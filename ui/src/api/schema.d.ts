@@ -1422,7 +1422,8 @@ export interface components {
         CodeFamily: "residential" | "smallCommercial";
         /**
          * @description What means something only together. Likelihood and Consequence are the least that every finding in it then counts for:
-         *     a combination never makes anything lighter, except that Trade says who it belongs to.
+         *     a combination never makes anything lighter, except that Trade says who it belongs to. Causes are the conditions in it that
+         *     bring about the others: they are put right first.
          */
         Combination: {
             id: string;
@@ -1438,6 +1439,7 @@ export interface components {
             remedy: string;
             /** @default  */
             trade: string;
+            causes?: null | string[];
         };
         /** @description A combination that was met: by which findings, and what it says. */
         CombinationAnswer: {
@@ -1595,7 +1597,8 @@ export interface components {
          *     Wears what it says of a component's stage; LookAlikes what it is taken for, each with what tells it apart;
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
-         *     Water: how much water passes there.
+         *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself;
+         *     Shows: the sign of water that it is (a stain), whatever is recorded beside it.
          */
         Condition: {
             code: string;
@@ -1635,6 +1638,8 @@ export interface components {
             /** @default false */
             often: boolean;
             water?: components["schemas"]["WaterAt"];
+            hazard?: null | components["schemas"]["Hazard"];
+            shows?: null | components["schemas"]["WaterEvidence"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2213,6 +2218,8 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @enum {unknown} */
+        Hazard: "present" | "dormant";
         HeldFact: {
             kind: components["schemas"]["FactKind"];
             /** Format: uuid */
@@ -4188,7 +4195,10 @@ export interface components {
             /** Format: double */
             squareFeet: number;
         };
-        /** @description The class, its nails and words, the expected loss of a year's waiting (US dollars, a planning figure), and why. */
+        /**
+         * @description The class, its marks and words, the expected loss of a year's waiting (US dollars, a planning figure; nothing where people can be hurt, which is not priced), and
+         *     why. Rank orders within a class before the loss does.
+         */
         UrgencyAnswer: {
             class: components["schemas"]["UrgencyClass"];
             /** Format: int32 */
@@ -4212,7 +4222,8 @@ export interface components {
         /**
          * @description Everything an urgency is judged from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
          *     above it the water gathers, along the slope; Weight: what the deciding facts do to its chance; the least likelihood and consequence come from
-         *     combinations; Moved is the inspector's own class; ReroofDue: the slope is to be re-roofed or rebuilt within the year.
+         *     combinations; Moved is the inspector's own class; ReroofDue: the slope is to be re-roofed or rebuilt within the year;
+         *     UndersideSeen: what lies below it was looked at on this visit.
          */
         UrgencyFacts: {
             condition: string;
@@ -4239,6 +4250,8 @@ export interface components {
             moved?: null | components["schemas"]["MovedUrgency"];
             /** @default false */
             reroofDue: boolean;
+            /** @default false */
+            undersideSeen: boolean;
         };
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.
@@ -4373,10 +4386,10 @@ export interface components {
          */
         WaterAt: "byPlace" | "none" | "gathered";
         /**
-         * @description Signs of water at a finding, from most to least adverse.
+         * @description Signs of water at a finding, from most to least adverse; nobody looked for them where they were not checked.
          * @enum {unknown}
          */
-        WaterEvidence: "active" | "stained" | "suspected" | "noneSeen";
+        WaterEvidence: "active" | "stained" | "suspected" | "noneSeen" | "notChecked";
         /** @description An option of a factor of the book that a fact decides, and where the fact comes from. */
         WearFact: {
             factor: string;

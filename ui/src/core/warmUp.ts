@@ -37,7 +37,7 @@ const finding: FindingFact = {
   station: 'edges',
   condition: 'drip-edge-lap-short',
   place: '',
-  evidence: 'noneSeen',
+  evidence: 'notChecked',
   extent: 'onePlace',
   measure: { typed: '1/2', value: 0.5, how: 'tape' },
   peopleBelow: false,

@@ -60,10 +60,11 @@ export const ageSources = {
 } as const
 
 export const evidences: Record<FindingFact['evidence'], string> = {
-  noneSeen: 'None seen',
+  notChecked: 'Not checked',
+  noneSeen: 'None found',
   suspected: 'Suspected',
-  stained: 'Stained',
-  active: 'Coming in',
+  stained: 'Staining',
+  active: 'Active leak',
 }
 
 export const extents: Record<FindingFact['extent'], string> = {
@@ -152,18 +153,18 @@ export const nailFaults: Record<NailFault, string> = {
 }
 
 export const bases: Record<Basis, string> = {
-  observed: 'Seen',
-  inferred: 'Concluded',
+  observed: 'Observed',
+  inferred: 'Inferred',
   suspected: 'Suspected',
 }
 
 export const urgencies: Record<UrgencyClass, string> = {
-  makeSafeNow: 'Make safe now',
-  beforeNextRain: 'Before the next rain',
+  makeSafeNow: 'Immediate (safety)',
+  beforeNextRain: 'Before next rain',
   thisSeason: 'This season',
   withinYear: 'Within a year',
-  withReroof: 'With the re-roof',
-  watch: 'Watch',
+  withReroof: 'With re-roof',
+  watch: 'Monitor',
 }
 
 export const codeFamilies: Record<CodeFamily, string> = {

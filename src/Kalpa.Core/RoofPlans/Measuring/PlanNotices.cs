@@ -275,7 +275,7 @@ public static class PlanNotices
             condition,
             new UrgencyFacts(
                 condition.Code,
-                WaterEvidence.NoneSeen,
+                WaterEvidence.NotChecked,
                 Extent.OnePlace,
                 slope?.Under ?? Under.HeatedRoom,
                 false,

@@ -45,7 +45,9 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
       )}
       <Part title={condition.remedy.title}>
         <Lines of={condition.remedy.steps} />
-        {condition.remedy.notARepair && <Text className="k-unfit">Not a repair: {condition.remedy.notARepair}</Text>}
+        {condition.remedy.notARepair && (
+          <Text className="k-unfit">Not an acceptable repair: {condition.remedy.notARepair}</Text>
+        )}
         {condition.trade && <Text>For another trade: {condition.trade}.</Text>}
       </Part>
       {photos.length > 0 && (

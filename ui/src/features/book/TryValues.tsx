@@ -1,4 +1,4 @@
-import { Box, Flex, Stack, Text } from '@chakra-ui/react'
+import { Box, Checkbox, Flex, Stack, Text } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
 import type {
   BookAnswer,
@@ -41,7 +41,8 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
   const [how, setHow] = useState<MeasureFact['how']>('tape')
   const [rise, setRise] = useState<keyof typeof pitches>('6')
   const [code, setCode] = useState<CodeFamily>('residential')
-  const [evidence, setEvidence] = useState<FindingFact['evidence']>('noneSeen')
+  const [evidence, setEvidence] = useState<FindingFact['evidence']>('notChecked')
+  const [undersideSeen, setUndersideSeen] = useState(false)
   const [extent, setExtent] = useState<FindingFact['extent']>('onePlace')
   const [under, setUnder] = useState<Under>('heatedRoom')
   const [deciding, setDeciding] = useState<DecidingAnswer[]>([])
@@ -73,6 +74,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
       extent,
       under,
       peopleBelow: false,
+      undersideSeen,
       outcome: verdict.outcome,
       shortfall: verdict.shortfall,
       nearEnd: false,
@@ -110,7 +112,18 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
           />
         ))}
         <VerdictPanel verdict={verdict} waiting={late ? waiting : null} error={asking.error} onRetry={asking.retry} />
-        <Choice label="Signs of water" value={evidence} options={evidences} onChange={setEvidence} />
+        <Choice label="Water signs" value={evidence} options={evidences} onChange={setEvidence} />
+        {evidence === 'noneSeen' && (
+          <Checkbox.Root
+            size="lg"
+            checked={undersideSeen}
+            onCheckedChange={({ checked }) => setUndersideSeen(checked === true)}
+          >
+            <Checkbox.HiddenInput />
+            <Checkbox.Control />
+            <Checkbox.Label>The underside was inspected on this visit</Checkbox.Label>
+          </Checkbox.Root>
+        )}
         <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />
         <Choice label="What lies under it" value={under} options={unders} onChange={setUnder} />
         {urgency && (
@@ -118,8 +131,9 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
             <UrgencyMarks marks={urgency.nails} words={urgency.words} />
             <Text>{urgency.why.join(' ')}</Text>
             <Text fontSize="sm" color="faint">
-              Chance of its harm within a year {Math.round(urgency.chance * 100)} %, expected loss of a year’s waiting $
-              {urgency.lossLow.toLocaleString('en-US')}–{urgency.lossHigh.toLocaleString('en-US')} (planning figure)
+              {urgency.consequence !== 'lifeSafety' && urgency.class !== 'makeSafeNow'
+                ? `Chance of harm within a year ${Math.round(urgency.chance * 100)} %, estimated cost of waiting one year $${urgency.lossLow.toLocaleString('en-US')}–${urgency.lossHigh.toLocaleString('en-US')} (planning figure)`
+                : 'No cost of waiting is given where people can be hurt.'}
             </Text>
           </Box>
         )}

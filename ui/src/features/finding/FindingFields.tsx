@@ -38,7 +38,7 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
   return (
     <Stack gap="4">
       <Choice
-        label="Signs of water"
+        label="Water signs"
         value={draft.evidence}
         options={evidences}
         onChange={(evidence) => onChange({ evidence })}

@@ -23,7 +23,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     station: query.get('station') ?? photo?.station ?? 'field',
     condition: same?.condition ?? '',
     place: '',
-    evidence: same?.evidence ?? 'noneSeen',
+    evidence: same?.evidence ?? 'notChecked',
     extent: same?.extent ?? 'onePlace',
     // What was measured there was not measured here.
     measure: null,

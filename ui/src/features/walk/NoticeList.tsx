@@ -71,7 +71,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
       station: notice.station,
       condition: notice.condition,
       place: notice.place,
-      evidence: 'noneSeen',
+      evidence: 'notChecked',
       extent: 'onePlace',
       measure: notice.measure ?? null,
       peopleBelow: false,

@@ -82,12 +82,12 @@ function WorkRow({ item }: { item: WorkItem }) {
           )}
           {assessment.commission.prices && item.lossHigh > 0 && (
             <Text fontSize="sm" color="faint">
-              Expected loss of a year’s waiting: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an
+              Estimated cost of waiting one year: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an
               offer)
             </Text>
           )}
           <details>
-            <summary>How it is mended</summary>
+            <summary>Repair steps</summary>
             <Box as="ol" pl="5" listStyleType="decimal">
               {item.steps.map((step) => (
                 <li key={step}>{step}</li>
@@ -95,7 +95,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             </Box>
             {item.notARepair && (
               <Text className="k-unfit" mt="1">
-                Not a repair: {item.notARepair}
+                Not an acceptable repair: {item.notARepair}
               </Text>
             )}
           </details>

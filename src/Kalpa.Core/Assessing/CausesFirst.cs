@@ -1,0 +1,99 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Assessing;
+
+/// <summary>A finding that brings about another one.</summary>
+internal readonly record struct CauseLink(Guid Cause, Guid Effect);
+
+/// <summary>
+/// What brings about something else is put right first: a fan that wets the attic before its mold is treated. A cause is raised to the class of what it brings
+/// about, short of immediate, which is for what endangers people itself; an inspector's own class stands.
+/// </summary>
+internal static class CausesFirst
+{
+    private const UrgencyClass MostByEffect = UrgencyClass.BeforeNextRain;
+
+    public static IReadOnlyList<CauseLink> Links(
+        RuleBook book,
+        IReadOnlyList<CombinationAnswer> combined,
+        IReadOnlyList<FindingFact> findings
+    )
+    {
+        var links = new List<CauseLink>();
+        foreach (var met in combined)
+        {
+            if (book.Combinations.First(c => c.Id == met.Id).Causes is not { } causes)
+            {
+                continue;
+            }
+            var isCause = findings.Where(f => met.Findings.Contains(f.Id)).ToLookup(f => causes.Contains(f.Condition), f => f.Id);
+            links.AddRange(isCause[true].SelectMany(cause => isCause[false].Select(effect => new CauseLink(cause, effect))));
+        }
+        return [.. links.Distinct()];
+    }
+
+    public static IEnumerable<FindingAssessment> Raised(IReadOnlyList<FindingAssessment> judged, IReadOnlyList<CauseLink> links)
+    {
+        var byId = judged.ToDictionary(f => f.FindingId);
+        foreach (var finding in judged)
+        {
+            var effect = links
+                .Where(l => l.Cause == finding.FindingId)
+                .Select(l => byId[l.Effect])
+                .Where(IsDefect)
+                .MaxBy(f => f.Urgency.Class);
+            var least = effect is null || effect.Urgency.Class < MostByEffect ? effect?.Urgency.Class : MostByEffect;
+            yield return !IsDefect(finding) || finding.Urgency.Moved is not null || !(least > finding.Urgency.Class)
+                ? finding
+                : finding with
+                {
+                    Urgency = finding.Urgency with
+                    {
+                        Class = least!.Value,
+                        Marks = (int)least,
+                        Words = Urgencies.Words(least.Value),
+                        Why = [.. finding.Urgency.Why, $"It brings about “{Sentences.Lower(effect!.Name)}”, so it is corrected first."],
+                    },
+                };
+        }
+    }
+
+    /// <summary>Items in their order, each after the causes of it that are as urgent; items that are no finding stay where they are.</summary>
+    public static List<T> Ordered<T>(
+        IReadOnlyList<T> items,
+        Func<T, Guid?> findingOf,
+        Func<T, UrgencyClass> classOf,
+        IReadOnlyList<CauseLink> links
+    )
+    {
+        var ordered = new List<T>();
+        var placed = new HashSet<int>();
+        void Place(int at)
+        {
+            // Marked before its causes are placed: two that bring about each other end here.
+            if (!placed.Add(at))
+            {
+                return;
+            }
+            foreach (var (cause, item) in items.Index())
+            {
+                if (classOf(item) == classOf(items[at]) && links.Any(l => l.Effect == findingOf(items[at]) && l.Cause == findingOf(item)))
+                {
+                    Place(cause);
+                }
+            }
+            ordered.Add(items[at]);
+        }
+        for (var at = 0; at < items.Count; at++)
+        {
+            Place(at);
+        }
+        return ordered;
+    }
+
+    private static bool IsDefect(FindingAssessment finding) =>
+        finding.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted);
+}

@@ -1,0 +1,47 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Urgency;
+
+/// <summary>What makes a finding immediate, the graver first.</summary>
+internal enum Danger
+{
+    /// <summary>Only with what was found beside it: a clogged drain where nothing else lets the water off.</summary>
+    Together = 10,
+
+    /// <summary>It can fall, and people pass or stand below.</summary>
+    Falling = 20,
+
+    /// <summary>It reaches people as it is.</summary>
+    Present = 30,
+}
+
+/// <summary>Whether someone can be hurt, by the kind of hazard. Such a finding is immediate and is not priced.</summary>
+internal static class Dangers
+{
+    public static Danger? Of(Condition condition, UrgencyFacts facts)
+    {
+        var stands = Stands(facts);
+        // A firm's own condition may endanger people without saying how: then by who is below.
+        var reaches = condition is { Consequence: Consequence.LifeSafety, Hazard: null };
+        return condition.Hazard == Hazard.Present && stands ? Danger.Present
+            : facts.PeopleBelow && (condition.CanFall || (reaches && stands)) ? Danger.Falling
+            : facts.LeastConsequence == Consequence.LifeSafety && stands ? Danger.Together
+            : null;
+    }
+
+    /// <summary>A measure within its limit, or a settled doubt, leaves no hazard.</summary>
+    public static bool Stands(UrgencyFacts facts) => facts.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted);
+
+    /// <summary>Among hazards of one kind the likelier goes first; what is a danger only together stays in the order of its own likelihood.</summary>
+    public static int Likelier(Condition condition, Danger danger) =>
+        danger == Danger.Together && condition.Hazard is not null ? 0 : (int)condition.Likelihood + 1;
+
+    public static string Words(Danger danger) =>
+        danger switch
+        {
+            Danger.Present => "It can hurt people as it is, wherever they stand.",
+            Danger.Falling => "It can fall, and people pass or stand below.",
+            _ => "With what was found beside it, it endangers the building and the people in it.",
+        };
+}

@@ -1,0 +1,126 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.Walking;
+using Kalpa.Core.Urgency;
+
+namespace Kalpa.Core.Tests.Urgency;
+
+/// <summary>Life safety by kind of hazard (common practice). Each hazard's kind is held, so that none is made harmless unseen.</summary>
+public class DangerTests
+{
+    private static readonly RuleBook Book = RuleBook.Current;
+
+    [Theory]
+    [InlineData("flue-open-attic", Hazard.Present)]
+    [InlineData("flue-clearance", Hazard.Present)]
+    [InlineData("framing-cut", Hazard.Present)]
+    [InlineData("veneer-leaning", Hazard.Present)]
+    [InlineData("deck-soft", Hazard.Present)]
+    [InlineData("skylight-unguarded", Hazard.Present)]
+    [InlineData("overflow-none", Hazard.Dormant)]
+    [InlineData("overflow-small", Hazard.Dormant)]
+    [InlineData("overflow-high", Hazard.Dormant)]
+    [InlineData("scupper-low", Hazard.Dormant)]
+    [InlineData("unknown-fibers", Hazard.Dormant)]
+    [InlineData("chimney-short", Hazard.Dormant)]
+    [InlineData("chimney-near", Hazard.Dormant)]
+    [InlineData("deck-short", Hazard.Dormant)]
+    [InlineData("snow-over-door", Hazard.Dormant)]
+    public void What_reaches_people_by_itself_is_immediate_and_what_needs_another_event_is_due_within_the_year(string code, Hazard hazard)
+    {
+        var condition = Book.FindCondition(code)!;
+        condition.Hazard.ShouldBe(hazard);
+        var answer = Urgencies.Of(Book, condition, Facts(code));
+        answer.Class.ShouldBe(hazard == Hazard.Present ? UrgencyClass.MakeSafeNow : UrgencyClass.WithinYear);
+        (answer.LossLow, answer.LossHigh, answer.Chance).ShouldBe((0, 0, 0));
+    }
+
+    [Fact]
+    public void Every_danger_of_the_book_says_how_it_comes_to_hurt_people() =>
+        Book.Conditions.Where(c => c.Consequence == Consequence.LifeSafety && c.Hazard is null).Select(c => c.Code).ShouldBeEmpty();
+
+    [Theory]
+    [InlineData("flue-clearance", VerdictOutcome.Conforms, UrgencyClass.Watch)]
+    [InlineData("flue-clearance", VerdictOutcome.Noted, UrgencyClass.Watch)]
+    [InlineData("flue-clearance", VerdictOutcome.CannotTell, UrgencyClass.MakeSafeNow)]
+    [InlineData("flue-clearance", VerdictOutcome.Short, UrgencyClass.MakeSafeNow)]
+    [InlineData("chimney-short", VerdictOutcome.Conforms, UrgencyClass.Watch)]
+    [InlineData("chimney-short", VerdictOutcome.Short, UrgencyClass.WithinYear)]
+    public void A_measure_that_conforms_leaves_no_hazard_and_one_not_taken_does(
+        string code,
+        VerdictOutcome outcome,
+        UrgencyClass expected
+    ) => Urgencies.Of(Book, Book.FindCondition(code)!, Facts(code) with { Outcome = outcome }).Class.ShouldBe(expected);
+
+    /// <summary>Loose tile, slate, mortar and brick hurt whoever stands below, and only then.</summary>
+    [Theory]
+    [InlineData("tile-slipped")]
+    [InlineData("slate-slipped")]
+    [InlineData("mortar-open")]
+    [InlineData("tile-edge-loose")]
+    [InlineData("snow-over-door")]
+    public void What_can_fall_is_immediate_over_people(string code)
+    {
+        var condition = Book.FindCondition(code)!;
+        Urgencies.Of(Book, condition, Facts(code)).Class.ShouldNotBe(UrgencyClass.MakeSafeNow);
+        var over = Urgencies.Of(Book, condition, Facts(code) with { PeopleBelow = true });
+        over.Class.ShouldBe(UrgencyClass.MakeSafeNow);
+        over.LossHigh.ShouldBe(0);
+        over.Why[0].ShouldBe("It can fall, and people pass or stand below.");
+    }
+
+    /// <summary>A firm's own danger that does not say how it hurts is judged by who is below.</summary>
+    [Fact]
+    public void A_firm_s_own_danger_goes_by_who_is_below()
+    {
+        var own = Book.FindCondition("chimney-short")! with { Hazard = null };
+        Urgencies.Of(Book, own, Facts(own.Code)).Class.ShouldBe(UrgencyClass.WithinYear);
+        Urgencies.Of(Book, own, Facts(own.Code) with { PeopleBelow = true }).Class.ShouldBe(UrgencyClass.MakeSafeNow);
+    }
+
+    [Fact]
+    public void A_drain_that_is_clogged_where_nothing_else_drains_is_immediate_and_each_alone_is_not()
+    {
+        UrgencyClass ClassOf(string code, params string[] found)
+        {
+            var findings = found.Select(c => Roof.Finding(c, "drains")).ToList();
+            var judged = Assessor.Assess(Membrane with { Findings = findings }, Book);
+            return judged.Findings.Single(f => f.FindingId == findings[Array.IndexOf(found, code)].Id).Urgency.Class;
+        }
+        ClassOf("drain-clogged", "drain-clogged", "overflow-none").ShouldBe(UrgencyClass.MakeSafeNow);
+        ClassOf("overflow-none", "drain-clogged", "overflow-none").ShouldBe(UrgencyClass.MakeSafeNow);
+        ClassOf("drain-clogged", "drain-clogged").ShouldBe(UrgencyClass.ThisSeason);
+        ClassOf("overflow-none", "overflow-none").ShouldBe(UrgencyClass.WithinYear);
+    }
+
+    /// <summary>What is immediate is made safe by its own remedy; the larger work that it belongs to comes after.</summary>
+    [Fact]
+    public void A_tile_over_a_door_is_refastened_and_the_roof_is_not_relaid_for_it()
+    {
+        var tile = Roof.Finding("tile-slipped", "edges") with
+        {
+            Deciding = [new DecidingAnswer("tile-lifting", "plane")],
+            Evidence = WaterEvidence.Stained,
+        };
+        var felt = Roof.Finding("underlayment-perished", "edges") with { Evidence = WaterEvidence.Stained };
+        FindingAssessment Judged(FindingFact finding) =>
+            Assessor.Assess(Tile with { Findings = [finding, felt] }, Book).Findings.Single(f => f.FindingId == finding.Id);
+        Judged(tile).RemedyTitle.ShouldNotBe("Refasten the tile");
+        Judged(tile with { PeopleBelow = true }).RemedyTitle.ShouldBe("Refasten the tile");
+    }
+
+    private static AssessInput Of(string kind) =>
+        Roof.Input with
+        {
+            Slopes = [Roof.A],
+            Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, 2018, 2018, AgeSource.Permit)],
+        };
+
+    private static AssessInput Membrane { get; } = Of(CoveringKind.Tpo);
+
+    private static AssessInput Tile { get; } = Of(CoveringKind.ClayTile);
+
+    private static UrgencyFacts Facts(string code) =>
+        new(code, WaterEvidence.NoneSeen, Extent.OnePlace, Under.HeatedRoom, false, VerdictOutcome.Seen, 0, false);
+}
