@@ -99,7 +99,7 @@ public sealed record SlopeAssessment(
 /// <summary>
 /// A finding as judged. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
 /// <paramref name="Trade"/>: who mends it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
-/// recorded.
+/// recorded; <paramref name="Outcome"/>: what is recommended, by the inspector or by what an answer decided.
 /// </summary>
 public sealed record FindingAssessment(
     Guid FindingId,
@@ -115,8 +115,14 @@ public sealed record FindingAssessment(
     string RemedyTitle,
     IReadOnlyList<string> RemedySteps,
     string Trade,
-    bool Unjudged = false
-);
+    bool Unjudged = false,
+    FindingOutcome Outcome = FindingOutcome.Mend
+)
+{
+    /// <summary>A note whose recommendation is listed beside the work: no defect, but better done with the next work there.</summary>
+    [JsonIgnore]
+    public bool Recommended => Verdict.Outcome == VerdictOutcome.Noted && Outcome == FindingOutcome.Watch;
+}
 
 [JsonConverter(typeof(CamelCaseEnum<WorkKind>))]
 public enum WorkKind

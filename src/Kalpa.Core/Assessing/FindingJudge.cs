@@ -55,7 +55,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 kind
             )
         );
-        var effect = Decisions.Effect(book, decisions);
+        var effect = Decisions.Effect(book, decisions, finding.Evidence);
         var measured = Verdicts.Of(
             book,
             condition,
@@ -70,7 +70,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 condition.Meaning,
                 ToSettle: "Choose a condition of the rule book, or update Kalpa."
             )
-            : Decisions.Settled(condition, finding, measured, effect, decisions);
+            : Decisions.Settled(condition, finding, measured, effect, kind);
         var together = around.Together;
         var rules = together.Select(c => book.Combinations.First(r => r.Id == c.Id)).ToList();
         var urgency = Urgencies.Of(
@@ -104,17 +104,19 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 Why = [condition.Meaning],
             };
         }
-        var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm));
         // What is immediate is made safe by itself; the larger work comes after.
         var immediate = urgency.Class == UrgencyClass.MakeSafeNow;
         var title =
             immediate ? ""
             : effect.Remedy.Length > 0 ? effect.Remedy
             : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
+        var remedy = title.Length > 0 ? title : condition.Remedy.Title;
+        var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy)?.Name : null;
+        var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity));
         return new FindingAssessment(
             finding.Id,
             finding.SlopeId,
-            condition.Name,
+            Words.Name(condition, finding, verdict, quantity),
             verdict,
             urgency,
             words.Observed,
@@ -122,10 +124,18 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             decisions,
             together,
             words,
-            title.Length > 0 ? title : condition.Remedy.Title,
+            remedy,
             immediate ? condition.Remedy.Steps : effect.Steps ?? condition.Remedy.Steps,
-            together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade,
-            unjudged
+            immediate ? condition.Trade
+                : effect.Trade.Length > 0 ? effect.Trade
+                : together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade,
+            unjudged,
+            // What the inspector has chosen stands; what the condition presets gives way to what the answer says.
+            finding.Outcome == condition.DefaultOutcome
+            && !immediate
+            && effect.Outcome is { } decided
+                ? decided
+                : finding.Outcome
         );
     }
 

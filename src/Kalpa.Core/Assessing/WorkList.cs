@@ -31,7 +31,7 @@ internal static class WorkList
         var facts = input.Findings.ToDictionary(f => f.Id);
         var items = findings
             .Where(f =>
-                f.Verdict.Outcome != VerdictOutcome.Noted
+                (f.Verdict.Outcome != VerdictOutcome.Noted || f.Recommended)
                 && (f.Verdict.Outcome != VerdictOutcome.Conforms || WaterShows(facts[f.FindingId]))
                 && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly
             )
@@ -77,11 +77,11 @@ internal static class WorkList
         var condition = AsRecorded.Condition(book, fact);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
         // What the inspector has given to somebody else stays with them.
-        var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && fact.Outcome == FindingOutcome.Mend;
+        var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && judged.Outcome == FindingOutcome.Mend;
         return new WorkItem(
             0,
             WorkKind.Repair,
-            elsewhere ? "Find where the water comes in" : Title(condition, judged, fact.Outcome),
+            elsewhere ? "Find where the water comes in" : Title(condition, judged),
             Words.Place(fact, slope).TrimStart(',', ' '),
             judged.Urgency.Class,
             judged.Urgency.Marks,
@@ -93,7 +93,7 @@ internal static class WorkList
             judged.Urgency.LossHigh,
             fact.Id,
             fact.SlopeId,
-            Trade: fact.Outcome == FindingOutcome.OtherTrade || judged.Trade.Length > 0
+            Trade: judged.Outcome == FindingOutcome.OtherTrade || judged.Trade.Length > 0
                 ? judged.Trade.Length > 0
                     ? judged.Trade
                     : AnotherTrade
@@ -101,18 +101,21 @@ internal static class WorkList
         );
     }
 
-    /// <summary>Other outcomes exist besides mending; each says who acts.</summary>
-    private static string Title(Condition condition, FindingAssessment judged, FindingOutcome outcome)
+    /// <summary>Other outcomes exist besides a repair; each says who acts. What an answer decided for names itself.</summary>
+    private static string Title(Condition condition, FindingAssessment judged)
     {
+        var named = judged.RemedyTitle != condition.Remedy.Title;
         var what = Sentences.Lower(condition.Name);
-        return outcome switch
-        {
-            FindingOutcome.Watch => $"Watch: {what}",
-            FindingOutcome.Investigate => $"Look further into: {what}",
-            FindingOutcome.HaveJudged => $"Have judged by a specialist: {what}",
-            FindingOutcome.OtherTrade => $"For another trade: {what}",
-            _ => judged.RemedyTitle,
-        };
+        return judged.Recommended ? $"Recommended: {Sentences.Lower(judged.RemedyTitle)}"
+            : named ? judged.RemedyTitle
+            : judged.Outcome switch
+            {
+                FindingOutcome.Watch => $"Monitor: {what}",
+                FindingOutcome.Investigate => $"Further evaluation: {what}",
+                FindingOutcome.HaveJudged => $"Evaluation by a specialist: {what}",
+                FindingOutcome.OtherTrade => $"For another trade: {what}",
+                _ => judged.RemedyTitle,
+            };
     }
 
     private static WorkItem? OfSlope(SlopeAssessment slope)

@@ -54,14 +54,19 @@ public static partial class ComputeServices
         var facts = new DecisionFacts(family, request.Slope?.Under, request.Slope?.Facing, null, request.Firm, request.Covering);
         var decisions = Decisions.Of(book, request.Finding, facts);
         var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local, request.Finding.Deciding);
+        var effect = Decisions.Effect(book, decisions, request.Finding.Evidence);
         var verdict = Decisions.Settled(
             condition,
             request.Finding,
             Verdicts.Of(book, condition, place, request.Finding.Measure),
-            Decisions.Effect(book, decisions),
-            decisions
+            effect,
+            request.Covering
         );
-        return Words.Of(new WordsFacts(condition, request.Finding, request.Slope, verdict, decisions, request.Firm));
+        var remedy = effect.Remedy.Length > 0 ? effect.Remedy : condition.Remedy.Title;
+        var quantity = condition.Quantity is { } id ? book.FindQuantity(id) : null;
+        return Words.Of(
+            new WordsFacts(condition, request.Finding, request.Slope, verdict, decisions, request.Firm, remedy, effect.Said, quantity?.Name)
+        );
     }
 
     public static Outcome<OrderAnswer> Order(OrderRequest request, RuleBook book)

@@ -11,6 +11,22 @@ public static class BookChecks
 {
     private const int LikelyKeys = 6;
 
+    /// <summary>Words for what one sees: in the name of a measured condition they say that it is two conditions.</summary>
+    private static readonly string[] SeenWords =
+    [
+        "loose",
+        "rusted",
+        "missing",
+        "cracked",
+        "torn",
+        "split",
+        "rotten",
+        "dished",
+        "bent",
+        "crushed",
+        " or ",
+    ];
+
     public static IReadOnlyList<string> Of(RuleBook book) =>
         [
             .. Once("condition", book.Conditions.Select(c => c.Code)),
@@ -121,6 +137,18 @@ public static class BookChecks
         if (!Enum.IsDefined(condition.SourceClass) || !Enum.IsDefined(condition.Consequence) || !Enum.IsDefined(condition.Progression))
         {
             yield return Fault("wants a source class, a consequence and a progression");
+        }
+        if (condition.Measured && SeenWords.Any(w => condition.Name.Contains(w, StringComparison.OrdinalIgnoreCase)))
+        {
+            yield return Fault("mixes what is seen with what is measured: make two conditions of it");
+        }
+        if (condition is { Seen: true, Quantity: null })
+        {
+            yield return Fault("without a measure it is seen anyway");
+        }
+        if (condition.Kinds?.Any(k => book.FindCovering(k) is null) == true)
+        {
+            yield return Fault("wants coverings of the rule book");
         }
         if (condition.Hazard is not null && condition.Consequence != Consequence.LifeSafety)
         {

@@ -142,7 +142,8 @@ public sealed record FollowUp(string Station, string Text);
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
 /// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself;
-/// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it.
+/// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
+/// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -176,10 +177,15 @@ public sealed record Condition(
     bool Often = false,
     WaterAt Water = WaterAt.ByPlace,
     Hazard? Hazard = null,
-    WaterEvidence? Shows = null
+    WaterEvidence? Shows = null,
+    bool Seen = false,
+    IReadOnlyList<string>? Kinds = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
+
+    /// <summary>Whether its measure decides it. What is plainly seen is a defect without one.</summary>
+    public bool Measured => Quantity is not null && !Seen;
 }
 
 /// <summary>What mends it, as steps a roofer can price, and what looks like a repair and is not.</summary>

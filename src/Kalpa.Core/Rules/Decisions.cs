@@ -16,7 +16,8 @@ public enum KnownFrom
 }
 
 /// <summary>
-/// One way to see a matter, and what it does to a finding: another outcome, a weight on its chance (1: none), no defect at all, another remedy.
+/// One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
+/// or no defect at all. No defect with a remedy is a note with a recommendation.
 /// </summary>
 public sealed record DecisionView(
     string Key,
@@ -25,8 +26,14 @@ public sealed record DecisionView(
     double Weight = 1,
     bool NoDefect = false,
     string Remedy = "",
-    IReadOnlyList<string>? Steps = null
-);
+    IReadOnlyList<string>? Steps = null,
+    string Trade = ""
+)
+{
+    /// <summary>Whether it changes what is to be done or how urgent it is: what follows unasked from the place and changes nothing is not said either.</summary>
+    [JsonIgnore]
+    public bool Decides => Outcome is not null || Weight != 1 || NoDefect || Remedy.Length > 0 || Steps is not null || Trade.Length > 0;
+}
 
 /// <summary>On these coverings the covering itself gives this answer; on others it is not offered.</summary>
 public sealed record KindAnswer(string Option, IReadOnlyList<string> Kinds);
@@ -106,10 +113,18 @@ public sealed record DecisionFacts(
     string? Kind = null
 );
 
-/// <summary>What all matters together do to a finding.</summary>
-public sealed record DecisionEffect(double Weight, bool NoDefect, string Remedy, IReadOnlyList<string>? Steps)
+/// <summary>What all matters together do to a finding, and in which words: <paramref name="Said"/> are the views that a fact or the inspector decided for.</summary>
+public sealed record DecisionEffect(
+    double Weight,
+    bool NoDefect,
+    string Remedy,
+    IReadOnlyList<string>? Steps,
+    FindingOutcome? Outcome,
+    string Trade,
+    IReadOnlyList<string> Said
+)
 {
-    public static DecisionEffect None { get; } = new(1, false, "", null);
+    public static DecisionEffect None { get; } = new(1, false, "", null, null, "", []);
 }
 
 /// <summary>Matters that a recorded fact decides, with the other view one tap away (field guide, closing table).</summary>
@@ -159,44 +174,60 @@ public static class Decisions
         );
     }
 
-    /// <summary>What the views taken do; while a deciding fact is not known, it changes nothing.</summary>
-    public static DecisionEffect Effect(RuleBook book, IReadOnlyList<DecisionAnswer> answers)
+    /// <summary>
+    /// What the views taken do; while a deciding fact is not known, it changes nothing. Stains and running water overrule a view that there is no defect, and what
+    /// it would recommend.
+    /// </summary>
+    public static DecisionEffect Effect(RuleBook book, IReadOnlyList<DecisionAnswer> answers, WaterEvidence evidence)
     {
         var effect = DecisionEffect.None;
-        foreach (var answer in answers)
+        foreach (var answer in answers.Where(a => a is not { Open: true, By: DecidedBy.Firm }))
         {
             var view = book.FindDecision(answer.Key)!.View(answer.View);
-            var unsure = answer is { Open: true, By: DecidedBy.Firm };
+            if (view.NoDefect && Adverse(evidence))
+            {
+                continue;
+            }
             effect = new DecisionEffect(
-                effect.Weight * (unsure ? 1 : view.Weight),
-                effect.NoDefect || (view.NoDefect && !unsure),
-                view.Remedy.Length > 0 && !unsure ? view.Remedy : effect.Remedy,
-                view.Steps is not null && !unsure ? view.Steps : effect.Steps
+                effect.Weight * view.Weight,
+                effect.NoDefect || view.NoDefect,
+                view.Remedy.Length > 0 ? view.Remedy : effect.Remedy,
+                view.Steps ?? (view.Remedy.Length > 0 ? null : effect.Steps),
+                view.Outcome ?? effect.Outcome,
+                view.Trade.Length > 0 ? view.Trade : effect.Trade,
+                view.Decides || answer.Asked || answer.By == DecidedBy.Inspector ? [.. effect.Said, view.Words] : effect.Said
             );
         }
         return effect;
     }
 
+    private static bool Adverse(WaterEvidence evidence) => evidence is WaterEvidence.Active or WaterEvidence.Stained;
+
     /// <summary>A settled doubt, and best practice that is merely absent without any sign of harm, are noted and no defect.</summary>
-    public static Verdict Settled(
-        Condition condition,
-        FindingFact finding,
-        Verdict verdict,
-        DecisionEffect effect,
-        IReadOnlyList<DecisionAnswer> decisions
-    )
+    public static Verdict Settled(Condition condition, FindingFact finding, Verdict verdict, DecisionEffect effect, string? kind)
     {
-        var adverse = finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained;
         var outside = verdict.Outcome is VerdictOutcome.Short or VerdictOutcome.Over;
-        if (adverse || outside || !(effect.NoDefect || condition.BestPractice))
+        var elsewhere = kind is not null && condition.Kinds?.Contains(kind) == false;
+        if (Adverse(finding.Evidence) || (outside && !elsewhere) || !(effect.NoDefect || condition.BestPractice || elsewhere))
         {
-            return verdict;
+            return effect.Said.Count == 0 ? verdict : verdict with { Note = Joined(verdict.Note, effect.Said) };
         }
-        var why = effect.NoDefect
-            ? decisions.First(d => !(d is { Open: true, By: DecidedBy.Firm })).ViewWords
-            : "Good practice that is absent is no defect by itself, and no sign of harm was seen.";
-        return verdict with { Outcome = VerdictOutcome.Noted, Headline = "Noted, no defect", Why = why };
+        var why =
+            elsewhere ? "This does not apply to the covering here."
+            : effect.NoDefect ? Joined("", effect.Said)
+            : "Best practice that is absent is no defect by itself, and no sign of harm was found.";
+        return verdict with
+        {
+            Outcome = VerdictOutcome.Noted,
+            Headline = effect.Remedy.Length > 0 && !elsewhere ? "Noted, with a recommendation" : "Noted, no defect",
+            Why = why,
+            By = null,
+            Shortfall = 0,
+        };
     }
+
+    private static string Joined(string note, IEnumerable<string> said) =>
+        string.Join(' ', said.Select(s => s.TrimEnd('.') + ".").Prepend(note).Where(s => s.Length > 0));
 
     private static string? Answered(Decision decision, FindingFact finding) =>
         finding.Deciding?.LastOrDefault(a => a.Decision == decision.Key)?.Option

@@ -66,7 +66,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         var family = book.Covering(kind).Family;
         var all = findings
             .Select(f => (Finding: f, Condition: book.FindCondition(f.Condition)))
-            .Where(f => f.Condition?.Fault is not null && f.Condition.AppliesTo(family))
+            .Where(f => f.Condition?.Fault is not null && f.Condition.AppliesTo(family) && f.Condition.Kinds?.Contains(kind) != false)
             .OrderBy(f => f.Finding.Id)
             .Select(f => OfFault(f.Condition!, f.Finding))
             .Prepend(Of(book, kind, pitch, local));

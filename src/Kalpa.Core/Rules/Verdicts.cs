@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
 
@@ -63,9 +64,19 @@ public static class Verdicts
     {
         if (condition.Quantity is null)
         {
-            return new Verdict(VerdictOutcome.Seen, "Seen", condition.Meaning, SourceClass: condition.SourceClass);
+            return new Verdict(VerdictOutcome.Seen, "Observed", condition.Meaning, SourceClass: condition.SourceClass);
         }
-        return Of(book, book.FindQuantity(condition.Quantity)!, place, measure);
+        var measured = Of(book, book.FindQuantity(condition.Quantity)!, place, measure);
+        if (!condition.Seen || measured.Outcome is VerdictOutcome.Short or VerdictOutcome.Over)
+        {
+            return measured;
+        }
+        // A defect plainly seen stands without a measure, and beside one that conforms.
+        var note =
+            measured.Outcome != VerdictOutcome.Conforms
+                ? ""
+                : $"{Sentences.Upper(book.FindQuantity(condition.Quantity)!.Name)} {measure!.Typed.Trim()} is within the limit ({measured.LimitText}).";
+        return new Verdict(VerdictOutcome.Seen, "Observed", condition.Meaning, SourceClass: condition.SourceClass, Note: note);
     }
 
     public static Verdict Of(RuleBook book, Quantity quantity, VerdictPlace place, MeasureFact? measure)

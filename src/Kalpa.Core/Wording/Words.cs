@@ -19,14 +19,20 @@ public enum WordsBy
 /// </summary>
 public sealed record FindingWords(string Observed, string Means, string Plain, string Technical, WordsBy By, IReadOnlyList<string> Doubts);
 
-/// <summary>What a finding's words are composed from.</summary>
+/// <summary>
+/// What a finding's words are composed from. <paramref name="Remedy"/> is the title of what is to be done, <paramref name="Decided"/> what the answers decided for,
+/// <paramref name="Quantity"/> the name of what is measured.
+/// </summary>
 public sealed record WordsFacts(
     Condition Condition,
     FindingFact Finding,
     SlopeFact? Slope,
     Verdict Verdict,
     IReadOnlyList<DecisionAnswer> Decisions,
-    FirmRulesFact? Firm
+    FirmRulesFact? Firm,
+    string Remedy,
+    IReadOnlyList<string> Decided,
+    string? Quantity = null
 );
 
 /// <summary>Sentences composed from facts: deterministic, the same facts give the same words.</summary>
@@ -36,7 +42,7 @@ public static class Words
     public static FindingWords Of(WordsFacts facts)
     {
         var (condition, finding) = (facts.Condition, facts.Finding);
-        var plain = Observed(condition, finding, facts.Slope, facts.Verdict);
+        var plain = Observed(condition, finding, facts.Slope, facts.Verdict, facts.Quantity);
         var technical = Technical(condition, finding, facts.Slope, facts.Verdict);
         var phrase = facts.Firm?.Phrases.LastOrDefault(p => p.Condition == condition.Code)?.Means;
         var own = finding.OwnWords ?? new OwnWords();
@@ -44,7 +50,7 @@ public static class Words
             own.Observed.Length > 0 ? own.Observed
             : facts.Firm?.Voice == Voice.Technical ? technical
             : plain;
-        var composed = !string.IsNullOrEmpty(phrase) ? phrase : Means(condition, facts.Verdict, facts.Decisions, finding.Evidence);
+        var composed = !string.IsNullOrEmpty(phrase) ? phrase : Means(facts);
         var by =
             own.Observed.Length > 0 || own.Means.Length > 0 ? WordsBy.Inspector
             : !string.IsNullOrEmpty(phrase) ? WordsBy.Firm
@@ -59,14 +65,26 @@ public static class Words
         );
     }
 
+    /// <summary>
+    /// What it is called: a defect by its name; a measure that conforms by what was measured, never under a defect's name.
+    /// </summary>
+    public static string Name(Condition condition, FindingFact finding, Verdict verdict, string? quantity) =>
+        verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
+            ? $"{Sentences.Upper(quantity)} {measure.Typed.Trim()}: within the limit ({verdict.LimitText})"
+            : condition.Name;
+
     /// <summary>What was seen, where and how it measures: fact, not inference.</summary>
-    public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict)
+    public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, string? quantity = null)
     {
+        if (verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure)
+        {
+            return $"{Sentences.Upper(quantity)}{Place(finding, slope)}: measured {measure.Typed.Trim()}{How(measure.How)}, within the limit ({verdict.LimitText}).{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
+        }
         var extent = ExtentWords(finding.Extent);
         var name = finding.Basis switch
         {
-            Basis.Inferred => $"Concluded, not seen itself: {Sentences.Lower(condition.Name)}",
-            Basis.Suspected => $"Suspected, not shown: {Sentences.Lower(condition.Name)}",
+            Basis.Inferred => $"Inferred, not seen itself: {Sentences.Lower(condition.Name)}",
+            Basis.Suspected => $"Suspected, not confirmed: {Sentences.Lower(condition.Name)}",
             _ => condition.Name,
         };
         return $"{name}{Place(finding, slope)}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
@@ -109,29 +127,35 @@ public static class Words
         return $"{condition.Name}{Place(finding, slope)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit}{pitch} Water: {water}{beneath}.{Cause(finding.Cause)}";
     }
 
-    /// <summary>What it means and what mends it, for the owner.</summary>
+    /// <summary>What it means and what is to be done, for the owner.</summary>
     public static string Means(Condition condition) => $"{condition.Meaning} {condition.Remedy.Title}.";
 
     /// <summary>The same with what the deciding facts make of it: a defect, a note, or both branches while nobody knows.</summary>
-    public static string Means(Condition condition, Verdict verdict, IReadOnlyList<DecisionAnswer> decisions, WaterEvidence evidence)
+    private static string Means(WordsFacts facts)
     {
+        var (condition, verdict) = (facts.Condition, facts.Verdict);
         if (verdict.Outcome == VerdictOutcome.Conforms)
         {
-            return evidence is WaterEvidence.Active or WaterEvidence.Stained
+            return facts.Finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained
                 ? "The measure is within the limit: the water has another way in, which is still to be found."
                 : "The measure is within the limit: no defect by itself.";
         }
+        var decided = string.Concat(facts.Decided.Select(d => $" {d.TrimEnd('.')}."));
+        var remedy = $" {facts.Remedy.TrimEnd('.')}.";
         if (verdict.Outcome == VerdictOutcome.Noted)
         {
-            return $"Recorded as it is; no defect by itself. {condition.Meaning}";
+            return facts.Remedy != condition.Remedy.Title && facts.Decided.Count > 0
+                ? $"Recorded as it is; no defect by itself.{decided} Recommended: {Sentences.Lower(facts.Remedy.TrimEnd('.'))}."
+                : $"Recorded as it is; no defect by itself. {condition.Meaning}";
         }
-        var open = decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
+        var means = $"{condition.Meaning}{decided}{remedy}";
+        var open = facts.Decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
         if (open is null)
         {
-            return Means(condition);
+            return means;
         }
         var branches = string.Join(" ", open.Branches.Select(b => $"If {b.If}: {Sentences.Lower(b.Then).TrimEnd('.')}."));
-        return $"{Means(condition)} {branches} To settle it: {Sentences.Lower(open.Settle)}";
+        return $"{means} {branches} To settle it: {Sentences.Lower(open.Settle)}";
     }
 
     public static string Place(FindingFact finding, SlopeFact? slope)

@@ -87,8 +87,8 @@ public class JudgementTests
     // Observed, inferred and suspected differ in data and in words.
     [Theory]
     [InlineData(Basis.Observed, "Torn or cracked boot collar")]
-    [InlineData(Basis.Inferred, "Concluded, not seen itself: torn or cracked boot collar")]
-    [InlineData(Basis.Suspected, "Suspected, not shown: torn or cracked boot collar")]
+    [InlineData(Basis.Inferred, "Inferred, not seen itself: torn or cracked boot collar")]
+    [InlineData(Basis.Suspected, "Suspected, not confirmed: torn or cracked boot collar")]
     public void How_it_is_known_is_said(Basis basis, string begins) =>
         Judge(Roof.Finding("boot-collar-torn", "penetrations") with { Basis = basis }).Observed.ShouldStartWith(begins);
 

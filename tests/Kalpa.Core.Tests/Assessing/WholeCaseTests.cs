@@ -269,7 +269,7 @@ public class WholeCaseTests
     {
         var dry = F("kickout-missing", decided: "kickout=none");
         var noted = First(Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, dry), dry);
-        noted.Decisions[0].ViewWords.ShouldContain("not a failure");
+        noted.Decisions[0].ViewWords.ShouldContain("not a defect");
         (noted.Urgency.Class <= UrgencyClass.WithinYear).ShouldBeTrue();
         var wet = F("kickout-missing", Stained, decided: "kickout=signs");
         var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, wet, F("stucco-stained", Stained));
@@ -294,7 +294,7 @@ public class WholeCaseTests
     public void A_missing_shingle_on_bare_mat_is_a_section_not_a_shingle()
     {
         var missing = F("shingle-missing", decided: "repair-replace=bare");
-        First(Judge(CoveringKind.ThreeTabShingle, Under.Attic, missing), missing).RemedyTitle.ShouldContain("no spot repair");
+        First(Judge(CoveringKind.ThreeTabShingle, Under.Attic, missing), missing).RemedyTitle.ShouldContain("do not spot repair");
         var good = F("shingle-missing", decided: "repair-replace=good");
         First(Judge(CoveringKind.ThreeTabShingle, Under.Attic, good), good).RemedyTitle.ShouldBe("Replace the missing shingles");
     }
@@ -362,7 +362,7 @@ public class WholeCaseTests
         var given = dripping with { Outcome = FindingOutcome.HaveJudged };
         Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, given)
             .Work.Single(w => w.FindingId == given.Id)
-            .Title.ShouldStartWith("Have judged by a specialist");
+            .Title.ShouldStartWith("Evaluation by a specialist");
     }
 
     // Common practice: life safety stands before any damage, and says so.

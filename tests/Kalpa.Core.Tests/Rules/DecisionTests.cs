@@ -49,7 +49,7 @@ public class DecisionTests
         answer.Open.ShouldBeTrue();
         answer.Branches.Count.ShouldBe(decision.By.Count);
         answer.Settle.ShouldEndWith(".");
-        var effect = Decisions.Effect(Book, [answer]);
+        var effect = Decisions.Effect(Book, [answer], WaterEvidence.NotChecked);
         effect.Weight.ShouldBe(1);
         effect.NoDefect.ShouldBeFalse();
     }
@@ -153,7 +153,7 @@ public class DecisionTests
     {
         var crack = Roof.Finding("valley-cracked", "ridges") with { SlopeId = Roof.A.Id };
         var open = Assessor.Assess(Roof.Input with { Findings = [crack] }, Book).Findings[0];
-        open.Means.ShouldContain("If membrane seen beneath");
+        open.Means.ShouldContain("If membrane seen below");
         open.Means.ShouldContain("If bare deck or felt");
         open.Means.ShouldContain("To settle it");
         var seen = crack with { Deciding = [new DecidingAnswer("valley-membrane", "yes")] };

@@ -71,7 +71,7 @@ public class HangingLimitTests
     public void What_hangs_on_an_unknown_fact_says_by_how_much_and_how_to_settle_it()
     {
         var verdict = Judge("shingle-low-slope", CoveringKind.LaminatedShingle, "3/12", null);
-        verdict.ToSettle!.ShouldStartWith("Short by 1:12 if it is one layer.");
+        verdict.ToSettle!.ShouldStartWith("Short by 1:12 if it is one layer of underlayment.");
         verdict.ToSettle!.ShouldContain("count the layers");
         verdict.By.ShouldBeNull();
     }
@@ -93,7 +93,7 @@ public class HangingLimitTests
     public void The_limit_that_does_not_hold_here_is_shown_with_why()
     {
         var limits = Judge("shingle-low-slope", CoveringKind.LaminatedShingle, "3/12", "least-slope=double").Limits!;
-        limits.Single(l => l.Id == "single-underlay-asphalt").Note.ShouldBe("Only where: one layer.");
+        limits.Single(l => l.Id == "single-underlay-asphalt").Note.ShouldBe("Only where: one layer of underlayment.");
         limits.Single(l => l.Id == "double-underlay-asphalt").Governs.ShouldBeTrue();
     }
 
@@ -104,6 +104,6 @@ public class HangingLimitTests
         RuleLogic
             .Of(Book, Book.Limits.Single(l => l.Id == "width-without-cricket"))
             .Lines[0]
-            .ShouldContain(", unless it is skylight listed");
+            .ShouldContain(", unless it is a skylight listed");
     }
 }

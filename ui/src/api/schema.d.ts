@@ -1598,7 +1598,8 @@ export interface components {
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself;
-         *     Shows: the sign of water that it is (a stain), whatever is recorded beside it.
+         *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
+         *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide.
          */
         Condition: {
             code: string;
@@ -1640,6 +1641,11 @@ export interface components {
             water?: components["schemas"]["WaterAt"];
             hazard?: null | components["schemas"]["Hazard"];
             shows?: null | components["schemas"]["WaterEvidence"];
+            /** @default false */
+            seen: boolean;
+            kinds?: null | string[];
+            /** @description Whether its measure decides it. What is plainly seen is a defect without one. */
+            measured?: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1803,7 +1809,10 @@ export interface components {
             is: string[];
             view: string;
         };
-        /** @description One way to see a matter, and what it does to a finding: another outcome, a weight on its chance (1: none), no defect at all, another remedy. */
+        /**
+         * @description One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
+         *     or no defect at all. No defect with a remedy is a note with a recommendation.
+         */
         DecisionView: {
             key: string;
             words: string;
@@ -1818,6 +1827,8 @@ export interface components {
             /** @default  */
             remedy: string;
             steps?: null | string[];
+            /** @default  */
+            trade: string;
         };
         DemoPerson: {
             /** Format: uuid */
@@ -2031,7 +2042,7 @@ export interface components {
         /**
          * @description A finding as judged. Decisions: what decides it and the views on it; Together: what it means with other findings;
          *     Trade: who mends it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
-         *     recorded.
+         *     recorded; Outcome: what is recommended, by the inspector or by what an answer decided.
          */
         FindingAssessment: {
             /** Format: uuid */
@@ -2051,6 +2062,7 @@ export interface components {
             trade: string;
             /** @default false */
             unjudged: boolean;
+            outcome?: components["schemas"]["FindingOutcome"];
         };
         FindingFact: {
             /** Format: uuid */
