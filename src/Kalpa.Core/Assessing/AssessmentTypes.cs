@@ -138,6 +138,9 @@ public enum WorkKind
 
     /// <summary>A component that is renewed alone and falls due.</summary>
     Renew,
+
+    /// <summary>Something that has to be seen before anything can be said of the slope.</summary>
+    Evaluate,
 }
 
 /// <summary>

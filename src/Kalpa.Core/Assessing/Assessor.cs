@@ -214,6 +214,14 @@ public static class Assessor
             .Where(s => s is { FiguresCovered: false, Life.Stated: not null } && !unfit.Contains(s.Letter))
             .MinBy(s => s.Life!.Stated!.Likely);
         var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {Sentences.Lower(soonest.Life!.Headline)}. ";
+        var unseen = slopes
+            .Where(s => s.Life is { Stated: null, Unseen: not null } && !unfit.Contains(s.Letter))
+            .Select(s => s.Letter)
+            .ToList();
+        if (unseen.Count > 0)
+        {
+            life += $"Slope {string.Join(", ", unseen)}: underlayment not seen. ";
+        }
         var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is unfit as built. ";
         var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
         if (covered.Count > 0)

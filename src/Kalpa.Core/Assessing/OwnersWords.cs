@@ -42,8 +42,8 @@ internal static class OwnersWords
             );
         }
         return new OwnerWords(
-            Headline(life.Stated),
-            Governs(life),
+            life is { Stated: null, Unseen: { } unseen } ? $"Not known yet: {Sentences.Lower(unseen.Words)}" : Headline(life.Stated),
+            life is { Stated: null, Unseen: { } hidden } ? $"{UnseenUnderlayment.Range(hidden)} {hidden.Conclude}" : Governs(life),
             [.. life.Factors.Where(f => f is { Applied: true, Value: < 1 }).OrderBy(f => f.Value).Select(f => Plain(f.Reason))],
             IfNothing(life.Stated, below, worst.Condition, worst.Judged)
         );

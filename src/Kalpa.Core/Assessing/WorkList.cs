@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
@@ -129,6 +130,21 @@ internal static class WorkList
                 UrgencyClass.WithinYear,
                 fitness.Reason,
                 ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer judge which"]
+            );
+        }
+        if (slope.Life is { Stated: null, Unseen: { } unseen })
+        {
+            return Slope(
+                slope,
+                WorkKind.Evaluate,
+                $"Lift two tiles on slope {slope.Letter} and inspect the underlayment",
+                UrgencyClass.WithinYear,
+                $"{unseen.Words} {UnseenUnderlayment.Range(unseen)} {unseen.Conclude}",
+                [
+                    "Lift two tiles near the eave, one on each side of the slope",
+                    "Photograph the underlayment before and after, and rate it",
+                    "Ask for permits, invoices or photos of a relay",
+                ]
             );
         }
         // Covered figures would show through a re-roof.

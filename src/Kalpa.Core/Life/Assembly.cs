@@ -43,7 +43,9 @@ internal static class Assembly
             : components.FirstOrDefault(c =>
                 book.FindComponent(c.Kind) is { Job: ComponentJob.KeepsWaterOut, Part: ComponentPart.Governs }
             );
-        var parts = new List<AssemblyComponent> { OfCovering(book, covering, facts) };
+        // Copper recorded beside the panels is the panels' own metal: one sheet has one clock, that of its metal.
+        var sheet = covering.Family == CoveringFamily.Metal ? components.FirstOrDefault(c => IsSheet(book, c)) : null;
+        var parts = new List<AssemblyComponent> { OfCovering(book, covering, facts, sheet) };
         if (covering.KeepsWaterOut is { } kind && keeper is null)
         {
             var assumed = new ComponentLife(
@@ -70,7 +72,7 @@ internal static class Assembly
                     Earlier = component.Earlier is { Count: > 0 } ? component.Earlier : facts.Earlier,
                 }
                 : component;
-            if (book.FindComponent(component.Kind) is not null)
+            if (book.FindComponent(component.Kind) is not null && component != sheet)
             {
                 parts.Add(OfComponent(book, rated, facts, keeps));
             }
@@ -78,22 +80,31 @@ internal static class Assembly
         return parts;
     }
 
-    private static AssemblyComponent OfCovering(RuleBook book, Covering covering, LifeFacts facts)
+    private static bool IsSheet(RuleBook book, ComponentLife component) =>
+        book.FindComponent(component.Kind) is { Job: ComponentJob.ShedsWater, Part: ComponentPart.Governs, Family: CoveringFamily.Metal };
+
+    private static AssemblyComponent OfCovering(RuleBook book, Covering covering, LifeFacts facts, ComponentLife? sheet)
     {
         var keeps = covering.KeepsWaterOut is null;
+        var metal = sheet is null ? null : book.FindComponent(sheet.Kind);
         return Made(
             book,
             facts,
             covering.Family,
-            covering.LifeIn(facts.Exposure),
-            covering.Stages,
-            keeps ? facts.Shares : facts.CoveringShares ?? (covering.Family == CoveringFamily.Membrane ? facts.Shares : null),
-            keeps ? facts.Earlier : null,
-            (facts.LaidFrom, facts.LaidTo, facts.AgeSource, facts.Evidence),
+            metal is null ? covering.LifeIn(facts.Exposure) : metal.LifeIn(facts.Exposure),
+            metal?.Stages ?? covering.Stages,
+            keeps
+                ? facts.Shares ?? sheet?.Shares
+                : facts.CoveringShares ?? (covering.Family == CoveringFamily.Membrane ? facts.Shares : null),
+            keeps ? (facts.Earlier is { Count: > 0 } ? facts.Earlier : sheet?.Earlier) : null,
+            sheet is { LaidFrom: not null } && facts.LaidFrom is null
+                ? (sheet.LaidFrom, sheet.LaidTo, sheet.AgeSource, sheet.Evidence)
+                : (facts.LaidFrom, facts.LaidTo, facts.AgeSource, facts.Evidence),
+            shaded: false,
             new AssemblyComponent(
                 null,
                 CoveringKey,
-                covering.Name,
+                metal?.Name ?? covering.Name,
                 null,
                 ComponentPart.Governs,
                 ComponentJob.ShedsWater,
@@ -101,7 +112,7 @@ internal static class Assembly
                 keeps,
                 null,
                 0,
-                covering.StageLooks,
+                metal?.StageLooks ?? covering.StageLooks,
                 YearsLaid.Unknown,
                 null,
                 [],
@@ -122,6 +133,8 @@ internal static class Assembly
             component.Shares,
             component.Earlier,
             (component.LaidFrom, component.LaidTo, component.AgeSource, component.Evidence),
+            // Whatever walks, grows or falls on the tile does not reach what lies under it.
+            shaded: component.Place == StackPlace.Under && book.Covering(facts.Kind) is { Family: CoveringFamily.Tile },
             new AssemblyComponent(
                 component.Id,
                 kind.Key,
@@ -151,6 +164,7 @@ internal static class Assembly
         IReadOnlyList<StageShare>? shares,
         IReadOnlyList<EarlierLook>? earlier,
         (int? From, int? To, AgeSource Source, IReadOnlyList<YearEvidence>? Evidence) laid,
+        bool shaded,
         AssemblyComponent part
     )
     {
@@ -161,7 +175,7 @@ internal static class Assembly
         {
             return known;
         }
-        var factors = LifeFactors.Of(book, facts, family, weights is not null);
+        var factors = LifeFactors.Of(book, facts, family, weights is not null, shaded);
         var fit = WeibullFit.Through(reference.Low, reference.Likely, reference.High);
         // An age guessed from the look counts that look twice: beside a stage it is left out.
         var ages = years.Age?.Source == AgeSource.ByEye && weights is not null ? [] : years.Ages;

@@ -7,9 +7,9 @@ namespace Kalpa.Core.Life;
 /// <summary>What is said of one component by itself.</summary>
 internal static class ComponentAnswers
 {
-    public static ComponentAnswer Of(AssemblyComponent part, RemainingYears? alone, bool governs, DateOnly asOf)
+    public static ComponentAnswer Of(AssemblyComponent part, RemainingYears? alone, bool governs, DateOnly asOf, UnseenLayer? unseen)
     {
-        var left = alone is null ? null : RemainingLife.YearsOf(alone);
+        var left = alone is null || unseen is not null ? null : RemainingLife.YearsOf(alone);
         var due = part.Part == ComponentPart.Renewable && left is not null ? DueOf(left, asOf) : null;
         return new ComponentAnswer(
             part.Id,
@@ -23,7 +23,7 @@ internal static class ComponentAnswers
             part.Stage,
             left,
             due,
-            Words(part, left, due, governs)
+            unseen is null ? Words(part, left, due, governs) : unseen.Words
         );
     }
 

@@ -59,9 +59,9 @@ internal static class LifeDepths
             double mean = 0;
             for (var stage = 0; stage < chances.Length; stage++)
             {
-                mean += chances[stage] * Width(RemainingLife.Of(book, Rated(facts, part, stage)).Stated);
+                mean += chances[stage] * Now(RemainingLife.Of(book, Rated(facts, part, stage)));
             }
-            yield return Narrows(RatingText(part), Width(Plain(answer)) - mean);
+            yield return Narrows(RatingText(part), Now(answer) - mean);
         }
     }
 
@@ -99,8 +99,8 @@ internal static class LifeDepths
         {
             yield break;
         }
-        var width = ages.Average(a => Width(RemainingLife.Of(book, Dated(facts, keeper, facts.AsOf.Year - (int)Math.Round(a))).Stated));
-        yield return Narrows($"Find the year of the {keeper.Name}: a permit, an invoice or a dated photo", Width(Plain(answer)) - width);
+        var width = ages.Average(a => Now(RemainingLife.Of(book, Dated(facts, keeper, facts.AsOf.Year - (int)Math.Round(a)))));
+        yield return Narrows($"Find the year of the {keeper.Name}: a permit, an invoice or a dated photo", Now(answer) - width);
     }
 
     /// <summary>Ages at which a stage is common: the middle of its share of the likely life.</summary>
@@ -160,6 +160,12 @@ internal static class LifeDepths
     }
 
     private static YearsLeft? Plain(LifeAnswer answer) => answer.Overruled?.Computed ?? answer.Stated;
+
+    /// <summary>Years that the answer leaves open: its range, or all that an unseen layer could have.</summary>
+    private static double Now(LifeAnswer answer) =>
+        Plain(answer) is { } left ? Width(left)
+        : answer.Unseen is { } unseen ? unseen.Could.High - unseen.Could.Low
+        : 0;
 
     private static double Width(YearsLeft? left) => left is null ? 0 : left.High - left.Low;
 

@@ -44,8 +44,13 @@ internal static class LifeFactors
         CoveringFamily.Tile,
     ];
 
-    /// <summary>Factors that bear on a component of a family; those that the stage already holds come along, not applied.</summary>
-    public static IReadOnlyList<LifeFactor> Of(RuleBook book, LifeFacts facts, CoveringFamily family, bool seen)
+    /// <summary>Factors of the book that act on the surface: trees, feet and cleaning do not reach what lies under tile (common practice).</summary>
+    private static readonly string[] OnTheSurface = ["trees", "traffic", "maintenance"];
+
+    /// <summary>
+    /// Factors that bear on a component of a family; those that the stage already holds come along, not applied. <paramref name="shaded"/>: it lies under tile.
+    /// </summary>
+    public static IReadOnlyList<LifeFactor> Of(RuleBook book, LifeFacts facts, CoveringFamily family, bool seen, bool shaded)
     {
         var factors = new List<LifeFactor>();
         if (facts.Layers >= 2 && family is CoveringFamily.Asphalt or CoveringFamily.Wood)
@@ -90,7 +95,12 @@ internal static class LifeFactors
                 )
             );
         }
-        factors.AddRange((facts.Wear ?? []).Select(w => OfBook(book, w, family, seen)).OfType<LifeFactor>());
+        factors.AddRange(
+            (facts.Wear ?? [])
+                .Where(w => !(shaded && OnTheSurface.Contains(w.Factor)))
+                .Select(w => OfBook(book, w, family, seen))
+                .OfType<LifeFactor>()
+        );
         return [.. factors.Select(f => facts.Without?.Contains(f.Key) == true ? f with { Applied = false } : f)];
     }
 

@@ -121,7 +121,7 @@ public sealed record OverruledLife(YearsLeft Computed, string Reason);
 
 /// <summary>
 /// Remaining life of a slope: what is stated, all three schools, the assembly, and why. <paramref name="Clash"/>: age and look can hardly be of one roof, with what
-/// settles it; null where they agree or one is unknown.
+/// settles it; null where they agree or one is unknown. <paramref name="Unseen"/>: why nothing is stated where the layer that decides was not seen.
 /// </summary>
 public sealed record LifeAnswer(
     YearsLeft? Stated,
@@ -139,5 +139,15 @@ public sealed record LifeAnswer(
     IReadOnlyList<Narrowing> Narrowing,
     IReadOnlyList<string> Reasons,
     string Headline,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Clash = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Clash = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] UnseenLayer? Unseen = null
 );
+
+/// <summary>
+/// The layer that decides was neither seen nor dated, so that no figure is stated. <paramref name="Words"/> says what to do, <paramref name="Could"/> what it could
+/// have left (years), and <paramref name="Conclude"/> what a lender or buyer may conclude meanwhile.
+/// </summary>
+public sealed record UnseenLayer(string Name, string Words, UnseenRange Could, string Conclude);
+
+/// <summary>From what the charts give one as old as the covering, to what one that was replaced lately would have, in years.</summary>
+public sealed record UnseenRange(double Low, double High);

@@ -11,15 +11,20 @@ internal static class LifeWords
         AssemblyComponent governing,
         IReadOnlyList<LifeFactor> factors,
         LifeFacts facts,
-        string? clash
+        string? clash,
+        UnseenLayer? unseen
     )
     {
         var reasons = new List<string>();
+        if (unseen is not null)
+        {
+            reasons.AddRange([unseen.Words, UnseenUnderlayment.Range(unseen), unseen.Conclude]);
+        }
         if (clash is not null)
         {
             reasons.Add(clash);
         }
-        if (parts.Count(p => p.Part == ComponentPart.Governs) > 1)
+        if (unseen is null && parts.Count(p => p.Part == ComponentPart.Governs) > 1)
         {
             reasons.Add($"The {governing.Name} governs{(governing.Assumed ? " (not recorded: taken to be as old as the covering)" : "")}.");
         }
@@ -39,7 +44,10 @@ internal static class LifeWords
                 $"Rated before: {string.Join(", ", facts.Earlier.OrderBy(e => e.On).Select(e => $"{e.On.Year} stage {StageOf(e)}"))}; what stood longer wears slower."
             );
         }
-        reasons.Add(StageReason(governing, governing.KeepsWaterOut ? facts.Earlier : null));
+        if (unseen is null)
+        {
+            reasons.Add(StageReason(governing, governing.KeepsWaterOut ? facts.Earlier : null));
+        }
         if (facts.Overruled is not null)
         {
             reasons.Add($"The inspector states other figures: {Sentence(facts.OverruleReason)}");

@@ -20,9 +20,11 @@ public static class RemainingLife
         var parts = Assembly.Of(book, facts);
         var keeper = parts.First(p => p.KeepsWaterOut);
         var alone = parts.ToDictionary(p => p, AloneOf);
-        var governing = Governing(parts, alone, keeper);
-        var schools = Schools(parts, alone, keeper, governing, chanceYears);
-        var (stated, why) = Chosen(schools, governing, facts);
+        var unseen = UnseenUnderlayment.Of(book.Covering(facts.Kind), parts);
+        // What nobody saw decides all the same: the tile over it does not take its place.
+        var governing = unseen is null ? Governing(parts, alone, keeper) : keeper;
+        var schools = Schools(parts, alone, keeper, governing, chanceYears, unseen);
+        var (stated, why) = unseen is null ? Chosen(schools, governing, facts) : ChosenUnseen(schools, facts);
         var left = facts.Overruled ?? stated?.Left;
         var clash = AgeAndLook.Clash(governing);
         var factors = parts.SelectMany(p => p.Factors).DistinctBy(f => f.Key).ToList();
@@ -37,14 +39,15 @@ public static class RemainingLife
             governing.Reference ?? keeper.Reference!,
             Quantise.Years(governing.MisfitYears),
             governing.Name,
-            [.. parts.Select(p => ComponentAnswers.Of(p, alone[p], p == governing, facts.AsOf))],
+            [.. parts.Select(p => ComponentAnswers.Of(p, alone[p], p == governing, facts.AsOf, p == keeper ? unseen : null))],
             factors,
             schools,
             facts.Overruled is { } own ? OwnFigures.Chances(own, chanceYears) : stated?.Chances ?? [],
             [],
-            LifeWords.Reasons(parts, governing, factors, facts, clash),
-            LifeWords.Headline(left),
-            clash
+            LifeWords.Reasons(parts, governing, factors, facts, clash, unseen),
+            left is null && unseen is not null ? UnseenUnderlayment.Headline : LifeWords.Headline(left),
+            clash,
+            unseen
         );
         return facts.Deep ? LifeDepths.Of(book, facts, answer, parts) : answer;
     }
@@ -82,9 +85,14 @@ public static class RemainingLife
         Dictionary<AssemblyComponent, RemainingYears?> alone,
         AssemblyComponent keeper,
         AssemblyComponent governing,
-        IReadOnlyList<int> years
+        IReadOnlyList<int> years,
+        UnseenLayer? unseen
     )
     {
+        if (unseen is not null)
+        {
+            return UnseenSchools(keeper, years);
+        }
         var taken = Reckoned(parts, alone);
         var joint = taken.Count == 0 ? null : new JointLife(taken);
         // One component alone was reckoned already.
@@ -113,6 +121,26 @@ public static class RemainingLife
                 : Without(School.AgeTable, "No age is known."),
         ];
     }
+
+    /// <summary>Charts alone can speak of a layer that nobody saw; the look of what lies over it does not.</summary>
+    private static List<SchoolAnswer> UnseenSchools(AssemblyComponent keeper, IReadOnlyList<int> years)
+    {
+        const string why = "The underlayment was not seen.";
+        return
+        [
+            Without(School.Combined, why),
+            Without(School.WhatIsSeen, why),
+            keeper.Life is { HasAge: true } life
+                ? With(School.AgeTable, new JointLife([life]).AgeTable(), years, "Charts alone, if the underlayment is as old as the tile.")
+                : Without(School.AgeTable, "No age is known."),
+        ];
+    }
+
+    /// <summary>Nothing is stated of what was not seen, unless the inspector chooses the charts for this slope.</summary>
+    private static (SchoolAnswer? Stated, string Why) ChosenUnseen(IReadOnlyList<SchoolAnswer> schools, LifeFacts facts) =>
+        schools.FirstOrDefault(s => s.School == facts.ChosenSchool && s.Left is not null) is { } chosen
+            ? (chosen, "chosen by the inspector for this slope")
+            : (null, "the underlayment was not seen");
 
     /// <summary>An age by eye is left out beside a stage, but the age table is of the age alone.</summary>
     private static RemainingYears? AgeTable(IReadOnlyList<AssemblyComponent> parts, IReadOnlyList<ComponentModel> taken)

@@ -56,7 +56,9 @@ public class AssemblyTests
     {
         var old = RemainingLife.Of(Book, Tile(1970, null));
         var relaid = RemainingLife.Of(Book, Tile(1970, null, null, Of("heavy-underlayment", 2015)));
-        old.Stated!.High.ShouldBeLessThan(5);
+        // Nobody saw the first one: what it has left is not known, and by the charts it is past due.
+        old.Stated.ShouldBeNull();
+        old.Schools.Single(s => s.School == School.AgeTable).Left!.High.ShouldBeLessThan(5);
         relaid.Stated!.Likely.ShouldBeGreaterThan(15);
         relaid.Governing.ShouldBe("two layers of heavy underlayment");
     }

@@ -2421,7 +2421,7 @@ export interface components {
         };
         /**
          * @description Remaining life of a slope: what is stated, all three schools, the assembly, and why. Clash: age and look can hardly be of one roof, with what
-         *     settles it; null where they agree or one is unknown.
+         *     settles it; null where they agree or one is unknown. Unseen: why nothing is stated where the layer that decides was not seen.
          */
         LifeAnswer: {
             stated: null | components["schemas"]["YearsLeft"];
@@ -2441,6 +2441,7 @@ export interface components {
             reasons: string[];
             headline: string;
             clash?: null | string;
+            unseen?: null | components["schemas"]["UnseenLayer"];
         };
         /**
          * @description A factor of ISO 15686-8 with the fact it comes from. Applied false: left out, with the reason. CostYears is what it
@@ -4208,6 +4209,23 @@ export interface components {
             squareFeet: number;
         };
         /**
+         * @description The layer that decides was neither seen nor dated, so that no figure is stated. Words says what to do, Could what it could
+         *     have left (years), and Conclude what a lender or buyer may conclude meanwhile.
+         */
+        UnseenLayer: {
+            name: string;
+            words: string;
+            could: components["schemas"]["UnseenRange"];
+            conclude: string;
+        };
+        /** @description From what the charts give one as old as the covering, to what one that was replaced lately would have, in years. */
+        UnseenRange: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+        };
+        /**
          * @description The class, its marks and words, the expected loss of a year's waiting (US dollars, a planning figure; nothing where people can be hurt, which is not priced), and
          *     why. Rank orders within a class before the loss does.
          */
@@ -4537,7 +4555,7 @@ export interface components {
             trade: string;
         };
         /** @enum {unknown} */
-        WorkKind: "repair" | "rebuild" | "reroof" | "renew";
+        WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate";
         /** @description Another word on the year something was laid: a range of whole years, both included, and who says so. */
         YearEvidence: {
             /** Format: int32 */
