@@ -116,7 +116,14 @@ public static class Assessor
         var life = facts is null ? null : lifeOf(facts);
         var fitness = about is null
             ? null
-            : Fitness.Of(book, about.Kind, slope.Pitch, input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null), input.Local);
+            : Fitness.Of(
+                book,
+                about.Kind,
+                slope.Pitch,
+                input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null),
+                input.Local,
+                Coverages.LookAt(input.Looks, "drains", slope.Id) is { State: LookState.Looked }
+            );
         var signOff = input.Records?.SignOffs?.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         return new SlopeAssessment(
             slope.Id,

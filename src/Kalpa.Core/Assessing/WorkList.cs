@@ -33,7 +33,7 @@ internal static class WorkList
         var items = findings
             .Where(f =>
                 (f.Verdict.Outcome != VerdictOutcome.Noted || f.Recommended)
-                && (f.Verdict.Outcome != VerdictOutcome.Conforms || WaterShows(facts[f.FindingId]))
+                && (f.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.NotApplicable) || WaterShows(facts[f.FindingId]))
                 && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))

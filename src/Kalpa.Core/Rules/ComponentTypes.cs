@@ -77,9 +77,15 @@ public sealed record ImpliedWear(string Condition, string Option);
 
 /// <summary>
 /// A condition that may mean the whole slope was built wrong: proved by a measure from <paramref name="UnfitFrom"/> on, or by an extent from
-/// <paramref name="UnfitAt"/> on; until then suspected, and <paramref name="Settle"/> says what settles it.
+/// <paramref name="UnfitAt"/> on; until then suspected, and <paramref name="Settle"/> says what settles it. <paramref name="Unless"/>: with these answers it is no fault.
 /// </summary>
-public sealed record SystemFault(string Settle, string Unfit, double? UnfitFrom = null, Extent? UnfitAt = null);
+public sealed record SystemFault(
+    string Settle,
+    string Unfit,
+    double? UnfitFrom = null,
+    Extent? UnfitAt = null,
+    DecidingFact? Unless = null
+);
 
 /// <summary>The stage that a finding says of a component where none was rated, by its extent.</summary>
 public sealed record ComponentWear(string Component, int OnePlace, int Scattered, int General);

@@ -17,7 +17,7 @@ public enum KnownFrom
 
 /// <summary>
 /// One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
-/// or no defect at all. No defect with a remedy is a note with a recommendation.
+/// or no defect at all. No defect with a remedy is a note with a recommendation. <paramref name="Excuses"/>: also where a measure misses its limit.
 /// </summary>
 public sealed record DecisionView(
     string Key,
@@ -27,7 +27,8 @@ public sealed record DecisionView(
     bool NoDefect = false,
     string Remedy = "",
     IReadOnlyList<string>? Steps = null,
-    string Trade = ""
+    string Trade = "",
+    bool Excuses = false
 )
 {
     /// <summary>Whether it changes what is to be done or how urgent it is: what follows unasked from the place and changes nothing is not said either.</summary>
@@ -121,7 +122,8 @@ public sealed record DecisionEffect(
     IReadOnlyList<string>? Steps,
     FindingOutcome? Outcome,
     string Trade,
-    IReadOnlyList<string> Said
+    IReadOnlyList<string> Said,
+    bool Excuses = false
 )
 {
     public static DecisionEffect None { get; } = new(1, false, "", null, null, "", []);
@@ -195,7 +197,8 @@ public static class Decisions
                 view.Steps ?? (view.Remedy.Length > 0 ? null : effect.Steps),
                 view.Outcome ?? effect.Outcome,
                 view.Trade.Length > 0 ? view.Trade : effect.Trade,
-                view.Decides || answer.Asked || answer.By == DecidedBy.Inspector ? [.. effect.Said, view.Words] : effect.Said
+                view.Decides || answer.Asked || answer.By == DecidedBy.Inspector ? [.. effect.Said, view.Words] : effect.Said,
+                effect.Excuses || view.Excuses
             );
         }
         return effect;
@@ -208,7 +211,11 @@ public static class Decisions
     {
         var outside = verdict.Outcome is VerdictOutcome.Short or VerdictOutcome.Over;
         var elsewhere = kind is not null && condition.Kinds?.Contains(kind) == false;
-        if (Adverse(finding.Evidence) || (outside && !elsewhere) || !(effect.NoDefect || condition.BestPractice || elsewhere))
+        if (
+            Adverse(finding.Evidence)
+            || (outside && !elsewhere && !effect.Excuses)
+            || !(effect.NoDefect || condition.BestPractice || elsewhere)
+        )
         {
             return effect.Said.Count == 0 ? verdict : verdict with { Note = Joined(verdict.Note, effect.Said) };
         }

@@ -17,37 +17,67 @@ public enum FitnessState
 public sealed record Fitness(FitnessState State, string Reason, string? ToSettle = null, string? LimitId = null, string? Source = null)
 {
     private const string LeastSlopeQuantity = "slope-pitch";
+    private const string DrainsKey = "roof-drains";
 
-    /// <summary>A covering below its least slope is unfit as laid, whatever its age and looks.</summary>
-    public static Fitness Of(RuleBook book, string kind, TypedPitch pitch, LocalProfileFact? local = null)
+    /// <summary>Membranes flatter than a quarter inch in a foot are accepted with a note where they drain.</summary>
+    private const double NotedBelowRise = 0.24;
+
+    private const string PondCondition = "ponding";
+
+    /// <summary>
+    /// A covering below its least slope is unfit as laid, whatever its age and looks. Where the least slope hangs on a fact (sealed laps, a membrane that drains),
+    /// <paramref name="answers"/> are those recorded on the slope.
+    /// </summary>
+    public static Fitness Of(
+        RuleBook book,
+        string kind,
+        TypedPitch pitch,
+        LocalProfileFact? local = null,
+        IReadOnlyList<DecidingAnswer>? answers = null
+    )
     {
         var quantity = book.FindQuantity(LeastSlopeQuantity)!;
-        var limit = book.LimitFor(LeastSlopeQuantity, kind, local);
         var name = book.Covering(kind).Name;
-        if (limit is null)
+        if (Verdicts.OfPitch(book, quantity, new VerdictPlace(kind, null, local, answers), pitch) is not { LimitId: { } id } verdict)
         {
-            return new Fitness(FitnessState.Unknown, $"No least slope is held for {name}.", "Look up the maker's least slope.");
+            return new Fitness(FitnessState.Unknown, $"No least slope is held for {name}.", "Look up the maker’s least slope.");
         }
-        var verdict = Verdicts.OfPitch(quantity, limit, pitch);
         var at = new Pitch(pitch.RisePer12).ToTradeText();
         var least = verdict.LimitText;
+        var drains = (answers ?? []).Any(a => a is { Decision: DrainsKey, Option: "drains" }) && pitch.RisePer12 < NotedBelowRise;
         return verdict.Outcome switch
         {
             VerdictOutcome.Short => new(
                 FitnessState.Unfit,
                 $"{Sentences.Upper(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the least slope ({least}). Replace or rebuild; wear life does not apply.",
                 null,
-                limit.Id,
-                limit.Source
+                id,
+                verdict.Source
+            ),
+            // Hanging on a fact that nobody has recorded.
+            VerdictOutcome.CannotTell when verdict.ToSettle is { } settle && settle.StartsWith("Short", StringComparison.Ordinal) => new(
+                FitnessState.Unknown,
+                $"{Sentences.Upper(name)} at {at}: whether that is enough depends on how it is built.",
+                settle,
+                id,
+                verdict.Source
             ),
             VerdictOutcome.CannotTell => new(
                 FitnessState.Unknown,
-                $"{Sentences.Upper(name)} at about {at}: the reading is too coarse to say whether it keeps its least slope ({least}).",
+                $"{Sentences.Upper(name)} at about {at}: the reading is too coarse to say whether it meets its least slope ({least}).",
                 "Read the pitch with a tape and a level, in two places.",
-                limit.Id,
-                limit.Source
+                id,
+                verdict.Source
             ),
-            _ => new(FitnessState.Fit, $"{Sentences.Upper(name)} at {at} keeps its least slope ({least}).", null, limit.Id, limit.Source),
+            _ => new(
+                FitnessState.Fit,
+                drains && book.Covering(kind).Family == CoveringFamily.Membrane
+                    ? $"{Sentences.Upper(name)} at {at}: less than 1/4:12, accepted because it drains within two days (R908.1)."
+                    : $"{Sentences.Upper(name)} at {at} meets its least slope ({least}).",
+                null,
+                id,
+                verdict.Source
+            ),
         };
     }
 
@@ -60,16 +90,22 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         string kind,
         TypedPitch pitch,
         IEnumerable<FindingFact> findings,
-        LocalProfileFact? local = null
+        LocalProfileFact? local = null,
+        bool drainsSeen = false
     )
     {
         var family = book.Covering(kind).Family;
-        var all = findings
+        var found = findings.ToList();
+        var all = found
             .Select(f => (Finding: f, Condition: book.FindCondition(f.Condition)))
             .Where(f => f.Condition?.Fault is not null && f.Condition.AppliesTo(family) && f.Condition.Kinds?.Contains(kind) != false)
+            .Where(f =>
+                f.Condition!.Fault!.Unless is not { } unless
+                || f.Finding.Deciding?.Any(a => a.Decision == unless.Decision && unless.Is.Contains(a.Option)) != true
+            )
             .OrderBy(f => f.Finding.Id)
             .Select(f => OfFault(f.Condition!, f.Finding))
-            .Prepend(Of(book, kind, pitch, local));
+            .Prepend(Of(book, kind, pitch, local, Answers(found, drainsSeen)));
         // Unfit goes before unknown, unknown before fit; the first of the worst is told.
         return all.MinBy(f =>
             f.State switch
@@ -79,6 +115,18 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
                 _ => 2,
             }
         )!;
+    }
+
+    /// <summary>What was answered on the slope's findings; water that stands, or drains that were inspected and left nothing standing, answer for themselves.</summary>
+    private static List<DecidingAnswer> Answers(IReadOnlyList<FindingFact> found, bool drainsSeen)
+    {
+        var ponds = found.Any(f => f.Condition == PondCondition);
+        var seen =
+            ponds ? new DecidingAnswer(DrainsKey, "ponds")
+            : drainsSeen ? new DecidingAnswer(DrainsKey, "drains")
+            : null;
+        List<DecidingAnswer> said = [.. found.OrderBy(f => f.Id).SelectMany(f => f.Deciding ?? [])];
+        return seen is null ? said : [seen, .. said];
     }
 
     /// <summary>Whether a finding proves its fault (true), leaves it open (null) or clears it (false).</summary>

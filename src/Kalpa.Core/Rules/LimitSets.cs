@@ -84,7 +84,7 @@ internal static class LimitSets
         {
             return $"Not asked here: {Answers(book, unless.Decision, [shown])}.";
         }
-        return limit.Where is { } where && place.AnswerTo(where.Decision) is { } other && !where.Is.Contains(other)
+        return limit.Where is { } where && (place.AnswerTo(where.Decision) is { } other ? !where.Is.Contains(other) : where.OnlyOnceKnown)
             ? $"Only where: {Answers(book, where.Decision, where.Is)}."
             : null;
     }

@@ -23,6 +23,7 @@ public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string 
 /// any family of codes. It speaks of slopes from <paramref name="PitchFrom"/> to under <paramref name="PitchBelow"/> (rise in 12). A reading may miss the bound by
 /// <paramref name="Tolerance"/> and still conform. <paramref name="Edition"/> is the edition of the source where it is one. It holds only
 /// <paramref name="Where"/> a deciding fact says so, or everywhere <paramref name="Unless"/> one does: an exception stands from the day it is shown.
+/// <paramref name="Strict"/>: the least itself does not conform; <paramref name="NotOn"/>: on any covering but these.
 /// </summary>
 public sealed record Limit(
     string Id,
@@ -39,10 +40,13 @@ public sealed record Limit(
     double Tolerance = 0,
     string Edition = "",
     DecidingFact? Where = null,
-    DecidingFact? Unless = null
+    DecidingFact? Unless = null,
+    bool Strict = false,
+    IReadOnlyList<string>? NotOn = null
 )
 {
-    public bool AppliesTo(string? kind) => Kinds is null || (kind is not null && Kinds.Contains(kind));
+    public bool AppliesTo(string? kind) =>
+        (Kinds is null || (kind is not null && Kinds.Contains(kind))) && (NotOn is null || kind is null || !NotOn.Contains(kind));
 
     /// <summary>What is published or instructed binds; common practice and memory advise, and govern only where nothing binds.</summary>
     public bool Binds => SourceClass is SourceClass.Published or SourceClass.MakersInstruction;
@@ -50,9 +54,9 @@ public sealed record Limit(
 
 /// <summary>
 /// A fact that a limit hangs on: one of these answers to a decision's question. <paramref name="LocalShows"/>: a jurisdiction with a value of its own shows
-/// that it is so.
+/// that it is so. <paramref name="OnlyOnceKnown"/>: while nobody has answered, another limit stands and this one does not hang over it.
 /// </summary>
-public sealed record DecidingFact(string Decision, IReadOnlyList<string> Is, bool LocalShows = false);
+public sealed record DecidingFact(string Decision, IReadOnlyList<string> Is, bool LocalShows = false, bool OnlyOnceKnown = false);
 
 /// <summary>How a limit stands to the others on the same quantity at one place.</summary>
 [JsonConverter(typeof(CamelCaseEnum<LimitStanding>))]

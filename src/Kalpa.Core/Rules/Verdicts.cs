@@ -159,9 +159,15 @@ public static class Verdicts
         );
     }
 
-    /// <summary>A pitch against the least (or greatest) the limit allows, with the error of the way it was read.</summary>
-    public static Verdict OfPitch(Quantity quantity, Limit limit, TypedPitch pitch) =>
-        Compare(quantity, limit, pitch.RisePer12, PitchError(pitch.Source));
+    /// <summary>A slope's pitch against the limits that speak of it there, with the error of the way it was read; null where none does.</summary>
+    public static Verdict? OfPitch(RuleBook book, Quantity quantity, VerdictPlace place, TypedPitch pitch)
+    {
+        var deciding = LimitSets.Deciding(LimitSets.At(book, quantity.Id, place));
+        return LimitSets
+            .Strictest(deciding)
+            .Select(l => Hanging(book, l, Compare(quantity, l.Limit, pitch.RisePer12, PitchError(pitch.Source))))
+            .MinBy(v => Rank(v.Outcome));
+    }
 
     public static double PitchError(PitchSource source) =>
         source switch
@@ -195,7 +201,7 @@ public static class Verdicts
     {
         var value = Quantise.Measure(rawValue);
         var tolerance = limit.Tolerance + (quantity.Unit == QuantityUnit.Pitch ? PrintedAlike : 0);
-        if (limit.Least is { } least && value + error < least - tolerance)
+        if (limit.Least is { } least && (value + error < least - tolerance || (limit.Strict && value + error <= least)))
         {
             return Outside(VerdictOutcome.Short, "Short", least - value, least, quantity, limit);
         }
@@ -205,6 +211,7 @@ public static class Verdicts
         }
         var inside =
             value - error >= (limit.Least - tolerance ?? double.NegativeInfinity)
+            && !(limit.Strict && value - error <= limit.Least)
             && value + error <= (limit.Most + tolerance ?? double.PositiveInfinity);
         if (inside)
         {
@@ -217,7 +224,7 @@ public static class Verdicts
     }
 
     private static Verdict Outside(VerdictOutcome outcome, string word, double by, double bound, Quantity quantity, Limit limit) =>
-        Judged(outcome, $"{word} by {Text(quantity, by)}", quantity, limit) with
+        Judged(outcome, by > 0 ? $"{word} by {Text(quantity, by)}" : word, quantity, limit) with
         {
             By = Quantise.Measure(by),
             Shortfall = bound == 0 ? 1 : Quantise.Chance(Math.Min(1, by / bound)),
@@ -231,7 +238,7 @@ public static class Verdicts
         (limit.Least, limit.Most) switch
         {
             ({ } least, { } most) => $"{Text(quantity, least)} to {Text(quantity, most)}",
-            ({ } least, null) => $"at least {Text(quantity, least)}",
+            ({ } least, null) => $"{(limit.Strict ? "more than" : "at least")} {Text(quantity, least)}",
             (null, { } most) => $"at most {Text(quantity, most)}",
             _ => "no bound",
         };

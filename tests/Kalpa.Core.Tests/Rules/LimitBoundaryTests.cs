@@ -29,8 +29,16 @@ public class LimitBoundaryTests
         var step = Step(quantity);
         if (limit.Least is { } least)
         {
-            Judge(quantity, place, limit, least).Outcome.ShouldBe(VerdictOutcome.Conforms);
-            Judge(quantity, place, limit, least - limit.Tolerance).Outcome.ShouldBe(VerdictOutcome.Conforms);
+            if (limit.Strict)
+            {
+                Judge(quantity, place, limit, least).Headline.ShouldBe("Short");
+                Judge(quantity, place, limit, least + step).Outcome.ShouldBe(VerdictOutcome.Conforms);
+            }
+            else
+            {
+                Judge(quantity, place, limit, least).Outcome.ShouldBe(VerdictOutcome.Conforms);
+                Judge(quantity, place, limit, least - limit.Tolerance).Outcome.ShouldBe(VerdictOutcome.Conforms);
+            }
             var below = Judge(quantity, place, limit, least - limit.Tolerance - step);
             below.Outcome.ShouldBe(VerdictOutcome.Short);
             below.Headline.ShouldStartWith("Short by ");

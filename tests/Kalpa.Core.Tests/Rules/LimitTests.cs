@@ -26,7 +26,7 @@ public class LimitTests
             { "vent-height", CoveringKind.ClayTile, 6, null, "P3103.1" },
             { "step-flashing-leg", CoveringKind.LaminatedShingle, 4, null, "R905.2.8.3" },
             { "width-without-cricket", CoveringKind.LaminatedShingle, null, 30, "R903.2.2" },
-            { "valley-lining-width", CoveringKind.LaminatedShingle, 24, null, "R905.2.8.2" },
+            { "valley-lining-width", CoveringKind.LaminatedShingle, 36, null, "R905.2.8.2" }, // the stricter of open and closed until it is known
             { "tile-headlap", CoveringKind.ClayTile, 3, null, "3 in of headlap" },
             { "eave-overhang", CoveringKind.ThreeTabShingle, 0.25, 0.75, "¼ to ¾" },
             { "counter-flashing-cover", CoveringKind.ThreeTabShingle, 4, null, "4 in" },

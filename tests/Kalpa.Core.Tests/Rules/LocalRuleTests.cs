@@ -85,8 +85,9 @@ public class LocalRuleTests
         var measure = new MeasureFact("2", 2, MeasuredHow.Tape);
         var house = Verdicts.Of(Book, condition, new VerdictPlace(CoveringKind.Tpo), measure);
         var commercial = Verdicts.Of(Book, condition, new VerdictPlace(CoveringKind.Tpo, null, shop), measure);
-        house.SourceClass.ShouldBe(SourceClass.CommonPractice);
-        commercial.SourceClass.ShouldBe(SourceClass.Published);
-        commercial.Source!.ShouldContain("IPC");
+        // R903.4.1 speaks of houses; a commercial overflow is sized by flow and depth, and the ratio is a first check.
+        (house.SourceClass, house.Source).ShouldBe((SourceClass.Published, "IRC 2021 R903.4.1"));
+        commercial.SourceClass.ShouldBe(SourceClass.CommonPractice);
+        commercial.Source!.ShouldContain("IPC 1108 sizes overflows by flow");
     }
 }

@@ -1753,13 +1753,15 @@ export interface components {
         };
         /**
          * @description A fact that a limit hangs on: one of these answers to a decision's question. LocalShows: a jurisdiction with a value of its own shows
-         *     that it is so.
+         *     that it is so. OnlyOnceKnown: while nobody has answered, another limit stands and this one does not hang over it.
          */
         DecidingFact: {
             decision: string;
             is: string[];
             /** @default false */
             localShows: boolean;
+            /** @default false */
+            onlyOnceKnown: boolean;
         };
         /**
          * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
@@ -1811,7 +1813,7 @@ export interface components {
         };
         /**
          * @description One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
-         *     or no defect at all. No defect with a remedy is a note with a recommendation.
+         *     or no defect at all. No defect with a remedy is a note with a recommendation. Excuses: also where a measure misses its limit.
          */
         DecisionView: {
             key: string;
@@ -1829,6 +1831,8 @@ export interface components {
             steps?: null | string[];
             /** @default  */
             trade: string;
+            /** @default false */
+            excuses: boolean;
         };
         DemoPerson: {
             /** Format: uuid */
@@ -2534,6 +2538,7 @@ export interface components {
          *     any family of codes. It speaks of slopes from PitchFrom to under PitchBelow (rise in 12). A reading may miss the bound by
          *     Tolerance and still conform. Edition is the edition of the source where it is one. It holds only
          *     Where a deciding fact says so, or everywhere Unless one does: an exception stands from the day it is shown.
+         *     Strict: the least itself does not conform; NotOn: on any covering but these.
          */
         Limit: {
             id: string;
@@ -2560,6 +2565,9 @@ export interface components {
             edition: string;
             where?: null | components["schemas"]["DecidingFact"];
             unless?: null | components["schemas"]["DecidingFact"];
+            /** @default false */
+            strict: boolean;
+            notOn?: null | string[];
             /** @description What is published or instructed binds; common practice and memory advise, and govern only where nothing binds. */
             binds?: boolean;
         };
@@ -4104,7 +4112,7 @@ export interface components {
         };
         /**
          * @description A condition that may mean the whole slope was built wrong: proved by a measure from UnfitFrom on, or by an extent from
-         *     UnfitAt on; until then suspected, and Settle says what settles it.
+         *     UnfitAt on; until then suspected, and Settle says what settles it. Unless: with these answers it is no fault.
          */
         SystemFault: {
             settle: string;
@@ -4112,6 +4120,7 @@ export interface components {
             /** Format: double */
             unfitFrom?: null | number;
             unfitAt?: null | components["schemas"]["Extent"];
+            unless?: null | components["schemas"]["DecidingFact"];
         };
         /** @description Material by measure (methods, section 2); WastePercent with its reason. Planning figures, never an order. */
         TakeOff: {

@@ -1,0 +1,327 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Coverage;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.Walking;
+
+namespace Kalpa.Core.Tests.Rules;
+
+/// <summary>
+/// Limits that hold for one kind of covering, pitch, climate or building only, each at its bound and either side. Sections and values from memory: confirm them with
+/// the locally adopted edition.
+/// </summary>
+public class DecidedLimitTests
+{
+    private static readonly RuleBook Book = RuleBook.Current;
+
+    private const string Shingle = CoveringKind.LaminatedShingle;
+    private const VerdictOutcome Ok = VerdictOutcome.Conforms;
+    private const VerdictOutcome Less = VerdictOutcome.Short;
+    private const VerdictOutcome More = VerdictOutcome.Over;
+    private const VerdictOutcome Ask = VerdictOutcome.CannotTell;
+    private const VerdictOutcome None = VerdictOutcome.NotApplicable;
+
+    private static Verdict Judge(
+        string code,
+        string kind,
+        string typed,
+        string? decided = null,
+        string? pitch = null,
+        CodeFamily family = CodeFamily.Residential
+    )
+    {
+        var condition = Book.FindCondition(code)!;
+        var value = MeasureReading.Read(typed, Book.FindQuantity(condition.Quantity!)!.Unit).Value!.Value;
+        var local = new LocalProfileFact(Guid.CreateVersion7(), Guid.CreateVersion7(), family, "", "", []);
+        IReadOnlyList<DecidingAnswer>? answers = decided?.Split('=') is [var key, var option] ? [new DecidingAnswer(key, option)] : null;
+        var place = new VerdictPlace(kind, pitch is null ? null : TypedPitch.Of(pitch, PitchSource.Tape).RisePer12, local, answers);
+        return Verdicts.Of(Book, condition, place, new MeasureFact(typed, value, MeasuredHow.Tape));
+    }
+
+    // Listings; IFGC and IRC M1803; R1003.18. Below an inch no kind will do, and above it the label decides.
+    [Theory]
+    [InlineData("0", null, Less)]
+    [InlineData("15/16", null, Less)]
+    [InlineData("1", null, Ask)]
+    [InlineData("18", null, Ok)]
+    [InlineData("1", "type-b", Ok)]
+    [InlineData("15/16", "type-b", Less)]
+    [InlineData("2", "factory", Ok)]
+    [InlineData("1 15/16", "factory", Less)]
+    [InlineData("6", "single-listed-gas", Ok)]
+    [InlineData("5 15/16", "single-listed-gas", Less)]
+    [InlineData("9", "single-gas", Ok)]
+    [InlineData("8 15/16", "single-gas", Less)]
+    [InlineData("18", "single-oil-solid", Ok)]
+    [InlineData("17 15/16", "single-oil-solid", Less)]
+    [InlineData("2", "masonry-inside", Ok)]
+    [InlineData("1 15/16", "masonry-inside", Less)]
+    [InlineData("1", "masonry-outside", Ok)]
+    public void Clearance_goes_by_the_kind_of_flue(string measure, string? flue, VerdictOutcome expected) =>
+        Judge("flue-clearance", Shingle, measure, flue is null ? null : $"flue-kind={flue}").Outcome.ShouldBe(expected);
+
+    // Table R905.6.5.
+    [Theory]
+    [InlineData("4/12", "4", Ok)]
+    [InlineData("4/12", "3 15/16", Less)]
+    [InlineData("7.9/12", "3", Less)]
+    [InlineData("8/12", "3", Ok)]
+    [InlineData("8/12", "2 15/16", Less)]
+    [InlineData("19.9/12", "2", Less)]
+    [InlineData("20/12", "2", Ok)]
+    [InlineData("20/12", "1 15/16", Less)]
+    public void Slate_headlap_goes_by_the_pitch(string pitch, string measure, VerdictOutcome expected) =>
+        Judge("slate-headlap", CoveringKind.Slate, measure, null, pitch).Outcome.ShouldBe(expected);
+
+    // R806.2: the share binds only where 1/300 is used.
+    [Theory]
+    [InlineData("30", "no", None)]
+    [InlineData("39.9", "yes", Less)]
+    [InlineData("40", "yes", Ok)]
+    [InlineData("50", "yes", Ok)]
+    [InlineData("50.1", "yes", More)]
+    [InlineData("30", null, Ask)]
+    public void The_high_share_of_vents_binds_only_where_half_the_area_is_used(string share, string? balanced, VerdictOutcome expected) =>
+        Judge("vent-high-share", Shingle, share, balanced is null ? null : $"vent-balance={balanced}").Outcome.ShouldBe(expected);
+
+    // R903.4.1 for houses; a commercial overflow is sized by flow and depth (IPC 1108), and three times the drain only advises.
+    [Theory]
+    [InlineData("overflow-small", "2", CodeFamily.Residential, SourceClass.Published)]
+    [InlineData("overflow-small", "2", CodeFamily.SmallCommercial, SourceClass.CommonPractice)]
+    [InlineData("scupper-low", "3 15/16", CodeFamily.Residential, SourceClass.Published)]
+    [InlineData("scupper-low", "3 15/16", CodeFamily.SmallCommercial, SourceClass.CommonPractice)]
+    [InlineData("overflow-high", "2 1/16", CodeFamily.Residential, SourceClass.Published)]
+    [InlineData("overflow-high", "2 1/16", CodeFamily.SmallCommercial, SourceClass.CommonPractice)]
+    public void Overflows_bind_on_houses_and_advise_on_commercial_roofs(string code, string measure, CodeFamily family, SourceClass source)
+    {
+        var verdict = Judge(code, CoveringKind.Epdm, measure, null, null, family);
+        verdict.Outcome.ShouldBeOneOf(Less, More);
+        verdict.SourceClass.ShouldBe(source);
+    }
+
+    // R905.2.8.5 speaks of shingles; low slopes go by the tested edge or its maker.
+    [Fact]
+    public void Edge_fasteners_a_foot_apart_are_a_matter_of_shingles()
+    {
+        Judge("edge-fasteners-wide", Shingle, "12").Outcome.ShouldBe(Ok);
+        Judge("edge-fasteners-wide", Shingle, "12 1/16").Outcome.ShouldBe(More);
+        Judge("edge-metal-loose", CoveringKind.Tpo, "24").Outcome.ShouldBe(VerdictOutcome.Seen);
+    }
+
+    [Theory]
+    [InlineData(CoveringKind.LaminatedShingle, SourceClass.Published)]
+    [InlineData(CoveringKind.ConcreteTile, SourceClass.CommonPractice)]
+    [InlineData(CoveringKind.Slate, SourceClass.CommonPractice)]
+    [InlineData(CoveringKind.WoodShingle, SourceClass.CommonPractice)]
+    public void The_section_on_step_flashing_is_that_of_asphalt(string kind, SourceClass source) =>
+        Judge("step-flashing-short", kind, "3").SourceClass.ShouldBe(source);
+
+    // Makers' instructions: 5, 5 1/8, 5 5/8 and 6 in exist, each a quarter inch either way.
+    [Theory]
+    [InlineData("5", null, Less)]
+    [InlineData("5 3/8", null, Ok)]
+    [InlineData("5", "5", Ok)]
+    [InlineData("5 5/16", "5", More)]
+    [InlineData("5 5/16", "5-1-8", Ok)]
+    [InlineData("5 5/8", "5-1-8", More)]
+    [InlineData("5 5/8", "5-5-8", Ok)]
+    [InlineData("6", "5-5-8", More)]
+    [InlineData("6", "6", Ok)]
+    [InlineData("5 11/16", "6", Less)]
+    [InlineData("5 3/8", "unknown", Ok)]
+    public void The_maker_s_exposure_governs_once_it_is_known(string measure, string? maker, VerdictOutcome expected) =>
+        Judge("exposure-off", Shingle, measure, maker is null ? null : $"exposure-maker={maker}").Outcome.ShouldBe(expected);
+
+    // R905.2.8.2.
+    [Theory]
+    [InlineData("24", "open", Ok)]
+    [InlineData("23 15/16", "open", Less)]
+    [InlineData("36", "closed", Ok)]
+    [InlineData("35 15/16", "closed", Less)]
+    [InlineData("30", null, Ask)]
+    [InlineData("36", null, Ok)]
+    public void A_valley_lining_goes_by_the_kind_of_valley(string measure, string? valley, VerdictOutcome expected) =>
+        Judge("valley-narrow", Shingle, measure, valley is null ? null : $"valley-lining={valley}").Outcome.ShouldBe(expected);
+
+    // R308.6.8: under 3:12.
+    [Theory]
+    [InlineData("2.9/12", "3 15/16", Less)]
+    [InlineData("2.9/12", "4", Ok)]
+    [InlineData("3/12", "1", None)]
+    public void A_skylight_curb_is_asked_under_3_in_12(string pitch, string measure, VerdictOutcome expected) =>
+        Judge("skylight-curb-low", Shingle, measure, null, pitch).Outcome.ShouldBe(expected);
+
+    // R905.2.6.
+    [Theory]
+    [InlineData("4", null, Ok)]
+    [InlineData("3", null, Less)]
+    [InlineData("5", "six", Less)]
+    [InlineData("6", "six", Ok)]
+    [InlineData("4", "four", Ok)]
+    public void Six_nails_are_asked_where_maker_or_wind_zone_asks(string nails, string? asked, VerdictOutcome expected) =>
+        Judge("nails-few", Shingle, nails, asked is null ? null : $"nail-count={asked}").Outcome.ShouldBe(expected);
+
+    // R905.2.5: three quarters of an inch, or through a thinner deck.
+    [Theory]
+    [InlineData("3/4", null, Ok)]
+    [InlineData("11/16", null, Less)]
+    [InlineData("7/16", "through", None)]
+    [InlineData("7/16", "not", Less)]
+    public void Nails_go_three_quarters_deep_or_through(string depth, string? through, VerdictOutcome expected) =>
+        Judge("nail-short", Shingle, depth, through is null ? null : $"nail-through={through}").Outcome.ShouldBe(expected);
+
+    // Common practice: exactly two inches is too low.
+    [Theory]
+    [InlineData("1 15/16", Less)]
+    [InlineData("2", Less)]
+    [InlineData("2 1/16", Ok)]
+    public void A_nail_within_two_inches_of_the_butt_edge_is_too_low(string measure, VerdictOutcome expected)
+    {
+        var verdict = Judge("nail-low", Shingle, measure);
+        verdict.Outcome.ShouldBe(expected);
+        verdict.LimitText.ShouldBe("more than 2 in");
+        verdict.Headline.ShouldNotContain("by 0");
+    }
+
+    // Common practice: 7/16 in with clips is usual; advice only.
+    [Theory]
+    [InlineData("7/16", Ok)]
+    [InlineData("3/8", Less)]
+    public void Seven_sixteenths_of_deck_is_usual(string measure, VerdictOutcome expected)
+    {
+        Judge("deck-thin", Shingle, measure).Outcome.ShouldBe(expected);
+        Judge("deck-thin", Shingle, measure).SourceClass.ShouldBe(SourceClass.CommonPractice);
+    }
+
+    [Fact]
+    public void Valley_fall_is_no_matter_of_membranes() => Judge("valley-flat", CoveringKind.Tpo, "0.1/12").Outcome.ShouldBe(None);
+
+    // R908.3.1.1: no tile or slate roofed over, two layers at most, membranes too.
+    [Theory]
+    [InlineData(Shingle, "2", Ok)]
+    [InlineData(Shingle, "3", More)]
+    [InlineData(CoveringKind.Epdm, "2", Ok)]
+    [InlineData(CoveringKind.Epdm, "3", More)]
+    [InlineData(CoveringKind.ClayTile, "1", Ok)]
+    [InlineData(CoveringKind.Slate, "2", More)]
+    public void Layers_are_limited_on_every_covering(string kind, string layers, VerdictOutcome expected)
+    {
+        Judge("layers-many", kind, layers).Outcome.ShouldBe(expected);
+        Book.FindCondition("layers-many")!.AppliesTo(Book.Covering(kind).Family).ShouldBeTrue();
+    }
+
+    // R806.5: an attic insulated at the roof deck needs no vents, and no measure makes it a defect.
+    [Theory]
+    [InlineData("vent-area-short", "600")]
+    [InlineData("baffle-missing", "0")]
+    [InlineData("vents-missing", null)]
+    [InlineData("soffit-blocked", null)]
+    public void An_unvented_attic_needs_no_vents(string code, string? measure)
+    {
+        var condition = Book.FindCondition(code)!;
+        var finding = Roof.Finding(code, condition.Stations[0]) with
+        {
+            Measure = measure is null
+                ? null
+                : new MeasureFact(
+                    measure,
+                    MeasureReading.Read(measure, Book.FindQuantity(condition.Quantity!)!.Unit).Value!.Value,
+                    MeasuredHow.Tape
+                ),
+        };
+        VerdictOutcome Outcome(string attic) =>
+            Assessor
+                .Assess(Roof.Input with { Findings = [finding with { Deciding = [new DecidingAnswer("attic-vented", attic)] }] }, Book)
+                .Findings[0]
+                .Verdict.Outcome;
+        Outcome("unvented").ShouldBe(VerdictOutcome.Noted);
+        Outcome("vented").ShouldNotBe(VerdictOutcome.Noted);
+    }
+
+    private static Fitness Fit(string kind, string pitch, params FindingFact[] findings) =>
+        Assessor
+            .Assess(
+                Roof.Input with
+                {
+                    Slopes = [Roof.A with { Pitch = TypedPitch.Of(pitch, PitchSource.Tape) }],
+                    Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, 2021, 2021, AgeSource.Permit)],
+                    Findings = findings,
+                },
+                Book
+            )
+            .Slopes[0]
+            .Fitness!;
+
+    private static FindingFact Said(string code, string decision, string option) =>
+        Roof.Finding(code, "field") with
+        {
+            Deciding = [new DecidingAnswer(decision, option)],
+        };
+
+    // R905.10.2: lapped without sealant 3:12, with sealant 1/2:12.
+    [Theory]
+    [InlineData("1/12", "sealed", FitnessState.Fit)]
+    [InlineData("0.5/12", "sealed", FitnessState.Fit)]
+    [InlineData("0.4/12", "sealed", FitnessState.Unfit)]
+    [InlineData("2.9/12", "unsealed", FitnessState.Unfit)]
+    [InlineData("3/12", "unsealed", FitnessState.Fit)]
+    [InlineData("1/12", null, FitnessState.Unknown)]
+    [InlineData("3/12", null, FitnessState.Fit)]
+    [InlineData("0.4/12", null, FitnessState.Unfit)]
+    public void Lapped_metal_goes_by_its_sealant(string pitch, string? laps, FitnessState expected)
+    {
+        var fitness = laps is null
+            ? Fit(CoveringKind.MetalLapped, pitch)
+            : Fit(CoveringKind.MetalLapped, pitch, Said("metal-screws-out", "lap-sealed", laps));
+        fitness.State.ShouldBe(expected);
+        if (expected == FitnessState.Unknown)
+        {
+            fitness.ToSettle!.ShouldContain("Are the panel laps sealed?");
+        }
+    }
+
+    // R905.11–R905.13; R908.1 accepts less where a roof that is replaced drains. An eighth is the least that keeps draining (common practice).
+    [Theory]
+    [InlineData("0.25/12", null, FitnessState.Fit)]
+    [InlineData("0.125/12", "drains", FitnessState.Fit)]
+    [InlineData("0.125/12", "ponds", FitnessState.Unfit)]
+    [InlineData("0.125/12", null, FitnessState.Unknown)]
+    [InlineData("0.1/12", "drains", FitnessState.Unfit)]
+    public void A_flat_membrane_that_drains_is_suitable_with_a_note(string pitch, string? drainage, FitnessState expected)
+    {
+        var fitness = drainage is null
+            ? Fit(CoveringKind.Tpo, pitch)
+            : Fit(CoveringKind.Tpo, pitch, Said("covering-too-flat", "roof-drains", drainage));
+        fitness.State.ShouldBe(expected);
+        if (expected == FitnessState.Fit && drainage is not null)
+        {
+            fitness.Reason.ShouldContain("accepted because it drains within two days");
+        }
+    }
+
+    [Fact]
+    public void Drains_that_were_inspected_with_nothing_standing_answer_for_themselves()
+    {
+        var slope = Roof.A with { Pitch = TypedPitch.Of("0.125/12", PitchSource.Tape) };
+        var input = Roof.Input with
+        {
+            Slopes = [slope],
+            Coverings = [new CoveringFact(Guid.CreateVersion7(), slope.Id, CoveringKind.Tpo, 2021, 2021, AgeSource.Permit)],
+            Looks = [new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, "drains", slope.Id, LookState.Looked)],
+        };
+        Assessor.Assess(input, Book).Slopes[0].Fitness!.State.ShouldBe(FitnessState.Fit);
+        var pond = input with { Findings = [Roof.Finding("ponding", "drains")] };
+        Assessor.Assess(pond, Book).Slopes[0].Fitness!.State.ShouldBe(FitnessState.Unfit);
+    }
+
+    // Common practice: wood shingles on spaced boards are laid without underlayment.
+    [Theory]
+    [InlineData("spaced", FitnessState.Fit)]
+    [InlineData("solid", FitnessState.Unfit)]
+    public void Wood_on_spaced_boards_is_not_unfit_for_want_of_underlayment(string boards, FitnessState expected)
+    {
+        var finding = Said("wood-underlayment-none", "sheathing", boards) with { Extent = Extent.General };
+        Fit(CoveringKind.WoodShingle, "6/12", finding).State.ShouldBe(expected);
+    }
+}
