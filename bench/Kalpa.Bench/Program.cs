@@ -10,23 +10,22 @@ using Kalpa.Samples;
 if (args is not [var root, ..])
 {
     await Console.Error.WriteLineAsync(
-        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS]]"
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS]]"
     );
     return 1;
 }
 var many = args.Length > 2 && int.TryParse(args[2], CultureInfo.InvariantCulture, out var given) ? given : 0;
+var seed = args.Length > 3 && int.TryParse(args[3], CultureInfo.InvariantCulture, out var drawn) ? drawn : 1;
 switch (args.ElementAtOrDefault(1))
 {
     case "fuzz":
         return await FuzzBench.Run(root, many > 0 ? many : 500_000);
     case "kills":
         return await KillBench.Run(root, many > 0 ? many : 200);
+    case "calibration":
+        return CalibrationBench.Run(many > 0 ? many : 24_000, seed);
     case "mutants":
-        return await MutantBench.Run(
-            root,
-            many > 0 ? many : 120,
-            args.Length > 3 && int.TryParse(args[3], CultureInfo.InvariantCulture, out var seed) ? seed : 1
-        );
+        return await MutantBench.Run(root, many > 0 ? many : 120, seed);
     case "sync":
         using (var place = new WorkFolder())
         {

@@ -166,7 +166,7 @@ test('a changed view keeps the earlier one with its reason, and a cause stays su
   await allSent(page)
   const { facts, assessment } = await serverVisit(page, ids.visit)
   expect(facts.findings[0].earlier).toMatchObject([{ outcome: 'mend', reason: 'Second opinion' }])
-  expect(assessment.work[0].title).toBe('Have judged by a specialist: torn or cracked boot collar')
+  expect(assessment.work[0].title).toBe('Evaluation by a specialist: torn or cracked boot collar')
 })
 
 test('speech held on a finding offline waits in the tray until it is worded', async ({ browser }) => {

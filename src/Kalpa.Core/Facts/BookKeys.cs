@@ -20,6 +20,16 @@ public static class CoveringKind
     public const string Epdm = "epdm";
     public const string Tpo = "tpo";
     public const string Pvc = "pvc";
+    public const string Copper = "copper";
+    public const string Zinc = "zinc";
+    public const string MetalShingle = "metalShingle";
+    public const string CoalTar = "coalTar";
+    public const string SprayedFoam = "sprayedFoam";
+    public const string LiquidApplied = "liquidApplied";
+    public const string WoodShake = "woodShake";
+    public const string AsbestosCement = "asbestosCement";
+    public const string SyntheticSlate = "syntheticSlate";
+    public const string SyntheticShake = "syntheticShake";
 }
 
 /// <summary>Keys of the kinds of detail that Kalpa knows; one it does not know stands on the plan as recorded and is measured as a point.</summary>

@@ -92,7 +92,20 @@ public sealed class FactBoundsTests
             {
                 NoGoGustMph = 10_000,
             },
+            // Waiting may begin where going is forbidden.
+            Weather with
+            {
+                WaitGustMph = 30,
+                NoGoGustMph = 30,
+                WaitHeatF = 95,
+                NoGoHeatF = 95,
+            },
+            // Half a thousandth is what a printed value may be rounded by.
+            Slope(6.0005),
         ];
+
+    private static SlopeFact Slope(double rise) =>
+        new(Id, Id, "A", "", new TypedPitch("6:12", rise, PitchSource.Tape), Facing.South, Under.Attic);
 
     public static TheoryData<IFact, string> Invalid =>
         new()
@@ -125,6 +138,8 @@ public sealed class FactBoundsTests
             },
             { Local with { Limits = [new LocalLimit("drip-edge-lap", 1e6 + 1, null)] }, "local.too-large" },
             { Weather with { NoGoGustMph = 10_001 }, "weather.bad-limit" },
+            { Weather with { WaitHeatF = 96, NoGoHeatF = 95 }, "weather.heat-swapped" },
+            { Slope(6.0006), "slope.pitch-differs" },
             { new PhotoFact(Id, Id, null, Id, new string('a', 64), "", Spot: new Spot(Id, double.NaN, 0)), "spot.no-place" },
         };
 

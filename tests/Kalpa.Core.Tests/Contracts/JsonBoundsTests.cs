@@ -84,4 +84,33 @@ public sealed class JsonBoundsTests
         Compute.Run("interval", """{"wrong":5,"looked":1000}""", RuleBook.Current).Problem.ShouldBeNull();
         asked.ShouldBe(4);
     }
+
+    [Theory]
+    [InlineData(true, false)]
+    [InlineData(false, true)]
+    public void Work_within_work_ends_when_either_caller_has_had_enough(bool outer, bool inner)
+    {
+        using (WorkBudget.Begin(() => outer))
+        using (WorkBudget.Begin(() => inner))
+        {
+            Should.Throw<WorkStoppedException>(WorkBudget.Check);
+        }
+        using (WorkBudget.Begin(() => false))
+        using (WorkBudget.Begin(() => false))
+        {
+            Should.NotThrow(WorkBudget.Check);
+        }
+    }
+
+    /// <summary>A life is asked for with at most a hundred facts of wear: the work grows with them.</summary>
+    [Theory]
+    [InlineData(100, true)]
+    [InlineData(101, false)]
+    public void So_many_facts_of_wear_are_taken(int count, bool taken)
+    {
+        var wear = string.Join(',', Enumerable.Repeat("""{"factor":"trees","option":"near","from":"said"}""", count));
+        var json =
+            $$"""{"kind":"slate","exposure":"ordinary","laidFrom":1990,"laidTo":1990,"ageSource":"permit","layers":1,"shares":null,"asOf":"2026-09-18","wear":[{{wear}}]}""";
+        (Compute.Run("life", json, RuleBook.Current).Problem is null).ShouldBe(taken);
+    }
 }

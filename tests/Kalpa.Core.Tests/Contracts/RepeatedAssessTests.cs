@@ -132,6 +132,20 @@ public class RepeatedAssessTests
         ours.ShouldBe(theirs);
     }
 
+    /// <summary>
+    /// The same two findings may mean another thing together: a stain below a boot, and below a valley once the boot is corrected to one.
+    /// </summary>
+    [Fact]
+    public void What_two_findings_mean_together_is_said_anew_when_one_of_them_changes()
+    {
+        var assessor = new RepeatedAssessor();
+        var stain = Walking.Roof.Finding("attic-stain", "attic");
+        var first = Walking.Roof.Finding("boot-collar-torn", "penetrations");
+        assessor.Assess(Walking.Roof.Input with { Findings = [first, stain] }, Book);
+        var changed = Walking.Roof.Input with { Findings = [first with { Condition = "valley-cracked", Station = "ridges" }, stain] };
+        assessor.Assess(changed, Book).Findings.Single(f => f.FindingId == stain.Id).Together.Select(t => t.Id).ShouldBe(["valley-stain"]);
+    }
+
     /// <summary>What a change does not touch is not judged again: its judgement is the same object.</summary>
     [Fact]
     public void A_changed_finding_leaves_the_others_and_the_other_slopes_as_they_were_judged()

@@ -48,6 +48,16 @@ public class TradeLifeTests
     [InlineData(CoveringKind.WoodShingle, 5, 3, 0, 4, true)]
     [InlineData(CoveringKind.WoodShingle, 25, 2, 2, 8, false)]
     [InlineData(CoveringKind.Tpo, 8, 2, 1, 6, false)]
+    [InlineData(CoveringKind.Copper, 60, 1, 25, 60, false)]
+    [InlineData(CoveringKind.Zinc, 30, 1, 20, 45, false)]
+    [InlineData(CoveringKind.MetalShingle, 20, 1, 12, 30, false)]
+    [InlineData(CoveringKind.CoalTar, 20, 1, 6, 18, false)]
+    [InlineData(CoveringKind.SprayedFoam, 12, 1, 6, 15, false)]
+    [InlineData(CoveringKind.LiquidApplied, 8, 2, 1, 6, false)]
+    [InlineData(CoveringKind.WoodShake, 20, 2, 3, 11, false)]
+    [InlineData(CoveringKind.AsbestosCement, 40, 2, 8, 25, false)]
+    [InlineData(CoveringKind.SyntheticSlate, 12, 1, 10, 30, false)]
+    [InlineData(CoveringKind.SyntheticShake, 12, 1, 10, 30, false)]
     public void The_likely_years_are_those_a_roofer_would_say(string kind, int age, int stage, double from, double to, bool clash)
     {
         var life = Of(kind, age, stage);

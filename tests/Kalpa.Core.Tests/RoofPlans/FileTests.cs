@@ -204,6 +204,17 @@ public sealed class FileTests
         answer.Part!.Corners.Where(c => !c.Gable).ShouldAllBe(c => c.RisePer12 == 8);
     }
 
+    /// <summary>A slope recorded level has no pitch to give: the form keeps its own.</summary>
+    [Fact]
+    public void ALevelSlopeGivesAFormNoPitch()
+    {
+        var level = new SlopeFact(Plans.Id(1), Plans.Id(9000), "A", "", TypedPitch.Of("0:12", PitchSource.Tape), Facing.South, Under.Attic);
+        var bare = PlanStarters.Of(Starter(StarterForm.Gable, 180, [])).Part!;
+        var answer = PlanStarters.Of(Starter(StarterForm.Gable, 180, [level]));
+        answer.Taken.ShouldBe([Plans.Id(1)]);
+        answer.Part!.Corners.Select(c => c.RisePer12).ShouldBe(bare.Corners.Select(c => c.RisePer12));
+    }
+
     [Fact]
     public void AFormWithoutSizeIsRefused() =>
         PlanStarters.Of(Starter(StarterForm.Hip, 0, []) with { Width = double.NaN }).Problem?.Code.ShouldBe("starter.no-size");

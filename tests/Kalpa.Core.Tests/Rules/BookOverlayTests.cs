@@ -23,6 +23,15 @@ public class BookOverlayTests
     }
 
     [Fact]
+    public void The_first_entry_of_all_is_taken_the_place_of_like_any_other()
+    {
+        var first = Book.Conditions[0];
+        var book = With(first with { Name = "Another name" });
+        book.Conditions.Count.ShouldBe(Book.Conditions.Count);
+        book.Conditions[0].Name.ShouldBe("Another name");
+    }
+
+    [Fact]
     public void A_new_entry_comes_after_and_is_met_at_its_station()
     {
         var book = With(Shipped with { Code = "own-collar" });

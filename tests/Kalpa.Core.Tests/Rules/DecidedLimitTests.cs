@@ -152,6 +152,31 @@ public class DecidedLimitTests
     public void A_skylight_curb_is_asked_under_3_in_12(string pitch, string measure, VerdictOutcome expected) =>
         Judge("skylight-curb-low", Shingle, measure, null, pitch).Outcome.ShouldBe(expected);
 
+    // Table R905.7.5, No. 1 shingles.
+    [Theory]
+    [InlineData("3.9/12", "16", "3 3/4", Ok)]
+    [InlineData("3.9/12", "16", "3 13/16", More)]
+    [InlineData("4/12", "16", "5", Ok)]
+    [InlineData("4/12", "16", "5 1/16", More)]
+    [InlineData("4/12", "18", "5 1/2", Ok)]
+    [InlineData("4/12", "24", "7 1/2", Ok)]
+    [InlineData("4/12", "24", "7 9/16", More)]
+    [InlineData("4/12", null, "5 1/4", Ask)]
+    public void Wood_exposure_goes_by_pitch_and_length(string pitch, string? length, string measure, VerdictOutcome expected) =>
+        Judge("wood-exposure-large", CoveringKind.WoodShingle, measure, length is null ? null : $"wood-length={length}", pitch)
+            .Outcome.ShouldBe(expected);
+
+    // IFGC, IRC Figure G2427.6.4.
+    [Theory]
+    [InlineData("0.25/12", "12", Ok)]
+    [InlineData("5.9/12", "11 15/16", Less)]
+    [InlineData("6/12", "12", Less)]
+    [InlineData("6/12", "15", Ok)]
+    [InlineData("12/12", "59", Less)]
+    [InlineData("12/12", "60", Ok)]
+    public void A_gas_vent_stands_higher_on_a_steeper_roof(string pitch, string measure, VerdictOutcome expected) =>
+        Judge("gas-vent-low", Shingle, measure, null, pitch).Outcome.ShouldBe(expected);
+
     // R905.2.6.
     [Theory]
     [InlineData("4", null, Ok)]

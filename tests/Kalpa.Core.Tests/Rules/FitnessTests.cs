@@ -19,6 +19,19 @@ public class FitnessTests
     [InlineData(CoveringKind.Epdm, "0.25:12", PitchSource.Tape, FitnessState.Fit)]
     [InlineData(CoveringKind.Epdm, "0.2:12", PitchSource.Tape, FitnessState.Unknown)] // a matter of whether it drains
     [InlineData(CoveringKind.MetalStandingSeam, "0.2:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.Copper, "0.25:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.Zinc, "0.2:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.MetalShingle, "3:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.MetalShingle, "2.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.CoalTar, "0.125:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.CoalTar, "0.11:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.SprayedFoam, "0.25:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.LiquidApplied, "0.2:12", PitchSource.Tape, FitnessState.Unknown)]
+    [InlineData(CoveringKind.WoodShake, "3:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.WoodShake, "2.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.SyntheticSlate, "3.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.SyntheticShake, "4:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.AsbestosCement, "3.9:12", PitchSource.Tape, FitnessState.Unfit)]
     public void A_covering_below_its_least_slope_is_unfit(string kind, string pitch, PitchSource source, FitnessState state) =>
         Fitness.Of(RuleBook.Current, kind, TypedPitch.Of(pitch, source)).State.ShouldBe(state);
 

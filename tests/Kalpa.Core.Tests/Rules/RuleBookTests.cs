@@ -35,6 +35,16 @@ public class RuleBookTests
             CoveringKind.Epdm,
             CoveringKind.Tpo,
             CoveringKind.Pvc,
+            CoveringKind.Copper,
+            CoveringKind.Zinc,
+            CoveringKind.MetalShingle,
+            CoveringKind.CoalTar,
+            CoveringKind.SprayedFoam,
+            CoveringKind.LiquidApplied,
+            CoveringKind.WoodShake,
+            CoveringKind.AsbestosCement,
+            CoveringKind.SyntheticSlate,
+            CoveringKind.SyntheticShake,
         ];
         Book.Coverings.Select(c => c.Kind).ShouldBe(shipped, ignoreOrder: true);
         // Harm to people is not priced.

@@ -27,6 +27,10 @@ public class DangerTests
     [InlineData("chimney-near", Hazard.Dormant)]
     [InlineData("deck-short", Hazard.Dormant)]
     [InlineData("snow-over-door", Hazard.Dormant)]
+    [InlineData("vent-near-opening", Hazard.Dormant)]
+    [InlineData("vent-over-deck-low", Hazard.Dormant)]
+    [InlineData("gas-vent-low", Hazard.Dormant)]
+    [InlineData("equipment-edge-open", Hazard.Dormant)]
     public void What_reaches_people_by_itself_is_immediate_and_what_needs_another_event_is_due_within_the_year(string code, Hazard hazard)
     {
         var condition = Book.FindCondition(code)!;
