@@ -95,7 +95,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
 
   // Acting at another time wants a reason; one's own sentence may become the firm's.
   await page.getByRole('button', { name: 'I would act at another time' }).click()
-  await chooseKey(page, 'When to act', 'Monitor')
+  await chooseKey(page, 'When to act', 'Within a year')
   await expect(page.getByRole('button', { name: 'Move it', exact: true })).toBeDisabled()
   await page.getByLabel('Why').fill('The wall is rebuilt in spring')
   await page.getByRole('button', { name: 'Move it', exact: true }).click()
@@ -116,7 +116,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
     .toMatchObject({
       deciding: [{ decision: 'kickout', option: 'signs' }],
       views: [{ decision: 'kickout', view: 'note' }],
-      moved: { class: 'watch', reason: 'The wall is rebuilt in spring', by: 'Marit Quillon' },
+      moved: { class: 'withinYear', reason: 'The wall is rebuilt in spring', by: 'Marit Quillon' },
       ownWords: { means: 'The wall’s end lets water in.' },
     })
   await expect
