@@ -60,7 +60,7 @@ public static class Assessor
             problems,
             Progresses.Of(book, input, coverage),
             CommissionOf(book, input),
-            NewWorkChecks.Of(book, input),
+            NewWorkChecks.Of(book, input, findings),
             NextLooks.OfRoof(slopes),
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
             SeriesAnswers.Of(book, input),

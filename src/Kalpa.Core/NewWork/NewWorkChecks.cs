@@ -29,7 +29,10 @@ public enum PunchState
     Refused,
 }
 
-/// <summary>An item of the punch list and where it stands; a hold point that is not accepted must not be covered.</summary>
+/// <summary>
+/// An item of the punch list and where it stands; a hold point that is not accepted must not be covered. <paramref name="Measured"/> is the measure beside its limit
+/// and <paramref name="Steps"/> what is to be done, where a finding stands behind it.
+/// </summary>
 public sealed record PunchAnswer(
     Guid ItemId,
     int Number,
@@ -41,7 +44,9 @@ public sealed record PunchAnswer(
     bool HoldPoint,
     PunchState State,
     string StateWords,
-    Guid? ReplyId
+    Guid? ReplyId,
+    string Measured,
+    IReadOnlyList<string> Steps
 );
 
 public sealed record NewWorkAnswer(IReadOnlyList<SlopeSample> Samples, IReadOnlyList<PunchAnswer> Punch, IReadOnlyList<string> Hunted);
@@ -49,8 +54,10 @@ public sealed record NewWorkAnswer(IReadOnlyList<SlopeSample> Samples, IReadOnly
 /// <summary>Check of new work: a rate only from courses picked beforehand; what was hunted is a list.</summary>
 public static class NewWorkChecks
 {
-    public static NewWorkAnswer? Of(RuleBook book, AssessInput input)
+    public static NewWorkAnswer? Of(RuleBook book, AssessInput input, IReadOnlyList<FindingAssessment> findings)
     {
+        var judged = findings.ToDictionary(f => f.FindingId);
+        FindingAssessment? Behind(PunchItemFact item) => item.FindingId is { } id ? judged.GetValueOrDefault(id) : null;
         var records = input.Records ?? VisitRecords.None;
         if (records.Samples.Count + records.PunchItems.Count == 0)
         {
@@ -63,10 +70,28 @@ public static class NewWorkChecks
                     .ThenBy(s => s.Id)
                     .Select(s => OfSample(book, s, input, records)),
             ],
-            [.. records.PunchItems.OrderBy(p => p.Id).Select((p, i) => OfItem(p, i + 1, input, records))],
+            [
+                .. records
+                    .PunchItems.OrderBy(p => p.Id)
+                    // Numbers stay with their items, whatever is not the crew's to do.
+                    .Select((p, i) => (Item: p, Number: i + 1, Finding: Behind(p)))
+                    .Where(p => IsTheCrews(p.Finding) || records.PunchReplies.Any(r => r.PunchItemId == p.Item.Id))
+                    .Select(p => OfItem(p.Item, p.Number, input, records, p.Finding)),
+            ],
             Hunted(book, input)
         );
     }
+
+    /// <summary>
+    /// Whether a finding is for the crew to correct: not what conforms or is only noted, nor what another trade or somebody else is to look into. What was put on the
+    /// list by hand, and what the crew has answered, stays.
+    /// </summary>
+    private static bool IsTheCrews(FindingAssessment? finding) =>
+        finding is null
+        || (
+            finding is { Trade: "", Outcome: FindingOutcome.Mend }
+            && finding.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted or VerdictOutcome.NotApplicable)
+        );
 
     /// <summary>What an item's replies and decisions make of it: the last reply counts, and the last decision on it.</summary>
     public static (PunchState State, PunchReplyFact? Reply, PunchDecisionFact? Decision) StateOf(
@@ -168,7 +193,7 @@ public static class NewWorkChecks
 
     private static string Percent(double share) => $"{share * 100:0.#} %";
 
-    private static PunchAnswer OfItem(PunchItemFact item, int number, AssessInput input, VisitRecords records)
+    private static PunchAnswer OfItem(PunchItemFact item, int number, AssessInput input, VisitRecords records, FindingAssessment? finding)
     {
         var (state, reply, decision) = StateOf(item.Id, records.PunchReplies, records.PunchDecisions);
         var words = state switch
@@ -190,9 +215,20 @@ public static class NewWorkChecks
             item.HoldPoint,
             state,
             words,
-            reply?.Id
+            reply?.Id,
+            Measured(input.Findings.FirstOrDefault(f => f.Id == item.FindingId)?.Measure, finding?.Verdict),
+            finding?.RemedySteps ?? []
         );
     }
+
+    private static string Measured(MeasureFact? measure, Verdict? verdict) =>
+        (measure, verdict) switch
+        {
+            ({ } read, { LimitText: { } limit }) => $"Measured {read.Typed.Trim()}; the limit is {limit} ({verdict.Source}).",
+            ({ } read, _) => $"Measured {read.Typed.Trim()}.",
+            (null, { LimitText: { } limit }) => $"Not measured; the limit is {limit} ({verdict.Source}).",
+            _ => "",
+        };
 
     /// <summary>Findings at the picked courses' station and elsewhere: named, never counted into a rate.</summary>
     private static List<string> Hunted(RuleBook book, AssessInput input) =>

@@ -89,7 +89,7 @@ public static class Verdicts
         }
         Verdict Judge(StandingLimit standing) =>
             measure is null
-                ? Unmeasured(quantity, standing.Limit)
+                ? Unmeasured(quantity, standing, deciding)
                 : Hanging(book, standing, Compare(quantity, standing.Limit, measure.Value, Error(quantity, measure)));
         // The worst outcome governs; of equals the strictest. So a worse measure is never a better verdict.
         var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l).Outcome))!;
@@ -188,11 +188,22 @@ public static class Verdicts
             _ => Math.Max(ByEyeLeastInches, ByEyeShare * measure.Value),
         };
 
-    private static Verdict Unmeasured(Quantity quantity, Limit limit) =>
-        Judged(VerdictOutcome.CannotTell, "Cannot tell", quantity, limit) with
+    private static Verdict Unmeasured(Quantity quantity, StandingLimit standing, List<StandingLimit> deciding)
+    {
+        var own = Judged(VerdictOutcome.CannotTell, "Cannot tell", quantity, standing.Limit) with { ToSettle = quantity.HowToMeasure };
+        if (standing.Open is not { } open)
         {
-            ToSettle = quantity.HowToMeasure,
+            return own;
+        }
+        // Which of several limits holds is not known: none of them is named as the one.
+        var bounds = deciding.Select(l => l.Limit.Least ?? l.Limit.Most).OfType<double>().Distinct().Order().ToList();
+        return own with
+        {
+            LimitText =
+                bounds.Count > 1 ? $"between {Text(quantity, bounds[0])} and {Text(quantity, bounds[^1])}, by its kind" : own.LimitText,
+            ToSettle = $"{open.Ask} {open.Settle} {quantity.HowToMeasure}",
         };
+    }
 
     /// <summary>Codes print 1/4 in per foot as 2 % as well (0.24 in 12), and 1/8 as 1 %: what meets one print meets the other.</summary>
     private const double PrintedAlike = 0.0101;

@@ -65,6 +65,51 @@ public class TradeLifeTests
         (life.Clash is not null).ShouldBe(clash, life.Clash);
     }
 
+    /// <summary>More roofs of the kinds one meets in a year, each with the years a roofer would give it; broad where good people differ.</summary>
+    [Theory]
+    [InlineData(CoveringKind.ThreeTabShingle, 5, 0, 8, 16)]
+    [InlineData(CoveringKind.ThreeTabShingle, 10, 1, 4, 11)]
+    [InlineData(CoveringKind.ThreeTabShingle, 20, 3, 0, 3)]
+    [InlineData(CoveringKind.LaminatedShingle, 2, 0, 14, 26)]
+    [InlineData(CoveringKind.LaminatedShingle, 5, 1, 8, 20)]
+    [InlineData(CoveringKind.LaminatedShingle, 16, 2, 2, 9)]
+    [InlineData(CoveringKind.LaminatedShingle, 18, 3, 0, 4)]
+    [InlineData(CoveringKind.LaminatedShingle, 22, 1, 2, 9)]
+    [InlineData(CoveringKind.RollRoofing, 5, 1, 2, 7)]
+    [InlineData(CoveringKind.RollRoofing, 10, 3, 0, 2)]
+    [InlineData(CoveringKind.Slate, 60, 0, 35, 80)]
+    [InlineData(CoveringKind.Slate, 100, 2, 8, 35)]
+    [InlineData(CoveringKind.WoodShingle, 10, 1, 8, 20)]
+    [InlineData(CoveringKind.WoodShingle, 30, 3, 0, 5)]
+    [InlineData(CoveringKind.MetalLapped, 15, 1, 12, 32)]
+    [InlineData(CoveringKind.MetalLapped, 30, 2, 4, 16)]
+    [InlineData(CoveringKind.MetalStandingSeam, 45, 2, 6, 20)]
+    [InlineData(CoveringKind.BuiltUp, 10, 1, 8, 19)]
+    [InlineData(CoveringKind.BuiltUp, 20, 2, 2, 9)]
+    [InlineData(CoveringKind.BuiltUp, 25, 3, 0, 4)]
+    [InlineData(CoveringKind.ModifiedBitumen, 10, 1, 5, 14)]
+    [InlineData(CoveringKind.ModifiedBitumen, 15, 2, 1, 8)]
+    [InlineData(CoveringKind.Pvc, 8, 0, 9, 20)]
+    [InlineData(CoveringKind.Pvc, 15, 2, 2, 9)]
+    [InlineData(CoveringKind.Pvc, 20, 3, 0, 4)]
+    [InlineData(CoveringKind.Tpo, 3, 0, 6, 15)]
+    [InlineData(CoveringKind.Tpo, 12, 2, 1, 6)]
+    [InlineData(CoveringKind.Tpo, 15, 3, 0, 3)]
+    [InlineData(CoveringKind.Epdm, 12, 1, 4, 14)]
+    [InlineData(CoveringKind.Epdm, 20, 2, 2, 9)]
+    [InlineData(CoveringKind.ConcreteTile, 15, 0, 7, 18)]
+    [InlineData(CoveringKind.ClayTile, 20, 1, 3, 12)]
+    [InlineData(CoveringKind.ClayTile, 24, 2, 1, 7)]
+    [InlineData(CoveringKind.ClayTile, 30, 3, 0, 4)]
+    [InlineData(CoveringKind.Copper, 30, 0, 30, 65)]
+    [InlineData(CoveringKind.Zinc, 60, 2, 4, 22)]
+    [InlineData(CoveringKind.WoodShake, 8, 0, 12, 26)]
+    [InlineData(CoveringKind.CoalTar, 30, 2, 2, 11)]
+    [InlineData(CoveringKind.SprayedFoam, 22, 3, 0, 5)]
+    [InlineData(CoveringKind.SyntheticSlate, 30, 2, 3, 15)]
+    public void An_ordinary_roof_has_the_years_a_roofer_would_give_it(string kind, int age, int stage, double from, double to) =>
+        Of(kind, age, stage).Stated!.Likely.ShouldBeInRange(from, to);
+
     /// <summary>Felt under concrete tile, seen thick and gritty after 26 years: 4 to 14 years more.</summary>
     [Fact]
     public void Felt_that_looks_new_has_years_left() => Of(CoveringKind.ConcreteTile, 26, 0).Stated!.Likely.ShouldBeInRange(4, 14);

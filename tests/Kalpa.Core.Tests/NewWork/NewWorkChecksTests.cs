@@ -89,7 +89,8 @@ public class NewWorkChecksTests
                     Samples = samples,
                     Courses = courses,
                 }
-            )
+            ),
+            []
         );
 
     private static int made;

@@ -61,6 +61,18 @@ public class DecidedLimitTests
     public void Clearance_goes_by_the_kind_of_flue(string measure, string? flue, VerdictOutcome expected) =>
         Judge("flue-clearance", Shingle, measure, flue is null ? null : $"flue-kind={flue}").Outcome.ShouldBe(expected);
 
+    /// <summary>While neither measure nor kind is known, no one of the limits is named as the one that holds.</summary>
+    [Fact]
+    public void Unmeasured_and_of_no_known_kind_it_names_no_limit_as_its_own()
+    {
+        var condition = Book.FindCondition("flue-clearance")!;
+        var verdict = Verdicts.Of(Book, condition, new VerdictPlace(Shingle), null);
+        (verdict.Outcome, verdict.LimitText).ShouldBe((Ask, "between 1 in and 18 in, by its kind"));
+        verdict.ToSettle!.ShouldStartWith("What does the label on the flue say? Read the label on the flue");
+        var known = Verdicts.Of(Book, condition, new VerdictPlace(Shingle, Deciding: [new DecidingAnswer("flue-kind", "factory")]), null);
+        known.LimitText.ShouldBe("at least 2 in");
+    }
+
     // Table R905.6.5.
     [Theory]
     [InlineData("4/12", "4", Ok)]

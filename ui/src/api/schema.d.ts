@@ -3404,7 +3404,10 @@ export interface components {
             /** Format: uuid */
             roofId?: null | string;
         };
-        /** @description An item of the punch list and where it stands; a hold point that is not accepted must not be covered. */
+        /**
+         * @description An item of the punch list and where it stands; a hold point that is not accepted must not be covered. Measured is the measure beside its limit
+         *     and Steps what is to be done, where a finding stands behind it.
+         */
         PunchAnswer: {
             /** Format: uuid */
             itemId: string;
@@ -3421,6 +3424,8 @@ export interface components {
             stateWords: string;
             /** Format: uuid */
             replyId: null | string;
+            measured: string;
+            steps: string[];
         };
         /** @description The inspector accepts a reply, or refuses it with a reason. */
         PunchDecisionFact: {

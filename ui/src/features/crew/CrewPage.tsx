@@ -92,6 +92,14 @@ function CrewRow({ secret, entry, by, onDone }: RowProps) {
         {item.fix}
         {item.dueOn && ` – by ${dayText(item.dueOn)}`}
       </Text>
+      {item.measured && <Text>{item.measured}</Text>}
+      {item.steps.length > 0 && (
+        <Box as="ol" pl="5" listStyleType="decimal">
+          {item.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </Box>
+      )}
       <Text fontWeight="bold" className={item.holdPoint && item.state !== 'accepted' ? 'k-unfit' : undefined}>
         {item.holdPoint && item.state !== 'accepted' && 'Hold point. '}
         {item.stateWords}

@@ -60,6 +60,21 @@ function PunchRow({ item }: { item: PunchAnswer }) {
               .filter(Boolean)
               .join(' · ')}
           </Text>
+          {item.measured && (
+            <Text fontSize="sm" color="faint">
+              {item.measured}
+            </Text>
+          )}
+          {item.steps.length > 0 && (
+            <details>
+              <summary>Steps</summary>
+              <Box as="ol" pl="5" listStyleType="decimal" fontSize="sm">
+                {item.steps.map((step) => (
+                  <li key={step}>{step}</li>
+                ))}
+              </Box>
+            </details>
+          )}
           <Text
             fontSize="sm"
             fontWeight="bold"

@@ -87,7 +87,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             </Text>
           )}
           <details>
-            <summary>Repair steps</summary>
+            <summary>{item.kind === 'evaluate' ? 'Steps' : 'Repair steps'}</summary>
             <Box as="ol" pl="5" listStyleType="decimal">
               {item.steps.map((step) => (
                 <li key={step}>{step}</li>
