@@ -74,7 +74,7 @@ internal static class OwnersWords
     {
         var first = condition is null
             ? ""
-            : $"{condition.Name}: {Sentences.Lower(condition.Meaning.TrimEnd('.'))} ({Sentences.Lower(worst!.Urgency.Words)}). ";
+            : $"{condition.Name}: {Sentences.Lower(condition.Meaning.TrimEnd('.'))}. When to act: {Sentences.Lower(worst!.Urgency.Words)}. ";
         var end =
             left is null ? "What it has left is not known."
             : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck beneath rots."
