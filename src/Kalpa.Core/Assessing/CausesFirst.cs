@@ -38,13 +38,10 @@ internal static class CausesFirst
     public static IEnumerable<FindingAssessment> Raised(IReadOnlyList<FindingAssessment> judged, IReadOnlyList<CauseLink> links)
     {
         var byId = judged.ToDictionary(f => f.FindingId);
+        var effectsOf = links.ToLookup(l => l.Cause, l => l.Effect);
         foreach (var finding in judged)
         {
-            var effect = links
-                .Where(l => l.Cause == finding.FindingId)
-                .Select(l => byId[l.Effect])
-                .Where(IsDefect)
-                .MaxBy(f => f.Urgency.Class);
+            var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(IsDefect).MaxBy(f => f.Urgency.Class);
             var least = effect is null || effect.Urgency.Class < MostByEffect ? effect?.Urgency.Class : MostByEffect;
             yield return !IsDefect(finding) || finding.Urgency.Moved is not null || !(least > finding.Urgency.Class)
                 ? finding
@@ -69,6 +66,12 @@ internal static class CausesFirst
         IReadOnlyList<CauseLink> links
     )
     {
+        if (links.Count == 0)
+        {
+            return [.. items];
+        }
+        var causesOf = links.ToLookup(l => l.Effect, l => l.Cause);
+        var placeOf = items.Index().Where(i => findingOf(i.Item) is not null).ToDictionary(i => findingOf(i.Item)!.Value, i => i.Index);
         var ordered = new List<T>();
         var placed = new HashSet<int>();
         void Place(int at)
@@ -78,9 +81,10 @@ internal static class CausesFirst
             {
                 return;
             }
-            foreach (var (cause, item) in items.Index())
+            var causes = findingOf(items[at]) is { } id ? causesOf[id] : [];
+            foreach (var cause in causes.Where(placeOf.ContainsKey).Select(c => placeOf[c]).Order())
             {
-                if (classOf(item) == classOf(items[at]) && links.Any(l => l.Effect == findingOf(items[at]) && l.Cause == findingOf(item)))
+                if (classOf(items[cause]) == classOf(items[at]))
                 {
                     Place(cause);
                 }
