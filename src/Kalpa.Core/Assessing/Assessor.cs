@@ -38,10 +38,11 @@ public static class Assessor
             OfSlope(slope, input, book, sun, planned, memory is null ? facts => RemainingLife.Of(book, facts) : memory.Life);
         var slopes = ordered.Select(s => memory is null ? Judged(s) : memory.Slope(s.Id, () => Judged(s))).ToList();
         var judge = new FindingJudge(book, input, slopes, planned);
-        var findings = OfFindings(input, book, judge, problems, memory);
+        var causes = CausesFirst.Links(book, judge.Combined, input.Findings);
+        var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var work = WorkList.Of(book, input, slopes, findings, judge.Combined);
+        var work = WorkList.Of(book, input, slopes, findings, causes);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -148,6 +149,7 @@ public static class Assessor
         AssessInput input,
         RuleBook book,
         FindingJudge judge,
+        IReadOnlyList<CauseLink> causes,
         List<FactProblem> problems,
         Remembered? memory
     )
@@ -169,7 +171,7 @@ public static class Assessor
             FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding), around);
             judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
-        var raised = CausesFirst.Raised(judged, CausesFirst.Links(book, judge.Combined, input.Findings));
+        var raised = CausesFirst.Raised(judged, causes);
         return [.. Urgencies.MostUrgentFirst(raised, f => f.Urgency).ThenBy(f => f.FindingId)];
     }
 

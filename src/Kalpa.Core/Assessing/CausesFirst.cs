@@ -22,6 +22,7 @@ internal static class CausesFirst
         IReadOnlyList<FindingFact> findings
     )
     {
+        var conditionOf = findings.ToDictionary(f => f.Id, f => f.Condition);
         var links = new List<CauseLink>();
         foreach (var met in combined)
         {
@@ -29,7 +30,7 @@ internal static class CausesFirst
             {
                 continue;
             }
-            var isCause = findings.Where(f => met.Findings.Contains(f.Id)).ToLookup(f => causes.Contains(f.Condition), f => f.Id);
+            var isCause = met.Findings.ToLookup(id => causes.Contains(conditionOf[id]));
             links.AddRange(isCause[true].SelectMany(cause => isCause[false].Select(effect => new CauseLink(cause, effect))));
         }
         return [.. links.Distinct()];
@@ -41,9 +42,9 @@ internal static class CausesFirst
         var effectsOf = links.ToLookup(l => l.Cause, l => l.Effect);
         foreach (var finding in judged)
         {
-            var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(IsDefect).MaxBy(f => f.Urgency.Class);
+            var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(f => f.Verdict.IsDefect).MaxBy(f => f.Urgency.Class);
             var least = effect is null || effect.Urgency.Class < MostByEffect ? effect?.Urgency.Class : MostByEffect;
-            yield return !IsDefect(finding) || finding.Urgency.Moved is not null || !(least > finding.Urgency.Class)
+            yield return !finding.Verdict.IsDefect || finding.Urgency.Moved is not null || !(least > finding.Urgency.Class)
                 ? finding
                 : finding with
                 {
@@ -97,7 +98,4 @@ internal static class CausesFirst
         }
         return ordered;
     }
-
-    private static bool IsDefect(FindingAssessment finding) =>
-        finding.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted);
 }

@@ -32,20 +32,10 @@ internal readonly record struct UndersideLooks(bool FromInside, bool FromOutside
 internal static class WaterSigns
 {
     public static FindingFact Lifted(RuleBook book, FindingFact finding) =>
-        book.FindCondition(finding.Condition)?.Shows is { } shows && Adversity(shows) > Adversity(finding.Evidence)
+        book.FindCondition(finding.Condition)?.Shows is { } shows && shows.Adversity() > finding.Evidence.Adversity()
             ? finding with
             {
                 Evidence = shows,
             }
             : finding;
-
-    private static int Adversity(WaterEvidence evidence) =>
-        evidence switch
-        {
-            WaterEvidence.Active => 4,
-            WaterEvidence.Stained => 3,
-            WaterEvidence.Suspected => 2,
-            WaterEvidence.NotChecked => 1,
-            _ => 0,
-        };
 }

@@ -26,15 +26,20 @@ internal static class WorkList
         AssessInput input,
         IReadOnlyList<SlopeAssessment> slopes,
         IReadOnlyList<FindingAssessment> findings,
-        IReadOnlyList<CombinationAnswer> combined
+        IReadOnlyList<CauseLink> causes
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
         var items = findings
             .Where(f =>
-                (f.Verdict.Outcome != VerdictOutcome.Noted || f.Recommended)
-                && (f.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.NotApplicable) || WaterShows(facts[f.FindingId]))
-                && facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly
+                // Water was seen: then a measure that conforms only says that the water has another way in.
+                (
+                    f.Verdict.IsDefect
+                    || f.Recommended
+                    || (f.Verdict.Outcome == VerdictOutcome.Conforms && facts[f.FindingId].Evidence.ShowsWater())
+                )
+                // What can hurt people is never only put on record.
+                && (facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly || Immediate(f))
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .Concat(slopes.Select(OfSlope).OfType<WorkItem>())
@@ -47,15 +52,11 @@ internal static class WorkList
             .ThenBy(i => i.FindingId ?? i.SlopeId)
             .ThenBy(i => i.Title, StringComparer.Ordinal)
             .ToList();
-        var links = CausesFirst.Links(book, combined, input.Findings);
-        var ordered = CausesFirst.Ordered(byNeed, i => i.FindingId, i => i.Urgency, links);
-        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies, links) })];
+        var ordered = CausesFirst.Ordered(byNeed, i => i.FindingId, i => i.Urgency, causes);
+        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies, causes) })];
     }
 
-    /// <summary>Water was seen: then a measure that conforms only says that the water has another way in.</summary>
-    private static bool WaterShows(FindingFact finding) => finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained;
-
-    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies, IReadOnlyList<CauseLink> links)
+    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies, IReadOnlyList<CauseLink> causes)
     {
         if (at + 1 >= ordered.Count || ordered[at].FindingId is not { } id)
         {
@@ -64,7 +65,7 @@ internal static class WorkList
         var next = ordered[at + 1];
         if (next.FindingId is { } then)
         {
-            return links.Contains(new CauseLink(id, then))
+            return causes.Contains(new CauseLink(id, then))
                 ? $"Ranked above “{Sentences.Lower(next.Title)}” because it brings that about: correct the cause first."
                 : Reasons.Above(urgencies[id], next.Title, urgencies[then]);
         }
@@ -102,12 +103,17 @@ internal static class WorkList
         );
     }
 
-    /// <summary>Other outcomes exist besides a repair; each says who acts. What an answer decided for names itself.</summary>
+    private static bool Immediate(FindingAssessment judged) => judged.Urgency.Class == UrgencyClass.MakeSafeNow;
+
+    /// <summary>
+    /// Other outcomes exist besides a repair; each says who acts. What an answer decided for names itself, and what can hurt people is made safe, not monitored.
+    /// </summary>
     private static string Title(Condition condition, FindingAssessment judged)
     {
         var named = judged.RemedyTitle != condition.Remedy.Title;
         var what = Sentences.Lower(condition.Name);
-        return judged.Recommended ? $"Recommended: {Sentences.Lower(judged.RemedyTitle)}"
+        return Immediate(judged) && judged.Outcome is FindingOutcome.Watch or FindingOutcome.DocumentOnly ? judged.RemedyTitle
+            : judged.Recommended ? $"Recommended: {Sentences.Lower(judged.RemedyTitle)}"
             : named ? judged.RemedyTitle
             : judged.Outcome switch
             {

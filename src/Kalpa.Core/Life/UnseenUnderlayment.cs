@@ -45,7 +45,7 @@ internal static class UnseenUnderlayment
         );
     }
 
-    public static string Headline => "Underlayment not seen: lift two tiles";
+    public const string Headline = "Underlayment not seen: lift two tiles";
 
     public static string Range(UnseenLayer unseen) =>
         string.Create(

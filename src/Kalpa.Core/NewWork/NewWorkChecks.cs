@@ -87,11 +87,7 @@ public static class NewWorkChecks
     /// list by hand, and what the crew has answered, stays.
     /// </summary>
     private static bool IsTheCrews(FindingAssessment? finding) =>
-        finding is null
-        || (
-            finding is { Trade: "", Outcome: FindingOutcome.Mend }
-            && finding.Verdict.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted or VerdictOutcome.NotApplicable)
-        );
+        finding is null || finding is { Trade: "", Outcome: FindingOutcome.Mend, Verdict.IsDefect: true };
 
     /// <summary>What an item's replies and decisions make of it: the last reply counts, and the last decision on it.</summary>
     public static (PunchState State, PunchReplyFact? Reply, PunchDecisionFact? Decision) StateOf(

@@ -185,6 +185,7 @@ public sealed record Condition(
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);
 
     /// <summary>Whether its measure decides it. What is plainly seen is a defect without one.</summary>
+    [JsonIgnore]
     public bool Measured => Quantity is not null && !Seen;
 }
 

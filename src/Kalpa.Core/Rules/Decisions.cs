@@ -186,7 +186,7 @@ public static class Decisions
         foreach (var answer in answers.Where(a => a is not { Open: true, By: DecidedBy.Firm }))
         {
             var view = book.FindDecision(answer.Key)!.View(answer.View);
-            if (view.NoDefect && Adverse(evidence))
+            if (view.NoDefect && evidence.ShowsWater())
             {
                 continue;
             }
@@ -204,15 +204,16 @@ public static class Decisions
         return effect;
     }
 
-    private static bool Adverse(WaterEvidence evidence) => evidence is WaterEvidence.Active or WaterEvidence.Stained;
-
     /// <summary>A settled doubt, and best practice that is merely absent without any sign of harm, are noted and no defect.</summary>
     public static Verdict Settled(Condition condition, FindingFact finding, Verdict verdict, DecisionEffect effect, string? kind)
     {
         var outside = verdict.Outcome is VerdictOutcome.Short or VerdictOutcome.Over;
-        var elsewhere = kind is not null && condition.Kinds?.Contains(kind) == false;
+        // For other coverings, or held by limits that are asked elsewhere only: other pitches, other buildings, another way of building.
+        var elsewhere =
+            (kind is not null && condition.Kinds?.Contains(kind) == false)
+            || verdict is { Outcome: VerdictOutcome.NotApplicable, Limits.Count: > 0 };
         if (
-            Adverse(finding.Evidence)
+            finding.Evidence.ShowsWater()
             || (outside && !elsewhere && !effect.Excuses)
             || !(effect.NoDefect || condition.BestPractice || elsewhere)
         )
@@ -220,7 +221,8 @@ public static class Decisions
             return effect.Said.Count == 0 ? verdict : verdict with { Note = Joined(verdict.Note, effect.Said) };
         }
         var why =
-            elsewhere ? "This does not apply to the covering here."
+            verdict.Outcome == VerdictOutcome.NotApplicable ? verdict.Why
+            : elsewhere ? "This does not apply to the covering here."
             : effect.NoDefect ? Joined("", effect.Said)
             : "Best practice that is absent is no defect by itself, and no sign of harm was found.";
         return verdict with
@@ -238,7 +240,7 @@ public static class Decisions
 
     private static string? Answered(Decision decision, FindingFact finding) =>
         finding.Deciding?.LastOrDefault(a => a.Decision == decision.Key)?.Option
-        ?? (decision.StainsSay.Length > 0 && finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained ? decision.StainsSay : null);
+        ?? (decision.StainsSay.Length > 0 && finding.Evidence.ShowsWater() ? decision.StainsSay : null);
 
     /// <summary>The answers that this covering can have; all of them where it is not known.</summary>
     private static IReadOnlyList<QuestionOption> Offered(Decision decision, string? kind) =>

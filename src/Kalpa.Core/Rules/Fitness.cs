@@ -54,11 +54,10 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
                 id,
                 verdict.Source
             ),
-            // Hanging on a fact that nobody has recorded.
-            VerdictOutcome.CannotTell when verdict.ToSettle is { } settle && settle.StartsWith("Short", StringComparison.Ordinal) => new(
+            VerdictOutcome.CannotTell when verdict.Hangs => new(
                 FitnessState.Unknown,
                 $"{Sentences.Upper(name)} at {at}: whether that is enough depends on how it is built.",
-                settle,
+                verdict.ToSettle,
                 id,
                 verdict.Source
             ),

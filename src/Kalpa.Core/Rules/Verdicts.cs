@@ -25,7 +25,7 @@ public enum VerdictOutcome
 /// <summary>
 /// A measure beside its limit. <paramref name="By"/> is how far outside, in the quantity's unit; null unless short or over.
 /// <paramref name="Shortfall"/> is that as a share of the limit, 0 to 1. <paramref name="Limits"/> are all that speak of it, the one that governs first;
-/// <paramref name="Note"/> what is fair to add.
+/// <paramref name="Note"/> what is fair to add. <paramref name="Hangs"/>: it cannot be told before a fact is settled that the limit hangs on.
 /// </summary>
 public sealed record Verdict(
     VerdictOutcome Outcome,
@@ -39,8 +39,16 @@ public sealed record Verdict(
     string? Source = null,
     string? ToSettle = null,
     IReadOnlyList<LimitAnswer>? Limits = null,
-    string Note = ""
-);
+    string Note = "",
+    [property: JsonIgnore] bool Hangs = false
+)
+{
+    /// <summary>Whether a defect stands: not where a measure conforms, or where it is noted as none.</summary>
+    [JsonIgnore]
+    public bool IsDefect => LeavesDefect(Outcome);
+
+    public static bool LeavesDefect(VerdictOutcome outcome) => outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted);
+}
 
 /// <summary>Conformance of a measurement (methods, section 7).</summary>
 public static class Verdicts
@@ -83,21 +91,25 @@ public static class Verdicts
     {
         var all = LimitSets.At(book, quantity.Id, place);
         var deciding = LimitSets.Deciding(all);
-        if (deciding.Count == 0)
-        {
-            return new Verdict(VerdictOutcome.NotApplicable, "No limit applies", $"No limit on {quantity.Name} is held for this covering.");
-        }
         Verdict Judge(StandingLimit standing) =>
             measure is null
                 ? Unmeasured(quantity, standing, deciding)
                 : Hanging(book, standing, Compare(quantity, standing.Limit, measure.Value, Error(quantity, measure)));
         // The worst outcome governs; of equals the strictest. So a worse measure is never a better verdict.
-        var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l).Outcome))!;
+        var governing = LimitSets.Strictest(deciding).MinBy(l => Rank(Judge(l).Outcome));
         var answers = all.Select(l => Beside(quantity, l, Judge(l), ReferenceEquals(l, governing), deciding.Count))
             .OrderByDescending(a => a.Governs)
             .ThenBy(a => a.Standing)
             .ThenBy(a => a.Id, StringComparer.Ordinal)
             .ToList();
+        if (governing is null)
+        {
+            var why =
+                answers.Count == 0
+                    ? $"No limit on {quantity.Name} is held for this covering."
+                    : $"No limit on {quantity.Name} is asked here. {string.Join(' ', answers.Select(a => a.Note).Distinct())}";
+            return new Verdict(VerdictOutcome.NotApplicable, "No limit applies", why, Limits: answers);
+        }
         var verdict = Judge(governing);
         var missed = answers
             .Where(a => a is { Standing: LimitStanding.Advises, Outcome: VerdictOutcome.Short or VerdictOutcome.Over })
@@ -118,6 +130,7 @@ public static class Verdicts
                 Headline = "Cannot tell",
                 By = null,
                 Shortfall = 0,
+                Hangs = true,
                 ToSettle =
                     $"{own.Headline} if it is {LimitSets.Answers(book, open.Key, standing.Limit.Where!.Is)}. {open.Ask} {open.Settle}",
             }

@@ -31,7 +31,7 @@ internal static class Dangers
     }
 
     /// <summary>A measure within its limit, or a settled doubt, leaves no hazard.</summary>
-    public static bool Stands(UrgencyFacts facts) => facts.Outcome is not (VerdictOutcome.Conforms or VerdictOutcome.Noted);
+    public static bool Stands(UrgencyFacts facts) => Verdict.LeavesDefect(facts.Outcome);
 
     /// <summary>Among hazards of one kind the likelier goes first; what is a danger only together stays in the order of its own likelihood.</summary>
     public static int Likelier(Condition condition, Danger danger) =>

@@ -177,9 +177,7 @@ public static class Urgencies
 
     /// <summary>What may wait a year is not paid for twice on a slope that is stripped within it, unless water shows or it worsens fast.</summary>
     internal static bool GoesWithReroof(Condition condition, UrgencyFacts facts) =>
-        facts.ReroofDue
-        && condition.Progression != Progression.Fast
-        && facts.Evidence is not (WaterEvidence.Active or WaterEvidence.Stained);
+        facts.ReroofDue && condition.Progression != Progression.Fast && !facts.Evidence.ShowsWater();
 
     /// <summary>The inspector moves it, but never out of the first place while someone could be hurt.</summary>
     private static (UrgencyClass Chosen, MovedAnswer? Moved) Move(MovedUrgency? moved, UrgencyClass computed)

@@ -136,7 +136,7 @@ public static class Words
         var (condition, verdict) = (facts.Condition, facts.Verdict);
         if (verdict.Outcome == VerdictOutcome.Conforms)
         {
-            return facts.Finding.Evidence is WaterEvidence.Active or WaterEvidence.Stained
+            return facts.Finding.Evidence.ShowsWater()
                 ? "The measure is within the limit: the water has another way in, which is still to be found."
                 : "The measure is within the limit: no defect by itself.";
         }

@@ -1,6 +1,5 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
 
@@ -15,19 +14,13 @@ public class DecidedOutcomeTests
         string code,
         string? decision = null,
         string? option = null,
-        WaterEvidence water = WaterEvidence.NotChecked
-    ) =>
-        Roof.Finding(code, Book.FindCondition(code)!.Stations[0]) with
-        {
-            Evidence = water,
-            Outcome = Book.FindCondition(code)!.DefaultOutcome,
-            Deciding = decision is null ? null : [new DecidingAnswer(decision, option!)],
-        };
+        WaterEvidence water = WaterEvidence.NotChecked,
+        string? measure = null
+    ) => Roof.Found(code, water, measure, decision is null ? null : $"{decision}={option}");
 
     private static (FindingAssessment Judged, WorkItem? Work) Judge(FindingFact finding, string kind = CoveringKind.LaminatedShingle)
     {
-        var covering = new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, 2018, 2018, AgeSource.Permit);
-        var judged = Assessor.Assess(Roof.Input with { Slopes = [Roof.A], Coverings = [covering], Findings = [finding] }, Book);
+        var judged = Assessor.Assess(Roof.With(kind, 2018, finding), Book);
         return (judged.Findings.Single(), judged.Work.SingleOrDefault(w => w.FindingId == finding.Id));
     }
 
@@ -161,15 +154,9 @@ public class DecidedOutcomeTests
     public void A_measure_that_conforms_never_erases_a_seen_defect(string code, string inside, string outside)
     {
         var kind = KindOf(code);
-        var unit = Book.FindQuantity(Book.FindCondition(code)!.Quantity!)!.Unit;
-        FindingFact With(string typed) =>
-            F(code) with
-            {
-                Measure = new MeasureFact(typed, MeasureReading.Read(typed, unit).Value!.Value, MeasuredHow.Tape),
-            };
         var bare = Judge(F(code), kind);
-        var good = Judge(With(inside), kind);
-        var bad = Judge(With(outside), kind);
+        var good = Judge(F(code, measure: inside), kind);
+        var bad = Judge(F(code, measure: outside), kind);
         (bare.Judged.Verdict.Outcome, bare.Judged.Verdict.Headline).ShouldBe((VerdictOutcome.Seen, "Observed"));
         good.Judged.Verdict.Outcome.ShouldBe(VerdictOutcome.Seen);
         good.Judged.Verdict.Note.ShouldContain("within the limit");
@@ -182,7 +169,7 @@ public class DecidedOutcomeTests
     [Fact]
     public void A_measure_that_conforms_is_not_called_a_defect()
     {
-        var cricket = F("cricket-missing") with { Measure = new MeasureFact("28", 28, MeasuredHow.Tape), Place = "kitchen chimney" };
+        var cricket = F("cricket-missing", measure: "28") with { Place = "kitchen chimney" };
         var (judged, work) = Judge(cricket);
         judged.Name.ShouldBe("Width across the slope 28: within the limit (at most 30 in)");
         judged.Observed.ShouldStartWith(
@@ -195,13 +182,7 @@ public class DecidedOutcomeTests
     [Fact]
     public void An_old_chase_cover_is_judged_as_rusted()
     {
-        var (judged, work) = Judge(
-            F("chase-cover-rusted") with
-            {
-                Condition = "chase-cover-poor",
-                Measure = new MeasureFact("5", 5, MeasuredHow.Tape),
-            }
-        );
+        var (judged, work) = Judge(F("chase-cover-rusted", measure: "5") with { Condition = "chase-cover-poor" });
         judged.Name.ShouldBe("Rusted chase cover");
         work!.Title.ShouldBe("Replace the chase cover");
     }

@@ -1,6 +1,5 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
 using Kalpa.Core.Urgency;
@@ -22,32 +21,12 @@ public class OrderOfWorkTests
         bool below = false,
         Extent extent = Extent.OnePlace,
         string? measure = null
-    )
-    {
-        var condition = Book.FindCondition(code)!;
-        return Roof.Finding(code, condition.Stations[0]) with
-        {
-            SlopeId = (slope ?? Roof.A).Id,
-            Evidence = water,
-            Extent = extent,
-            PeopleBelow = below,
-            Measure = measure is null
-                ? null
-                : new MeasureFact(
-                    measure,
-                    MeasureReading.Read(measure, Book.FindQuantity(condition.Quantity!)!.Unit).Value!.Value,
-                    MeasuredHow.Tape
-                ),
-        };
-    }
+    ) => Roof.Found(code, water, measure, null, below, extent) with { SlopeId = (slope ?? Roof.A).Id };
 
     private static AssessInput House(string kind, int laid, params FindingFact[] findings) =>
-        Roof.Input with
+        Roof.With(kind, laid, findings) with
         {
-            Slopes = [Roof.A],
-            Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, laid, laid, AgeSource.Permit)],
             Looks = [new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, "attic", null, LookState.Looked)],
-            Findings = findings,
         };
 
     /// <summary>Findings by code in the order of the list of work; "-" is work that is no finding.</summary>

@@ -23,27 +23,13 @@ public class WholeCaseTests
         bool below = false,
         Extent extent = Extent.OnePlace,
         string? decided = null
-    )
-    {
-        var condition = Book.FindCondition(code)!;
-        var unit = condition.Quantity is { } q ? Book.FindQuantity(q)!.Unit : QuantityUnit.Length;
-        return Roof.Finding(code, condition.Stations[0]) with
-        {
-            Evidence = water,
-            Extent = extent,
-            PeopleBelow = below,
-            Outcome = condition.DefaultOutcome,
-            Measure = measure is null ? null : new MeasureFact(measure, MeasureReading.Read(measure, unit).Value!.Value, MeasuredHow.Tape),
-            Deciding = decided?.Split('=') is [var decision, var option] ? [new DecidingAnswer(decision, option)] : null,
-        };
-    }
+    ) => Roof.Found(code, water, measure, decided, below, extent);
 
     private static Assessment Judge(string kind, Under under, params FindingFact[] findings)
     {
         var slope = Roof.A with { Under = under };
-        var covering = new CoveringFact(Guid.CreateVersion7(), slope.Id, kind, 2018, 2018, AgeSource.Permit);
         var attic = new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, "attic", null, LookState.Looked);
-        return Assessor.Assess(Roof.Input with { Slopes = [slope], Coverings = [covering], Looks = [attic], Findings = findings }, Book);
+        return Assessor.Assess(Roof.With(kind, 2018, findings) with { Slopes = [slope], Looks = [attic] }, Book);
     }
 
     /// <summary>The urgency of the first finding given.</summary>

@@ -1,6 +1,5 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
@@ -12,18 +11,7 @@ public class PunchListTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
 
-    private static FindingFact F(string code, string? measure = null) =>
-        Roof.Finding(code, Book.FindCondition(code)!.Stations[0]) with
-        {
-            Outcome = Book.FindCondition(code)!.DefaultOutcome,
-            Measure = measure is null
-                ? null
-                : new MeasureFact(
-                    measure,
-                    MeasureReading.Read(measure, Book.FindQuantity(Book.FindCondition(code)!.Quantity!)!.Unit).Value!.Value,
-                    MeasuredHow.Tape
-                ),
-        };
+    private static FindingFact F(string code, string? measure = null) => Roof.Found(code, measure: measure);
 
     private static PunchItemFact Item(FindingFact? finding, string what = "") =>
         new(Guid.CreateVersion7(), Roof.Visit.Id, finding?.Id, Roof.A.Id, what, "", "Crew 7", null);

@@ -32,11 +32,10 @@ public class DecidedLimitTests
     )
     {
         var condition = Book.FindCondition(code)!;
-        var value = MeasureReading.Read(typed, Book.FindQuantity(condition.Quantity!)!.Unit).Value!.Value;
         var local = new LocalProfileFact(Guid.CreateVersion7(), Guid.CreateVersion7(), family, "", "", []);
-        IReadOnlyList<DecidingAnswer>? answers = decided?.Split('=') is [var key, var option] ? [new DecidingAnswer(key, option)] : null;
+        IReadOnlyList<DecidingAnswer>? answers = Roof.Answer(decided) is { } answer ? [answer] : null;
         var place = new VerdictPlace(kind, pitch is null ? null : TypedPitch.Of(pitch, PitchSource.Tape).RisePer12, local, answers);
-        return Verdicts.Of(Book, condition, place, new MeasureFact(typed, value, MeasuredHow.Tape));
+        return Verdicts.Of(Book, condition, place, Roof.Taped(condition, typed));
     }
 
     // Listings; IFGC and IRC M1803; R1003.18. Below an inch no kind will do, and above it the label decides.
@@ -256,17 +255,7 @@ public class DecidedLimitTests
     [InlineData("soffit-blocked", null)]
     public void An_unvented_attic_needs_no_vents(string code, string? measure)
     {
-        var condition = Book.FindCondition(code)!;
-        var finding = Roof.Finding(code, condition.Stations[0]) with
-        {
-            Measure = measure is null
-                ? null
-                : new MeasureFact(
-                    measure,
-                    MeasureReading.Read(measure, Book.FindQuantity(condition.Quantity!)!.Unit).Value!.Value,
-                    MeasuredHow.Tape
-                ),
-        };
+        var finding = Roof.Found(code, measure: measure);
         VerdictOutcome Outcome(string attic) =>
             Assessor
                 .Assess(Roof.Input with { Findings = [finding with { Deciding = [new DecidingAnswer("attic-vented", attic)] }] }, Book)
@@ -279,22 +268,32 @@ public class DecidedLimitTests
     private static Fitness Fit(string kind, string pitch, params FindingFact[] findings) =>
         Assessor
             .Assess(
-                Roof.Input with
+                Roof.With(kind, 2021, findings) with
                 {
                     Slopes = [Roof.A with { Pitch = TypedPitch.Of(pitch, PitchSource.Tape) }],
-                    Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, 2021, 2021, AgeSource.Permit)],
-                    Findings = findings,
                 },
                 Book
             )
             .Slopes[0]
             .Fitness!;
 
-    private static FindingFact Said(string code, string decision, string option) =>
-        Roof.Finding(code, "field") with
-        {
-            Deciding = [new DecidingAnswer(decision, option)],
-        };
+    private static FindingFact Said(string code, string decision, string option) => Roof.Found(code, decided: $"{decision}={option}");
+
+    /// <summary>A limit that is asked elsewhere only leaves no defect and no work, unless water shows; where no covering is recorded nobody knows, and it stands.</summary>
+    [Fact]
+    public void What_is_asked_elsewhere_only_is_no_work_and_what_nobody_can_judge_stays()
+    {
+        var curb = Roof.Found("skylight-curb-low", measure: "1");
+        var steep = Assessor.Assess(Roof.With(Shingle, 2018, curb), Book);
+        (steep.Findings[0].Verdict.Outcome, steep.Work.Count).ShouldBe((VerdictOutcome.Noted, 0));
+        steep.Findings[0].Verdict.Why.ShouldBe("No limit on height of the skylight’s curb is asked here. Below 3:12 only.");
+        var wet = Roof.With(Shingle, 2018, curb with { Evidence = WaterEvidence.Stained });
+        Assessor.Assess(wet, Book).Work.ShouldContain(w => w.FindingId == curb.Id);
+        var headlap = Roof.Found("headlap-short", measure: "1");
+        var unknown = Assessor.Assess(Roof.With(Shingle, 2018, headlap) with { Coverings = [] }, Book);
+        unknown.Findings[0].Verdict.Outcome.ShouldBe(VerdictOutcome.NotApplicable);
+        unknown.Work.ShouldContain(w => w.FindingId == headlap.Id);
+    }
 
     // R905.10.2: lapped without sealant 3:12, with sealant 1/2:12.
     [Theory]

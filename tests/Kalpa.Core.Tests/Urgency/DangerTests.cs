@@ -114,16 +114,24 @@ public class DangerTests
         Judged(tile with { PeopleBelow = true }).RemedyTitle.ShouldBe("Refasten the tile");
     }
 
-    private static AssessInput Of(string kind) =>
-        Roof.Input with
+    /// <summary>What can hurt people is made safe: it is neither only monitored nor only put on record.</summary>
+    [Theory]
+    [InlineData(FindingOutcome.Watch)]
+    [InlineData(FindingOutcome.DocumentOnly)]
+    public void What_is_immediate_is_work_whatever_was_to_come_of_it(FindingOutcome outcome)
+    {
+        WorkItem? Work(bool below)
         {
-            Slopes = [Roof.A],
-            Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, 2018, 2018, AgeSource.Permit)],
-        };
+            var tile = Roof.Found("tile-slipped", below: below) with { Outcome = outcome };
+            return Assessor.Assess(Tile with { Findings = [tile] }, Book).Work.SingleOrDefault(w => w.FindingId == tile.Id);
+        }
+        Work(true)!.Title.ShouldBe("Refasten the tile");
+        (Work(false)?.Title).ShouldBe(outcome == FindingOutcome.Watch ? "Monitor: slipped or loose tile" : null);
+    }
 
-    private static AssessInput Membrane { get; } = Of(CoveringKind.Tpo);
+    private static AssessInput Membrane { get; } = Roof.With(CoveringKind.Tpo, 2018);
 
-    private static AssessInput Tile { get; } = Of(CoveringKind.ClayTile);
+    private static AssessInput Tile { get; } = Roof.With(CoveringKind.ClayTile, 2018);
 
     private static UrgencyFacts Facts(string code) =>
         new(code, WaterEvidence.NoneSeen, Extent.OnePlace, Under.HeatedRoom, false, VerdictOutcome.Seen, 0, false);

@@ -1,5 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Tests.Walking;
 
@@ -21,6 +23,44 @@ internal static class Roof
 
     public static FindingFact Finding(string condition, string station) =>
         new(Guid.CreateVersion7(), Visit.Id, A.Id, station, condition, "", WaterEvidence.NoneSeen, Extent.OnePlace);
+
+    /// <summary>
+    /// A finding as it is recorded at its own station: what the condition presets, a measure typed and taken by tape, an answer as <c>decision=option</c>.
+    /// </summary>
+    public static FindingFact Found(
+        string code,
+        WaterEvidence water = WaterEvidence.NotChecked,
+        string? measure = null,
+        string? decided = null,
+        bool below = false,
+        Extent extent = Extent.OnePlace
+    )
+    {
+        var condition = RuleBook.Current.FindCondition(code)!;
+        return Finding(code, condition.Stations[0]) with
+        {
+            Evidence = water,
+            Extent = extent,
+            PeopleBelow = below,
+            Outcome = condition.DefaultOutcome,
+            Measure = measure is null ? null : Taped(condition, measure),
+            Deciding = Answer(decided) is { } answer ? [answer] : null,
+        };
+    }
+
+    public static MeasureFact Taped(Condition condition, string typed) =>
+        new(typed, MeasureReading.Read(typed, RuleBook.Current.FindQuantity(condition.Quantity!)!.Unit).Value!.Value, MeasuredHow.Tape);
+
+    public static DecidingAnswer? Answer(string? decided) =>
+        decided?.Split('=') is [var decision, var option] ? new DecidingAnswer(decision, option) : null;
+
+    public static AssessInput With(string kind, int laid, params FindingFact[] findings) =>
+        Input with
+        {
+            Slopes = [A],
+            Coverings = [new CoveringFact(Guid.CreateVersion7(), A.Id, kind, laid, laid, AgeSource.Permit)],
+            Findings = findings,
+        };
 
     public static PhotoFact Photo(Guid? finding, PhotoRole role) =>
         new(Guid.CreateVersion7(), Visit.Id, finding, A.Id, new string('a', 64), "", null, null, role);

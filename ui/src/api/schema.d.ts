@@ -1644,8 +1644,6 @@ export interface components {
             /** @default false */
             seen: boolean;
             kinds?: null | string[];
-            /** @description Whether its measure decides it. What is plainly seen is a defect without one. */
-            measured?: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -4300,7 +4298,7 @@ export interface components {
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.
          *     Shortfall is that as a share of the limit, 0 to 1. Limits are all that speak of it, the one that governs first;
-         *     Note what is fair to add.
+         *     Note what is fair to add. Hangs: it cannot be told before a fact is settled that the limit hangs on.
          */
         Verdict: {
             outcome: components["schemas"]["VerdictOutcome"];
