@@ -108,6 +108,8 @@ internal static class LimitSets
         }
         return rise < limit.PitchFrom ? $"From {limit.PitchFrom:0.##}:12 on."
             : rise >= limit.PitchBelow ? $"Below {limit.PitchBelow:0.##}:12 only."
+            : rise <= limit.PitchOver ? $"Over {limit.PitchOver:0.##}:12 only."
+            : rise > limit.PitchTo ? $"Up to {limit.PitchTo:0.##}:12 only."
             : null;
     }
 }

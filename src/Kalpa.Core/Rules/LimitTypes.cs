@@ -20,7 +20,8 @@ public sealed record Quantity(string Id, string Name, QuantityUnit Unit, string 
 
 /// <summary>
 /// A bound on a quantity: at least, at most, or both, in the quantity's unit. <paramref name="Kinds"/> null: any covering; <paramref name="Codes"/> null:
-/// any family of codes. It speaks of slopes from <paramref name="PitchFrom"/> to under <paramref name="PitchBelow"/> (rise in 12). A reading may miss the bound by
+/// any family of codes. It speaks of slopes from <paramref name="PitchFrom"/> to under <paramref name="PitchBelow"/> (rise in 12), or, where a table says
+/// "over 6 to 7", from steeper than <paramref name="PitchOver"/> up to and with <paramref name="PitchTo"/>. A reading may miss the bound by
 /// <paramref name="Tolerance"/> and still conform. <paramref name="Edition"/> is the edition of the source where it is one. It holds only
 /// <paramref name="Where"/> a deciding fact says so, or everywhere <paramref name="Unless"/> one does: an exception stands from the day it is shown.
 /// <paramref name="Strict"/>: the least itself does not conform; <paramref name="NotOn"/>: on any covering but these.
@@ -42,7 +43,9 @@ public sealed record Limit(
     DecidingFact? Where = null,
     DecidingFact? Unless = null,
     bool Strict = false,
-    IReadOnlyList<string>? NotOn = null
+    IReadOnlyList<string>? NotOn = null,
+    double? PitchOver = null,
+    double? PitchTo = null
 )
 {
     public bool AppliesTo(string? kind) =>

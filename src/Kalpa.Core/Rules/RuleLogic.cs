@@ -141,11 +141,14 @@ public static class RuleLogic
             : limit.Codes is [CodeFamily.SmallCommercial] ? ", for commercial buildings"
             : limit.Codes is [CodeFamily.Residential] ? ", for houses"
             : "";
-        var pitch = (limit.PitchFrom, limit.PitchBelow) switch
+        var pitch = (limit.PitchFrom, limit.PitchBelow, limit.PitchOver, limit.PitchTo) switch
         {
-            ({ } from, { } below) => $", from {from:0.##}:12 to under {below:0.##}:12",
-            ({ } from, null) => $", from {from:0.##}:12 on",
-            (null, { } below) => $", below {below:0.##}:12",
+            ({ } from, { } below, _, _) => $", from {from:0.##}:12 to under {below:0.##}:12",
+            ({ } from, null, _, _) => $", from {from:0.##}:12 on",
+            (null, { } below, _, _) => $", below {below:0.##}:12",
+            (_, _, { } over, { } to) => $", over {over:0.##}:12 to {to:0.##}:12",
+            (_, _, { } over, null) => $", over {over:0.##}:12",
+            (_, _, null, { } to) => $", up to {to:0.##}:12",
             _ => "",
         };
         var slack = limit.Tolerance > 0 ? $", give or take {Verdicts.Text(quantity, limit.Tolerance)}" : "";

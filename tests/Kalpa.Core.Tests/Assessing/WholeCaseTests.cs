@@ -181,14 +181,14 @@ public class WholeCaseTests
                 UrgencyClass.Watch
             },
             {
-                "A drain under leaves: clear it this season",
+                "A drain under leaves: clear it before the next rain",
                 CoveringKind.Epdm,
                 Under.HeatedRoom,
                 "drain-clogged",
                 Dry,
                 null,
                 false,
-                UrgencyClass.ThisSeason
+                UrgencyClass.BeforeNextRain
             },
             {
                 "Old dry ring on a ceiling: watch",

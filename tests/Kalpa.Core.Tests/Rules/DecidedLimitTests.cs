@@ -177,14 +177,74 @@ public class DecidedLimitTests
         Judge("wood-exposure-large", CoveringKind.WoodShingle, measure, length is null ? null : $"wood-length={length}", pitch)
             .Outcome.ShouldBe(expected);
 
+    // Table R905.8.6, No. 1 shakes.
+    [Theory]
+    [InlineData("18", "7 1/2", Ok)]
+    [InlineData("18", "7 9/16", More)]
+    [InlineData("24", "10", Ok)]
+    [InlineData("24", "10 1/16", More)]
+    public void Shakes_are_laid_wider_than_shingles(string length, string measure, VerdictOutcome expected) =>
+        Judge("wood-exposure-large", CoveringKind.WoodShake, measure, $"wood-length={length}", "4/12").Outcome.ShouldBe(expected);
+
+    // R905.3.8, R905.4.6, R905.6.6, R905.7.6, R905.8.8: metal from the centerline each way.
+    [Theory]
+    [InlineData(CoveringKind.ClayTile, "6/12", "11", Ok)]
+    [InlineData(CoveringKind.ClayTile, "6/12", "10 15/16", Less)]
+    [InlineData(CoveringKind.MetalShingle, "6/12", "8", Ok)]
+    [InlineData(CoveringKind.MetalShingle, "6/12", "7 15/16", Less)]
+    [InlineData(CoveringKind.Slate, "6/12", "7 1/2", Ok)]
+    [InlineData(CoveringKind.Slate, "6/12", "7 7/16", Less)]
+    [InlineData(CoveringKind.WoodShingle, "11.9/12", "9 15/16", Less)]
+    [InlineData(CoveringKind.WoodShingle, "11.9/12", "10", Ok)]
+    [InlineData(CoveringKind.WoodShingle, "12/12", "7", Ok)]
+    [InlineData(CoveringKind.WoodShingle, "12/12", "6 15/16", Less)]
+    [InlineData(CoveringKind.WoodShake, "12/12", "10 15/16", Less)]
+    [InlineData(CoveringKind.WoodShake, "12/12", "11", Ok)]
+    public void Valley_metal_is_as_wide_as_its_covering_asks(string kind, string pitch, string measure, VerdictOutcome expected) =>
+        Judge("tile-valley-narrow", kind, measure, null, pitch).Outcome.ShouldBe(expected);
+
+    // R905.1.2 names shingles, metal shingles, roll roofing, slate and wood; neither tile, panels nor membranes.
+    [Theory]
+    [InlineData(Shingle, Less)]
+    [InlineData(CoveringKind.RollRoofing, Less)]
+    [InlineData(CoveringKind.MetalShingle, Less)]
+    [InlineData(CoveringKind.Slate, Less)]
+    [InlineData(CoveringKind.WoodShake, Less)]
+    [InlineData(CoveringKind.MetalStandingSeam, None)]
+    [InlineData(CoveringKind.ConcreteTile, None)]
+    [InlineData(CoveringKind.Epdm, None)]
+    public void An_ice_barrier_is_asked_under_the_coverings_its_section_names(string kind, VerdictOutcome expected) =>
+        Judge("ice-barrier-inside", kind, "23 1/2", "ice-asked=asked").Outcome.ShouldBe(expected);
+
     // IFGC, IRC Figure G2427.6.4.
     [Theory]
     [InlineData("0.25/12", "12", Ok)]
     [InlineData("5.9/12", "11 15/16", Less)]
-    [InlineData("6/12", "12", Less)]
-    [InlineData("6/12", "15", Ok)]
-    [InlineData("12/12", "59", Less)]
-    [InlineData("12/12", "60", Ok)]
+    [InlineData("6/12", "12", Ok)] // "flat to 6/12" takes 6:12 in, and so each row its steepest pitch
+    [InlineData("6/12", "11 15/16", Less)]
+    [InlineData("6.1/12", "14 15/16", Less)]
+    [InlineData("6.1/12", "15", Ok)]
+    [InlineData("7/12", "15", Ok)]
+    [InlineData("7.1/12", "17 15/16", Less)]
+    [InlineData("8/12", "18", Ok)]
+    [InlineData("8.1/12", "23 15/16", Less)]
+    [InlineData("9/12", "24", Ok)]
+    [InlineData("9.1/12", "29 15/16", Less)]
+    [InlineData("10/12", "30", Ok)]
+    [InlineData("10.1/12", "38 15/16", Less)]
+    [InlineData("11/12", "39", Ok)]
+    [InlineData("11.1/12", "47 15/16", Less)]
+    [InlineData("12/12", "48", Ok)]
+    [InlineData("12.1/12", "59 15/16", Less)]
+    [InlineData("14/12", "60", Ok)]
+    [InlineData("14.1/12", "71", Less)]
+    [InlineData("16/12", "72", Ok)]
+    [InlineData("16.1/12", "83", Less)]
+    [InlineData("18/12", "84", Ok)]
+    [InlineData("18.1/12", "89", Less)]
+    [InlineData("20/12", "90", Ok)]
+    [InlineData("20.1/12", "95", Less)]
+    [InlineData("21/12", "96", Ok)]
     public void A_gas_vent_stands_higher_on_a_steeper_roof(string pitch, string measure, VerdictOutcome expected) =>
         Judge("gas-vent-low", Shingle, measure, null, pitch).Outcome.ShouldBe(expected);
 
@@ -241,6 +301,11 @@ public class DecidedLimitTests
     [InlineData(CoveringKind.Epdm, "3", More)]
     [InlineData(CoveringKind.ClayTile, "1", Ok)]
     [InlineData(CoveringKind.Slate, "2", More)]
+    [InlineData(CoveringKind.WoodShingle, "2", Ok)]
+    [InlineData(CoveringKind.WoodShingle, "3", More)]
+    [InlineData(CoveringKind.MetalLapped, "2", Ok)]
+    [InlineData(CoveringKind.MetalLapped, "3", More)]
+    [InlineData(CoveringKind.RollRoofing, "3", More)]
     public void Layers_are_limited_on_every_covering(string kind, string layers, VerdictOutcome expected)
     {
         Judge("layers-many", kind, layers).Outcome.ShouldBe(expected);

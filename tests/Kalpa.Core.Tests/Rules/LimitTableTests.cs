@@ -42,11 +42,14 @@ public class LimitTableTests
         [
             limit.Kinds is { } kinds ? string.Join(", ", kinds.Select(Name)) : null,
             limit.NotOn is { } notOn ? $"not on {string.Join(", ", notOn.Select(Name))}" : null,
-            (limit.PitchFrom, limit.PitchBelow) switch
+            (limit.PitchFrom, limit.PitchBelow, limit.PitchOver, limit.PitchTo) switch
             {
-                ({ } from, { } below) => Pitch($"{from} to under {below}:12"),
-                ({ } from, null) => Pitch($"from {from}:12"),
-                (null, { } below) => Pitch($"under {below}:12"),
+                ({ } from, { } below, _, _) => Pitch($"{from} to under {below}:12"),
+                ({ } from, null, _, _) => Pitch($"from {from}:12"),
+                (null, { } below, _, _) => Pitch($"under {below}:12"),
+                (_, _, { } over, { } to) => Pitch($"over {over} to {to}:12"),
+                (_, _, { } over, null) => Pitch($"over {over}:12"),
+                (_, _, null, { } to) => Pitch($"to {to}:12"),
                 _ => null,
             },
             limit.Codes switch
@@ -59,7 +62,7 @@ public class LimitTableTests
             limit.Where is { } fact ? $"where: {Words(fact)}" : null,
             limit.Unless is { } exception ? $"unless: {Words(exception)}" : null,
         ];
-        return $"| {quantity.Name} | {Verdicts.LimitText(quantity, limit)} | {string.Join("; ", where.OfType<string>())} | {limit.Source} | {Confirms(limit.SourceClass)} |";
+        return $"| {quantity.Name} | {Verdicts.LimitText(quantity, limit)} | {string.Join("; ", where.OfType<string>())} | {limit.Source} | {Confirms(limit)} |";
     }
 
     private static string Name(string kind) => Book.Covering(kind).Name;
@@ -72,9 +75,14 @@ public class LimitTableTests
             Book.FindDecision(fact.Decision)!.Options.Where(o => fact.Is.Contains(o.Key)).Select(o => o.Words.ToLowerInvariant())
         );
 
-    private static string Confirms(SourceClass source) =>
-        source switch
+    /// <summary>A code is adopted, or not, by a building department; a handbook or a military standard is not.</summary>
+    private static readonly string[] Codes = ["IRC", "IBC", "IFGC", "IMC", "IECC", "FBC"];
+
+    private static string Confirms(Limit limit) =>
+        limit.SourceClass switch
         {
+            SourceClass.Published when !Codes.Any(c => limit.Source.StartsWith(c, StringComparison.Ordinal)) =>
+                "the published standard itself",
             SourceClass.Published => "local building department: adopted edition",
             SourceClass.MakersInstruction => "the maker’s instructions",
             _ => "the firm: practice",

@@ -56,6 +56,14 @@ public class PublishedValueTests
             { "flue-clearance-masonry-outside", 1, null, "R1003.18" },
             { "tile-valley-width", 11, null, "R905.3.8" },
             { "tile-valley-rib", 1, null, "R905.3.8" },
+            { "metal-shingle-valley-rib", 0.75, null, "R905.4.6" },
+            { "metal-shingle-valley-width", 8, null, "R905.4.6" },
+            { "wood-valley-width", 10, null, "R905.7.6" },
+            { "wood-valley-width-steep", 7, null, "R905.7.6" },
+            { "shake-valley-width", 11, null, "R905.8.8" },
+            { "slate-valley-width", 7.5, null, "R905.6.6" }, // 15 in wide, half each way
+            { "shake-exposure-18", null, 7.5, "R905.8.6" },
+            { "shake-exposure-24", null, 10, "R905.8.6" },
             { "width-without-cricket", null, 30, "R903.2.2" },
             { "cricket-height-12", 50, null, "R1003.20" }, // W/2
             { "cricket-height-8", 33.3, null, "R1003.20" }, // W/3

@@ -94,7 +94,7 @@ public class DangerTests
         }
         ClassOf("drain-clogged", "drain-clogged", "overflow-none").ShouldBe(UrgencyClass.MakeSafeNow);
         ClassOf("overflow-none", "drain-clogged", "overflow-none").ShouldBe(UrgencyClass.MakeSafeNow);
-        ClassOf("drain-clogged", "drain-clogged").ShouldBe(UrgencyClass.ThisSeason);
+        ClassOf("drain-clogged", "drain-clogged").ShouldBe(UrgencyClass.BeforeNextRain); // cleared today all the same
         ClassOf("overflow-none", "overflow-none").ShouldBe(UrgencyClass.WithinYear);
     }
 

@@ -2533,7 +2533,8 @@ export interface components {
         Likelihood: "unlikely" | "possible" | "likely" | "nearlySure";
         /**
          * @description A bound on a quantity: at least, at most, or both, in the quantity's unit. Kinds null: any covering; Codes null:
-         *     any family of codes. It speaks of slopes from PitchFrom to under PitchBelow (rise in 12). A reading may miss the bound by
+         *     any family of codes. It speaks of slopes from PitchFrom to under PitchBelow (rise in 12), or, where a table says
+         *     "over 6 to 7", from steeper than PitchOver up to and with PitchTo. A reading may miss the bound by
          *     Tolerance and still conform. Edition is the edition of the source where it is one. It holds only
          *     Where a deciding fact says so, or everywhere Unless one does: an exception stands from the day it is shown.
          *     Strict: the least itself does not conform; NotOn: on any covering but these.
@@ -2566,6 +2567,10 @@ export interface components {
             /** @default false */
             strict: boolean;
             notOn?: null | string[];
+            /** Format: double */
+            pitchOver?: null | number;
+            /** Format: double */
+            pitchTo?: null | number;
             /** @description What is published or instructed binds; common practice and memory advise, and govern only where nothing binds. */
             binds?: boolean;
         };
