@@ -14,7 +14,7 @@ internal static class PilotHouse
         var facts = new DemoFacts("pilot-house");
         facts.Property("Pilot’s House", "4 Lantern Steps, Saltmere", "the Harrowgate-Lund family", "House", "House and porch");
         facts.Local(CodeFamily.Residential, "residential code of 2024", new LocalLimit("vent-height", 12, null, "section 12"));
-        facts.Slope("A", "main wing, harbour side", "6/12", Facing.South, Under.Attic, "42'", "14' 6\"");
+        facts.Slope("A", "main wing, harbor side", "6/12", Facing.South, Under.Attic, "42'", "14' 6\"");
         facts.Slope("B", "main wing, hill side", "6/12", Facing.North, Under.Attic, "42'", "14' 6\"");
         facts.Slope("C", "east wing, morning side", "8/12", Facing.East, Under.HeatedRoom, "24' 3\"", "10' 6\"");
         facts.Slope("D", "east wing, yard side", "8/12", Facing.West, Under.HeatedRoom, "24' 3\"", "10' 6\"");
@@ -219,7 +219,7 @@ internal static class PilotHouse
             spot: plan.SpotAt(21.5, 46)
         );
         visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
-        visit.Finding("gutter-clogged", "gutters", "", "harbour side, both outlets", WaterEvidence.NoneSeen);
+        visit.Finding("gutter-clogged", "gutters", "", "harbor side, both outlets", WaterEvidence.NoneSeen);
         visit.Opinion(
             "A",
             OpinionAction.HaveJudged,

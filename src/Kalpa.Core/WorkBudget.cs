@@ -1,7 +1,7 @@
 namespace Kalpa.Core;
 
 /// <summary>The work was stopped by whoever asked for it: they left, or it took too long.</summary>
-public sealed class WorkStoppedException() : Exception("The work was stopped: it took too long, or nobody waits for the answer any more.");
+public sealed class WorkStoppedException() : Exception("The work was stopped: it took too long, or the answer is no longer needed.");
 
 /// <summary>
 /// Lets the caller end long work. The core reads no clock: it asks, in every loop that can grow with its input, whether the caller has had enough. The

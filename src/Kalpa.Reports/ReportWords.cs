@@ -9,7 +9,7 @@ namespace Kalpa.Reports;
 /// <summary>Words of the report that are not judgement: names of enums, dates.</summary>
 public static class ReportWords
 {
-    public static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+    public static string Day(DateOnly day) => day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture);
 
     /// <summary>A kind of record, as "Punch item".</summary>
     public static string Kind(FactKind kind)
@@ -20,28 +20,28 @@ public static class ReportWords
     public static string Facing(Facing facing) =>
         facing switch
         {
-            Core.Facts.Facing.NorthEast => "north-east",
-            Core.Facts.Facing.SouthEast => "south-east",
-            Core.Facts.Facing.SouthWest => "south-west",
-            Core.Facts.Facing.NorthWest => "north-west",
+            Core.Facts.Facing.NorthEast => "northeast",
+            Core.Facts.Facing.SouthEast => "southeast",
+            Core.Facts.Facing.SouthWest => "southwest",
+            Core.Facts.Facing.NorthWest => "northwest",
             _ => facing.ToString().ToLowerInvariant(),
         };
 
     public static string Recheck(RecheckOutcome outcome) =>
         outcome switch
         {
-            RecheckOutcome.Same => "the same",
+            RecheckOutcome.Same => "unchanged",
             RecheckOutcome.Worse => "worse",
-            RecheckOutcome.Mended => "mended",
+            RecheckOutcome.Mended => "repaired",
             _ => "gone",
         };
 
     public static string School(School school) =>
         school switch
         {
-            Core.Life.School.AgeTable => "By age table",
-            Core.Life.School.WhatIsSeen => "By what is seen",
-            _ => "Age and look combined",
+            Core.Life.School.AgeTable => "Age only",
+            Core.Life.School.WhatIsSeen => "Condition only",
+            _ => "Combined",
         };
 
     public static string Planned(PlannedKind kind) =>
@@ -58,7 +58,7 @@ public static class ReportWords
         {
             SourceClass.Published => "published",
             SourceClass.CommonPractice => "common practice",
-            SourceClass.MakersInstruction => "maker’s instruction",
+            SourceClass.MakersInstruction => "manufacturer’s instruction",
             _ => "from memory",
         };
 

@@ -4,7 +4,7 @@ using Kalpa.Core.Urgency;
 
 namespace Kalpa.Samples;
 
-/// <summary>What decides findings, local rules and the firm's ways, made up from a seed.</summary>
+/// <summary>What decides findings, local rules and the firm's defaults, made up from a seed.</summary>
 internal sealed class JudgementGenerator(int seed)
 {
     private static readonly DateTimeOffset At = new(2026, 9, 18, 8, 0, 0, TimeSpan.Zero);

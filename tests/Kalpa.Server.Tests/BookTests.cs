@@ -5,7 +5,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Server.Tests;
 
-/// <summary>The rule book over the wire: what it touches, local rules, the firm's ways, opinions.</summary>
+/// <summary>The rule book over the wire: what it touches, local rules, the firm's defaults, opinions.</summary>
 public sealed class BookTests
 {
     private static readonly DateTimeOffset At = new(2026, 5, 1, 12, 0, 0, TimeSpan.Zero);

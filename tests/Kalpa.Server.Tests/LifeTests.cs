@@ -90,18 +90,18 @@ public sealed class LifeTests
             slope.SlopeId,
             null,
             new YearsLeft(4, 6, 9),
-            "the harbour side was re-laid by half",
+            "the harbor side was re-laid by half",
             "Marit Quillon",
             At
         );
         await marit.Send(Inspector.Change(FactKind.LifeOpinion, own));
 
         var html = System.Net.WebUtility.HtmlDecode(await marit.Http.GetStringAsync($"/api/visits/{pilots}/report"));
-        html.ShouldContain("4–9 years left, likely 6");
-        html.ShouldContain("the harbour side was re-laid by half.");
-        html.ShouldContain("The roof in a minute");
+        html.ShouldContain("4–9 years, most likely 6");
+        html.ShouldContain("the harbor side was re-laid by half.");
+        html.ShouldContain("Owner summary");
         html.ShouldContain("Will it last 25 years for solar?");
-        html.ShouldContain("Measured in series");
+        html.ShouldContain("Measurement series");
         (await Slope(marit, pilots)).Life!.Overruled!.Computed.ShouldBe(slope.Life!.Stated);
     }
 

@@ -36,7 +36,7 @@ public sealed class ReportTests
             .Roofs[0]
             .Assessment.Slopes.Where(s => s.Fitness!.State == Core.Rules.FitnessState.Fit)
             .ShouldAllBe(s => text.Contains(Squeezed(s.Life!.Headline)));
-        text.ShouldContain(Squeezed("Unfit as built."));
+        text.ShouldContain(Squeezed("Not suitable as built."));
         text.ShouldContain(Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
         text.ShouldContain(Squeezed("Page 1 of"));
     }

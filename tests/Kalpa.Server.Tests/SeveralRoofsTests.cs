@@ -116,7 +116,7 @@ public sealed partial class SeveralRoofsTests : IAsyncLifetime
         await tess.Send(Changes);
         var html = await tess.Http.GetStringAsync($"/api/visits/{visit.Id}/report");
         var outline = Headings().Matches(html).Select(m => (Level: int.Parse(m.Groups[1].Value), Text: m.Groups[2].Value.Trim())).ToList();
-        outline.Where(h => h.Level == 2).Select(h => h.Text).ShouldBe(["Summary", "House", "Garage", "Cautions", "How it was judged"]);
+        outline.Where(h => h.Level == 2).Select(h => h.Text).ShouldBe(["Summary", "House", "Garage", "Cautions", "How it was evaluated"]);
         outline.Count(h => h is { Level: 3, Text: "Findings" }).ShouldBe(2);
         var names = (await Visit()).Roofs.Select(r => r.Assessment.Findings.Single().Name).ToList();
         outline.ShouldContain((4, $"1. {names[0]}"));

@@ -67,7 +67,7 @@ public sealed class SignInTests
                 "visits" => visit.ToString(),
                 "photos" => photo,
                 "facts" => visit.ToString(),
-                var other => throw new InvalidOperationException($"Say which id {other} takes."),
+                var other => throw new InvalidOperationException($"Choose which id {other} takes."),
             };
             var path = pattern.Replace("{id:guid}", id).Replace("{sha256:length(64)}", id).Replace("{rendition}", "thumb");
             walked++;

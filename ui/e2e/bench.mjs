@@ -182,7 +182,7 @@ async function photosOffline() {
       },
       [photo, first, many, PHOTO_BYTES],
     )
-    // One photo of the demo waits in the tray already.
+    // One photo of the demo waits in the inbox already.
     await page
       .getByRole('heading', { name: `To write up: ${first + many + 1}`, exact: true })
       .waitFor({ timeout: 120_000 })

@@ -24,8 +24,8 @@ async function addSlope(page: Page, slope: { pitch: string; eave: string; run: s
   await page.getByLabel('Eave length').fill(slope.eave)
   await page.getByLabel('Run on plan').fill(slope.run)
   await page.getByLabel('Laid in, or from').fill(slope.laid)
-  await page.getByLabel('The year comes from').selectOption('permit')
-  await chooseKey(page, 'Falls to the', slope.falls)
+  await page.getByLabel('Source of the year').selectOption('permit')
+  await chooseKey(page, 'Faces', slope.falls)
   await page.getByRole('button', { name: /^Add slope/ }).click()
   await expect(page.getByRole('form', { name: 'Add a slope' })).toBeHidden()
 }
@@ -42,7 +42,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await page.getByLabel('Pitch', { exact: true }).fill('steepish')
   await expect(page.getByText(/not a measure Kalpa knows/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Add slope A' })).toBeDisabled()
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
 
   await addSlope(page, { pitch: '14" over 28"', eave: `40'`, run: `15'`, laid: '2009', falls: 'South' })
   await expect(page.getByText(/26.6°.*671 ft².*6.7 squares/)).toBeVisible()
@@ -81,7 +81,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await page.getByRole('button', { name: 'Drop broken.jpg' }).click()
   await expect(page.getByLabel('Caption of drip-edge.jpg')).toBeVisible()
   await page.getByLabel('Caption of drip-edge.jpg').fill('Lap by the rake')
-  await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await page.getByRole('button', { name: 'Save finding' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 
   // A second finding, found by two letters.
@@ -94,20 +94,20 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await page.getByRole('button', { name: 'Torn or cracked boot collar' }).click()
   await chooseKey(page, 'Water signs', 'Staining')
   await page.getByLabel('Where on it').fill('soil pipe')
-  await page.getByRole('button', { name: 'Keep without a photo' }).click()
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 
   // Life and work follow from the facts.
   await page.getByRole('link', { name: 'Life', exact: true }).click()
   await expect(page.getByRole('heading', { name: /years left/ })).toHaveCount(0)
-  await chooseKey(page, 'How many years do you give slope A?', '6–8')
-  await page.getByRole('button', { name: 'Sign off slope A' }).click()
+  await chooseKey(page, 'How many years do you estimate for slope A?', '6–8')
+  await page.getByRole('button', { name: 'Confirm slope A' }).click()
   const headline = await page
-    .getByRole('heading', { name: /years left, likely/ })
+    .getByRole('heading', { name: /years, most likely/ })
     .first()
     .textContent()
   await expect(page.getByText('Marit Quillon said 6–8 years before seeing this.')).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'Unfit as built' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Not suitable as built' })).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('heading', { name: /^1\. Replace the boot/ })).toBeVisible()
   await expect(page.getByText('Before next rain')).toBeVisible()
@@ -127,8 +127,8 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     'soil pipe',
     'Lap by the rake',
     headline,
-    'Unfit as built',
-    'too fragile to tread on',
+    'Not suitable as built',
+    'too fragile to walk on',
   ]) {
     expect(text).toContain(words)
   }
@@ -141,7 +141,7 @@ test('what is changed or deleted in a finding shows at once', async ({ page }) =
   await page.getByRole('link', { name: 'Remake the laps' }).click()
   await page.getByLabel('or typed').fill('2 1/4')
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Conforms')
-  await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await page.getByRole('button', { name: 'Save finding' }).click()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Remake the laps' })).toHaveCount(0)
@@ -153,8 +153,8 @@ test('what is changed or deleted in a finding shows at once', async ({ page }) =
   await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toHaveCount(0)
   // Deleting can be taken back, photos and all.
   await page.goBack()
-  await page.getByRole('button', { name: 'Take it back' }).click()
-  await expect(page.getByRole('button', { name: 'Take it back' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveCount(0)
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toBeVisible()
   await expect(page.getByText(/changed in two places/)).toHaveCount(0)
@@ -167,7 +167,7 @@ test('a re-roof leaves what an old visit saw', async ({ page }) => {
   await chooseKey(page, 'What covers it', 'It was re-roofed')
   await page.getByLabel('Covering', { exact: true }).selectOption('slate')
   await page.getByLabel('Re-roofed on').fill('2026-09-17')
-  await page.getByRole('button', { name: 'Keep the change' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('slate – playground side')).toBeVisible()
   // The visit of the day before still speaks of tile.
   await page.getByRole('link', { name: 'Open' }).first().click()
@@ -261,7 +261,7 @@ test('on the phone a finding is kept with a thumb, and no screen runs over its s
   await page.getByRole('button', { name: '4', exact: true }).tap()
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 2 in')
   await expectNoSideways(page, 'finding')
-  await page.getByRole('button', { name: 'Keep without a photo' }).tap()
+  await page.getByRole('button', { name: 'Save without a photo' }).tap()
   await expect(page.getByText('Found here')).toBeVisible()
   for (const screen of ['Life', 'Work', 'Report']) {
     await page.getByRole('link', { name: screen, exact: true }).tap()

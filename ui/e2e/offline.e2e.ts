@@ -31,8 +31,8 @@ async function findDripEdge(page: Page, slope: string, picture?: string) {
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
   await page.getByRole('button', { name: '1/2', exact: true }).tap()
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
-  if (picture) await page.getByLabel('Photo, and keep').setInputFiles(photo(picture))
-  else await page.getByRole('button', { name: 'Keep without a photo' }).tap()
+  if (picture) await page.getByLabel('Photo and save').setInputFiles(photo(picture))
+  else await page.getByRole('button', { name: 'Save without a photo' }).tap()
   await expect(page.getByText('Found here')).toBeVisible()
 }
 
@@ -111,7 +111,7 @@ test('a property and its visit begun without a connection arrive whole', async (
   await station(page, /^Edges/)
   await page.getByRole('button', { name: 'Looked, Slope A' }).tap()
   // What is shown as recorded is on the device.
-  await expect(page.getByText('looked, nothing found')).toBeVisible()
+  await expect(page.getByText('inspected, no defects')).toBeVisible()
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Net Shed' })).toBeVisible()
   const id = /visits\/([0-9a-f-]+)/.exec(page.url())?.[1] as string
@@ -200,10 +200,10 @@ test('what one person recorded is never sent under the name of another on the sa
   await page.getByRole('button', { name: 'Sign out' }).tap()
   await expect(page.getByText(/on this device and not sent yet/)).toBeVisible()
   await page.getByRole('dialog').getByRole('button', { name: 'Sign out' }).tap()
-  await expect(page.getByText(/1 change waits on this device/)).toBeVisible()
+  await expect(page.getByText(/1 change is waiting on this device/)).toBeVisible()
   await offline(context, false)
   await page.reload()
-  await expect(page.getByText(/1 change waits on this device/)).toBeVisible()
+  await expect(page.getByText(/1 change is waiting on this device/)).toBeVisible()
 
   await page.getByRole('button', { name: /Osric Fennimore/ }).tap()
   await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
@@ -245,7 +245,7 @@ test('a full device says so and keeps what was entered on the screen', async ({ 
   await signIn(page)
   const ids = await makeVisit(page, 'Chain Locker', [shingle('A', 'south')])
   await page.goto(`${address()}/visits/${ids.visit}/tray`)
-  await expect(page.getByText('The tray is empty')).toBeVisible()
+  await expect(page.getByText('The inbox is empty')).toBeVisible()
   await keptOffline(page)
   await offline(context, true)
   // Photos of twelve megabytes go in until the device is full. The browser may trust what it knew of its room for half a minute.
@@ -262,13 +262,13 @@ test('a full device says so and keeps what was entered on the screen', async ({ 
   await page.getByRole('link', { name: 'New finding, Slope A' }).tap()
   await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
   await page.getByRole('button', { name: '1/16', exact: true }).tap()
-  await page.getByLabel('Photo, and keep').setInputFiles(bigPhoto(5))
+  await page.getByLabel('Photo and save').setInputFiles(bigPhoto(5))
   await expect(page.getByRole('alert')).toContainText('This device is full', { timeout: 60_000 })
   await expect(page.getByRole('button', { name: '1/16', exact: true })).toHaveAttribute('aria-pressed', 'true')
 
   // Room again: the same tap keeps it.
   await cdp.send('Storage.overrideQuotaForOrigin', { origin: address() })
-  await page.getByLabel('Photo, and keep').setInputFiles(photo('drip-edge.jpg'))
+  await page.getByLabel('Photo and save').setInputFiles(photo('drip-edge.jpg'))
   await expect(page.getByText('Found here')).toBeVisible()
   await offline(context, false)
   await allSent(page)

@@ -15,9 +15,9 @@ async function openPlan(page: Page, visitId: string) {
 /** Types the runs of a footprint and raises a roof over it. */
 async function raise(page: Page, runs: string) {
   await page.getByRole('radio', { name: 'Type the runs' }).click()
-  await page.getByLabel('Runs, as you walk round the eaves').fill(runs)
+  await page.getByLabel('Runs, as you walk around the eaves').fill(runs)
   await expect(page.getByText('It closes.')).toBeVisible({ timeout: 20_000 })
-  await page.getByRole('button', { name: 'Raise the roof over it' }).click()
+  await page.getByRole('button', { name: 'Build the roof over it' }).click()
   await expect(page.getByRole('navigation', { name: 'Plan' })).toBeVisible()
 }
 
@@ -43,12 +43,12 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await openPlan(page, ids.visit)
   await page.getByRole('radio', { name: 'Type the runs' }).click()
   // What is not understood is named, and stays.
-  await page.getByLabel('Runs, as you walk round the eaves').fill(`east 40', sideways 30'`)
+  await page.getByLabel('Runs, as you walk around the eaves').fill(`east 40', sideways 30'`)
   await expect(page.getByRole('alert').first()).toContainText('Run 2')
   // An open footprint is told with what is missing; nothing is raised over a guess.
-  await page.getByLabel('Runs, as you walk round the eaves').fill(`east 40', north 30'`)
+  await page.getByLabel('Runs, as you walk around the eaves').fill(`east 40', north 30'`)
   await expect(page.getByRole('alert')).toContainText('Type the rest: south 30 ft, west 40 ft')
-  await expect(page.getByRole('button', { name: 'Raise the roof over it' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Build the roof over it' })).toBeDisabled()
   await raise(page, `east 40', north 30', west 40', south 30'`)
   await mode(page, 'Measures')
   // 40 by 30 ft at 6:12, hipped: 1,200 × 1.118.
@@ -150,7 +150,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await page.getByRole('radio', { name: 'Gable' }).click()
   await page.getByLabel('Width, along the ridge').fill(`40'`)
   await page.getByLabel('Depth').fill(`30'`)
-  await page.getByRole('button', { name: 'Put it on the plan' }).click()
+  await page.getByRole('button', { name: 'Add to the plan' }).click()
   await mode(page, 'Details')
   await page.getByRole('button', { name: 'Chimney', exact: true }).click()
   const board = await page.locator('.k-plan').boundingBox()
@@ -183,7 +183,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   // A tap beside the roof is told.
   const now = await page.locator('.k-plan').boundingBox()
   await page.mouse.click((now?.x ?? 0) + 12, (now?.y ?? 0) + 90)
-  await expect(page.getByText('That is beside the roof.')).toBeVisible()
+  await expect(page.getByText('That is outside the roof.')).toBeVisible()
 
   // A finding begun on it is pinned where it stands, by the number of the report.
   await page.getByRole('link', { name: 'New finding on it' }).click()
@@ -192,7 +192,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
     .first()
     .click()
   await expect(page.getByText(/On the plan: chimney/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep without a photo' }).click()
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page).toHaveURL(/walk/)
   await openPlan(page, ids.visit)
   await expect(page.getByRole('button', { name: /^Finding 1: / })).toBeVisible()
@@ -200,7 +200,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   // At wrap-up the plan offers what it noticed; it is taken, or waved off with a reason.
   await page.goto(`${address()}/visits/${ids.visit}/walk?station=wrap`)
   await expect(page.getByText(/A cricket here: 36 in wide, 9 in high \(Table R1003.20\)/)).toBeVisible()
-  await page.getByRole('button', { name: 'Take it as a finding' }).click()
+  await page.getByRole('button', { name: 'Add as a finding' }).click()
   await expect(page.getByText(/A cricket here/)).toHaveCount(0)
   await expect
     .poll(async () =>
@@ -226,7 +226,7 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   await page.getByRole('radio', { name: 'Gable' }).click()
   // What is typed wrong holds the key instead of being passed over.
   await page.getByLabel('Depth').fill('about so')
-  await expect(page.getByText('Put right what is marked.')).toBeVisible()
+  await expect(page.getByText('Correct what is marked.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Letters now, sizes later' })).toBeDisabled()
   await page.getByLabel('Depth').fill(`28'`)
   await expect(page.getByText('Give width and depth, or neither.')).toBeVisible()
@@ -235,12 +235,12 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   await mode(page, 'Measures')
   await expect(page.getByText('This plan has letters only.')).toBeVisible()
   await mode(page, 'Shape')
-  await page.getByRole('button', { name: 'The sizes hold: measure it' }).click()
+  await page.getByRole('button', { name: 'Sizes are correct: measure it' }).click()
   await page.getByRole('button', { name: 'Add a part' }).click()
   await chooseKey(page, 'Form', 'Shed')
   await page.getByLabel('Width, along the ridge').fill(`16'`)
   await page.getByLabel('Depth').fill(`9'`)
-  await page.getByRole('button', { name: 'Put it on the plan' }).click()
+  await page.getByRole('button', { name: 'Add to the plan' }).click()
   await mode(page, 'Measures')
   await expect(page.getByText('Head walls', { exact: true })).toBeVisible()
   await mode(page, 'Shape')
@@ -248,10 +248,10 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   await chooseKey(page, 'Form', 'Gable')
   await chooseKey(page, 'It is a', 'Dormer')
   await expect(page.getByText('Choose the slope that the dormer stands on.')).toBeVisible()
-  await page.getByLabel('Stands on').selectOption({ label: 'slope A' })
+  await page.getByLabel('On').selectOption({ label: 'slope A' })
   await page.getByLabel('Width, along the ridge').fill(`10'`)
   await page.getByLabel('Depth').fill(`8'`)
-  await page.getByRole('button', { name: 'Put it on the plan' }).click()
+  await page.getByRole('button', { name: 'Add to the plan' }).click()
   await mode(page, 'Measures')
   await expect(page.getByText('Valleys', { exact: true })).toBeVisible()
   await expect.poll(async () => (await planned(page, ids.visit))?.parts.length).toBe(3)
@@ -273,7 +273,7 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   }
   await mode(page, 'Shape')
   await page.getByRole('button', { name: 'Porch', exact: true }).click()
-  await page.getByRole('button', { name: 'Take the part away' }).click()
+  await page.getByRole('button', { name: 'Remove the part' }).click()
   await page.getByRole('button', { name: 'Add a part' }).click()
   await page.getByRole('radio', { name: 'A GeoJSON file' }).click()
   await page.locator('input[type=file]').setInputFiles({
@@ -283,7 +283,7 @@ test('letters now, sizes later; a porch and a dormer; the plan out as files and 
   })
   await expect(page.getByRole('alert')).toContainText('NaN')
   await page.locator('input[type=file]').setInputFiles(path)
-  await page.getByRole('button', { name: 'Take it over' }).click()
+  await page.getByRole('button', { name: 'Import' }).click()
   await expect.poll(async () => (await planned(page, ids.visit)).parts).toEqual(before.parts)
 })
 

@@ -43,7 +43,7 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
   await page.getByRole('button', { name: /stain/i }).first().click()
   await page.getByLabel('Photos', { exact: true }).setInputFiles([photo('attic-stain.jpg')])
   await expect(page.getByLabel('Caption of attic-stain.jpg')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the finding' }).click()
+  await page.getByRole('button', { name: 'Save finding' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
   await expect(onRoof(page, 'Garage')).toHaveAttribute('aria-current', 'true')
   await onRoof(page, 'House').click()
@@ -126,6 +126,6 @@ test('a visit begun offline looks at both roofs, and one taken in later is walke
   // What something was recorded on stays in the visit.
   await page.getByRole('link', { name: 'Before', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Shed', pressed: true })).toHaveAttribute('aria-disabled', 'true')
-  await chooseKey(page, 'What the visit is for', 'A leak')
+  await chooseKey(page, 'Purpose of the visit', 'Leak')
   await expect(onRoof(page, 'Shed')).toHaveAttribute('aria-current', 'true')
 })

@@ -19,7 +19,7 @@ const counted = (page: Page) => page.evaluate(() => window.kalpaTaps)
 /** The key that opens the camera; the camera's own screens do not count. */
 async function shoot(page: Page, file: string) {
   const camera = page.waitForEvent('filechooser')
-  await page.getByLabel('Photo, and keep').tap()
+  await page.getByLabel('Photo and save').tap()
   await (await camera).setFiles(photo(file))
 }
 

@@ -25,8 +25,8 @@ internal static class AllClear
             unread switch
             {
                 <= 0 => "",
-                1 => "1 record on file could not be read.",
-                _ => $"{unread} records on file could not be read.",
+                1 => "1 saved record could not be read.",
+                _ => $"{unread} saved records could not be read.",
             },
         ];
         return string.Join(' ', sentences.Where(sentence => sentence.Length > 0));

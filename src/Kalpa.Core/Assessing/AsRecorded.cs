@@ -19,7 +19,7 @@ internal static class AsRecorded
             [finding.Station],
             "",
             "",
-            "The rule book in use does not know this condition, so it was not judged.",
+            "The rule book in use does not know this condition, so it was not evaluated.",
             Consequence.WaterIn,
             Likelihood.Possible,
             Progression.Steady,

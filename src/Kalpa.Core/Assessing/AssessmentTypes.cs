@@ -130,7 +130,7 @@ public enum WorkKind
     /// <summary>Mends a finding.</summary>
     Repair,
 
-    /// <summary>A slope that is unfit as built.</summary>
+    /// <summary>A slope that is not suitable as built.</summary>
     Rebuild,
 
     /// <summary>A covering at or near the end of its life.</summary>

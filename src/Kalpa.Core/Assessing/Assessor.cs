@@ -222,7 +222,7 @@ public static class Assessor
         var soonest = slopes
             .Where(s => s is { FiguresCovered: false, Life.Stated: not null } && !unfit.Contains(s.Letter))
             .MinBy(s => s.Life!.Stated!.Likely);
-        var life = soonest is null ? "" : $"Slope {soonest.Letter} ends first: {Sentences.Lower(soonest.Life!.Headline)}. ";
+        var life = soonest is null ? "" : $"Shortest remaining life: slope {soonest.Letter}, {Sentences.Lower(soonest.Life!.Headline)}. ";
         var unseen = slopes
             .Where(s => s.Life is { Stated: null, Unseen: not null } && !unfit.Contains(s.Letter))
             .Select(s => s.Letter)
@@ -231,7 +231,7 @@ public static class Assessor
         {
             life += $"Slope {string.Join(", ", unseen)}: underlayment not seen. ";
         }
-        var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is unfit as built. ";
+        var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is not suitable as built. ";
         var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
         if (covered.Count > 0)
         {

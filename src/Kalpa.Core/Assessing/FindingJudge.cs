@@ -66,7 +66,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         var verdict = unjudged
             ? new Verdict(
                 VerdictOutcome.CannotTell,
-                "Not judged",
+                "Not evaluated",
                 condition.Meaning,
                 ToSettle: "Choose a condition of the rule book, or update Kalpa."
             )
@@ -111,8 +111,10 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             : effect.Remedy.Length > 0 ? effect.Remedy
             : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
         var remedy = title.Length > 0 ? title : condition.Remedy.Title;
-        var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy)?.Name : null;
-        var words = Words.Of(new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity));
+        var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy) : null;
+        var words = Words.Of(
+            new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity, urgency.Class)
+        );
         return new FindingAssessment(
             finding.Id,
             finding.SlopeId,

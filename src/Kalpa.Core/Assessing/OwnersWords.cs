@@ -35,7 +35,7 @@ internal static class OwnersWords
         if (slope.Fitness is { State: FitnessState.Unfit } fitness)
         {
             return new OwnerWords(
-                "Built so that it cannot last: replace or rebuild it",
+                "Not suitable as built: replace or rebuild",
                 fitness.Reason,
                 [],
                 $"Left alone, it may let water into {below} at any time, however good it looks."
@@ -50,8 +50,8 @@ internal static class OwnersWords
     }
 
     private static string Headline(YearsLeft? left) =>
-        left is null ? "Not known yet: its age and wear are still to be looked into"
-        : left.High <= 0 ? "At its end: renew it"
+        left is null ? "Not known yet: age and wear are still to be recorded"
+        : left.High <= 0 ? "At end of life: replace it"
         : left.Likely < 1 ? $"Less than a year is likely; {left.High:0} at most"
         : $"About {Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
 
@@ -66,8 +66,8 @@ internal static class OwnersWords
             .OrderByDescending(c => c.Left!.Likely)
             .FirstOrDefault();
         return governing is null ? ""
-            : longest is null ? $"It lasts as long as its {governing.Name}."
-            : $"First to end: its {governing.Name}. Its {longest.Name} would last about {Years(longest.Left!.Likely)}.";
+            : longest is null ? $"Controlling component: {governing.Name}."
+            : $"Controlling component: {governing.Name}. The {longest.Name} would last about {Years(longest.Left!.Likely)}.";
     }
 
     private static string IfNothing(YearsLeft? left, string below, Condition? condition, FindingAssessment? worst)
@@ -76,11 +76,11 @@ internal static class OwnersWords
             ? ""
             : $"{condition.Name}: {Sentences.Lower(condition.Meaning.TrimEnd('.'))}. When to act: {Sentences.Lower(worst!.Urgency.Words)}. ";
         var end =
-            left is null ? "What it has left is not known."
-            : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck beneath rots."
+            left is null ? "Its remaining life is not known."
+            : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck below can decay."
             : left.Low < AnyStormLow
                 ? $"From now on a storm may bring water into {below}; within about {Years(Math.Max(1, left.Likely))} it is likely."
-            : $"In about {Years(left.Likely)} water is likely to come into {below}; after {Years(left.Low)} it may in any storm. The deck beneath rots next.";
+            : $"In about {Years(left.Likely)} water is likely to come into {below}; after {Years(left.Low)} it may in any storm. The deck below can decay next.";
         return first + end;
     }
 

@@ -85,15 +85,15 @@ public static class SlopeOpinions
     public static string Words(OpinionAction action) =>
         action switch
         {
-            OpinionAction.Monitor => "Watch it",
-            OpinionAction.Document => "Record it, and nothing more",
-            OpinionAction.Investigate => "Look further into it",
-            OpinionAction.HaveJudged => "Have it judged",
-            OpinionAction.Repair => "Repair it",
-            _ => "Replace it",
+            OpinionAction.Monitor => "Monitor",
+            OpinionAction.Document => "Document only",
+            OpinionAction.Investigate => "Further evaluation",
+            OpinionAction.HaveJudged => "Have it evaluated",
+            OpinionAction.Repair => "Repair",
+            _ => "Replace",
         };
 
-    private static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+    private static string Day(DateOnly day) => day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture);
 
     private static string Sentence(string text)
     {

@@ -15,11 +15,11 @@ internal static class WorkList
     /// <summary>Common practice: low to high, one detail at a time.</summary>
     private static readonly string[] TraceSteps =
     [
-        "What was measured here conforms, so the water has another way in",
+        "The measure here conforms, so water enters elsewhere",
         "Wet one detail at a time, from low to high, and watch below",
     ];
 
-    private const string AnotherTrade = "another trade";
+    private const string AnotherTrade = "other trade";
 
     public static IReadOnlyList<WorkItem> Of(
         RuleBook book,
@@ -83,8 +83,8 @@ internal static class WorkList
         return new WorkItem(
             0,
             WorkKind.Repair,
-            elsewhere ? "Find where the water comes in" : Title(condition, judged),
-            Words.Place(fact, slope).TrimStart(',', ' '),
+            elsewhere ? "Find where water enters" : Title(condition, judged),
+            Words.Place(fact, slope),
             judged.Urgency.Class,
             judged.Urgency.Marks,
             judged.Urgency.Words,
@@ -120,7 +120,7 @@ internal static class WorkList
                 FindingOutcome.Watch => $"Monitor: {what}",
                 FindingOutcome.Investigate => $"Further evaluation: {what}",
                 FindingOutcome.HaveJudged => $"Evaluation by a specialist: {what}",
-                FindingOutcome.OtherTrade => $"For another trade: {what}",
+                FindingOutcome.OtherTrade => $"Other trade: {what}",
                 _ => judged.RemedyTitle,
             };
     }
@@ -135,7 +135,7 @@ internal static class WorkList
                 $"Rebuild or replace slope {slope.Letter}",
                 UrgencyClass.WithinYear,
                 fitness.Reason,
-                ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer judge which"]
+                ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer evaluate which"]
             );
         }
         if (slope.Life is { Stated: null, Unseen: { } unseen })
@@ -165,7 +165,7 @@ internal static class WorkList
             soon ? $"Re-roof slope {slope.Letter}" : $"Plan the re-roof of slope {slope.Letter}",
             soon ? UrgencyClass.WithinYear : UrgencyClass.WithReroof,
             $"{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
-            ["Ask for offers for the whole section to its natural breaks", "Renew underlayment, flashings and edge metal with it"]
+            ["Get estimates for the whole section to its natural breaks", "Replace underlayment, flashings and edge metal with it"]
         );
     }
 
@@ -191,7 +191,7 @@ internal static class WorkList
                 !first ? UrgencyClass.WithReroof
                     : soon ? UrgencyClass.WithinYear
                     : UrgencyClass.Watch,
-                $"{Sentences.Upper(part.Name)}: {Sentences.Lower(part.Words)}{(first ? "" : " The re-roof comes first and takes it along.")}",
+                $"{Sentences.Upper(part.Name)}: {Sentences.Lower(part.Words)}{(first ? "" : " The re-roof comes first and includes it.")}",
                 [kind.Renew]
             );
         }
@@ -209,7 +209,7 @@ internal static class WorkList
             0,
             kind,
             title,
-            $"on slope {slope.Letter}",
+            $"Slope {slope.Letter}",
             urgency,
             (int)urgency,
             Urgencies.Words(urgency),

@@ -25,7 +25,7 @@ public sealed record VerdictRequest(
 /// <summary>Everything that means something only together.</summary>
 public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combinations);
 
-/// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's ways where known.</summary>
+/// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known.</summary>
 public sealed record WordingRequest(
     FindingFact Finding,
     SlopeFact? Slope,

@@ -65,7 +65,7 @@ public static partial class ComputeServices
         var remedy = effect.Remedy.Length > 0 ? effect.Remedy : condition.Remedy.Title;
         var quantity = condition.Quantity is { } id ? book.FindQuantity(id) : null;
         return Words.Of(
-            new WordsFacts(condition, request.Finding, request.Slope, verdict, decisions, request.Firm, remedy, effect.Said, quantity?.Name)
+            new WordsFacts(condition, request.Finding, request.Slope, verdict, decisions, request.Firm, remedy, effect.Said, quantity)
         );
     }
 

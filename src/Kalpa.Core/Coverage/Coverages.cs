@@ -86,8 +86,8 @@ public static class Coverages
                 .GroupBy(p => p.Station)
                 .Select(g =>
                     g.First().Letter is null
-                        ? $"{g.Key.Name}: looked, nothing found."
-                        : $"{g.Key.Name}, slope {string.Join(", ", g.Select(p => p.Letter))}: looked, nothing found."
+                        ? $"{g.Key.Name}: inspected, no defects observed."
+                        : $"{g.Key.Name}, slope {string.Join(", ", g.Select(p => p.Letter))}: inspected, no defects observed."
                 ),
         ];
 
@@ -107,7 +107,7 @@ public static class Coverages
             ExcuseReason.TooHigh => "out of safe reach",
             ExcuseReason.Wet => "wet and slippery",
             ExcuseReason.Snow => "under snow or ice",
-            ExcuseReason.Fragile => "too fragile to tread on",
+            ExcuseReason.Fragile => "too fragile to walk on",
             ExcuseReason.Locked => "no access was given",
             ExcuseReason.Covered => "covered or hidden",
             ExcuseReason.Storm => "a storm came up",

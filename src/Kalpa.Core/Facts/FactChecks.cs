@@ -63,8 +63,8 @@ public static class FactChecks
                 break;
             case VisitFact visit:
                 found.Day(visit.On, visit.Commission?.DueOn);
-                found.Name(visit.Inspector, "visit.no-inspector", "Say who made the visit.");
-                found.If(visit.Roofs.Count == 0, "visit.no-roof", "Say which roof the visit looks at.");
+                found.Name(visit.Inspector, "visit.no-inspector", "Enter who made the visit.");
+                found.If(visit.Roofs.Count == 0, "visit.no-roof", "Choose which roof the visit looks at.");
                 found.If(
                     visit.Roofs.Count > MostRoofs,
                     "visit.too-many-roofs",
@@ -183,7 +183,7 @@ public static class FactChecks
         }
         var read = LengthText.Parse(length.Typed, LengthUnit.Foot);
         found.If(read.Problem is not null, "slope.bad-length", read.Problem?.Text ?? "");
-        found.If(!(length.Inches > 0), "slope.bad-length", $"The {name} must be more than nought.");
+        found.If(!(length.Inches > 0), "slope.bad-length", $"The {name} must be more than zero.");
         found.If(
             read.Value is { } value && !Same(value.Inches, length.Inches),
             "slope.length-differs",
@@ -228,13 +228,13 @@ public static class FactChecks
     {
         var station = book.FindStation(look.Station);
         found.Key(look.Station, station is not null, "look.unknown-station", "station");
-        found.If(station?.PerSlope == true && look.SlopeId is null, "look.no-slope", $"Say which slope was looked at: {station?.Name}.");
+        found.If(station?.PerSlope == true && look.SlopeId is null, "look.no-slope", $"Choose which slope was looked at: {station?.Name}.");
         found.If(
             station?.PerSlope == false && look.SlopeId is not null,
             "look.slope-given",
             $"{station?.Name} is looked at once for the roof."
         );
-        found.If(look.State != LookState.Looked && look.Excuse is null, "look.no-excuse", "Say why it was not seen, or what hid it.");
+        found.If(look.State != LookState.Looked && look.Excuse is null, "look.no-excuse", "Enter why it was not seen, or what hid it.");
         found.Text(look.Note);
     }
 
@@ -264,7 +264,7 @@ public static class FactChecks
         found.If(
             finding.Earlier?.Any(e => string.IsNullOrWhiteSpace(e.Reason)) == true,
             "finding.no-reason",
-            "Say why the view changed: the earlier one is kept with it."
+            "Enter why the view changed: the earlier one is kept with it."
         );
         PlanChecks.Spot(finding.Spot, found);
         found.Count(finding.Earlier, MostEarlier);

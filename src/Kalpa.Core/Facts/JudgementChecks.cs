@@ -2,7 +2,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Facts;
 
-/// <summary>Whether opinions, local rules, the firm's ways and what decides a finding can be kept at all.</summary>
+/// <summary>Whether opinions, local rules, the firm's defaults and what decides a finding can be kept at all.</summary>
 internal static class JudgementChecks
 {
     private const int MostBranches = 20;
@@ -43,7 +43,7 @@ internal static class JudgementChecks
         found.If(
             finding.Moved is { Reason: var reason } && string.IsNullOrWhiteSpace(reason),
             "finding.moved-without-reason",
-            "Say why it is moved: the computed order is kept beside yours."
+            "Enter why it is moved: the computed order is kept beside yours."
         );
         found.Text(finding.Moved?.Reason ?? "", finding.OwnWords?.Observed ?? "", finding.OwnWords?.Means ?? "");
     }
@@ -60,18 +60,18 @@ internal static class JudgementChecks
         found.Day(opinion.ByDay);
         found.Count(opinion.Branches, MostBranches);
         found.Count(opinion.Earlier, MostEarlier);
-        found.If(string.IsNullOrWhiteSpace(opinion.Because), "opinion.no-reason", "Say what the opinion rests on.");
+        found.If(string.IsNullOrWhiteSpace(opinion.Because), "opinion.no-reason", "Enter what the opinion rests on.");
         found.If(
             opinion.Action == OpinionAction.HaveJudged && string.IsNullOrWhiteSpace(opinion.Who),
             "opinion.no-judge",
-            "Say who is to judge it: a roofer, an engineer, a chimney or wall specialist."
+            "Enter who is to judge it: a roofer, an engineer, a chimney or wall specialist."
         );
         found.If(
             opinion.Earlier.Any(e => string.IsNullOrWhiteSpace(e.Reason)),
             "opinion.no-change-reason",
-            "Say why the opinion changed: the earlier one is kept with it."
+            "Enter why the opinion changed: the earlier one is kept with it."
         );
-        found.If(opinion.Branches.Any(b => string.IsNullOrWhiteSpace(b.If)), "opinion.empty-branch", "Say what the branch hangs on.");
+        found.If(opinion.Branches.Any(b => string.IsNullOrWhiteSpace(b.If)), "opinion.empty-branch", "Enter what the branch hangs on.");
         found.Text([opinion.Who, opinion.Because, .. opinion.Branches.Select(b => b.If), .. opinion.Branches.Select(b => b.Words)]);
     }
 
@@ -95,7 +95,7 @@ internal static class JudgementChecks
             found.If(limit is null, FactChecks.UnknownLimit, $"The rule book has no limit \"{own.LimitId}\".");
             found.If(own.Least is null && own.Most is null, "local.no-bound", "Give the value that is asked here.");
             found.If(own.Least > own.Most, "local.bounds-swapped", "The least must not be above the most.");
-            found.If(own.Least < 0 || own.Most < 0, "local.negative", "A limit is nought or more.");
+            found.If(own.Least < 0 || own.Most < 0, "local.negative", "A limit is zero or more.");
         }
     }
 }

@@ -31,7 +31,7 @@ internal static class LifeChecks
                 found.Text(component.Note);
                 break;
             case SignOffFact signOff:
-                found.Name(signOff.By, "signOff.no-name", "Say who signs the slope off.");
+                found.Name(signOff.By, "signOff.no-name", "Enter who signs the slope off.");
                 Guess(signOff, found);
                 break;
             case LifeOpinionFact opinion:
@@ -85,7 +85,7 @@ internal static class LifeChecks
         found.If(
             facts.SunRatio is { } sun && !(sun is > 0 and <= MostSunRatio),
             "life.bad-sun",
-            "The sun on a slope relative to the roof's mean is more than nought."
+            "The sun on a slope relative to the roof's mean is more than zero."
         );
         found.If(
             facts.Nails is { } nails && (nails.Looked < 0 || nails.Wrong < 0 || nails.Wrong > nails.Looked),
@@ -104,7 +104,7 @@ internal static class LifeChecks
         found.If(
             signOff is { GuessLow: { } low, GuessHigh: { } high } && !(low >= 0 && low <= high && high <= MostYears),
             "signOff.bad-guess",
-            "A guess is nought or more years, the low figure not above the high one."
+            "A guess is zero or more years, the low figure not above the high one."
         );
     }
 
@@ -126,11 +126,11 @@ internal static class LifeChecks
         found.If(
             !(own.Low >= 0 && own.Low <= own.Likely && own.Likely <= own.High && own.High <= MostYears),
             "opinion.bad-years",
-            "Years rise from low to likely to high, from nought on."
+            "Years rise from low to likely to high, from zero on."
         );
 
     private static void Price(double? price, FactChecks.Found found) =>
-        found.If(price is { } amount && !(amount is >= 0 and <= MostPrice), "planned.bad-price", "A price is nought or more.");
+        found.If(price is { } amount && !(amount is >= 0 and <= MostPrice), "planned.bad-price", "A price is zero or more.");
 
     private static void Series(SeriesFact series, RuleBook book, FactChecks.Found found)
     {

@@ -87,7 +87,7 @@ internal static class PlanChecks
         found.If(
             plan.IceBarrierInches is not null and not (>= 0 and <= HighestInches),
             "plan.bad-barrier",
-            "A barrier's width is nought or more."
+            "A barrier's width is zero or more."
         );
         found.Text(plan.Source, string.Concat(plan.Parts.Select(p => p.Name)));
     }
@@ -121,7 +121,7 @@ internal static class PlanChecks
             found.If(
                 size is not null and not (> 0 and <= LargestDetailInches),
                 "detail.bad-size",
-                "A size is more than nought and at most 100 ft."
+                "A size is more than zero and at most 100 ft."
             );
         }
         found.Key(detail.Kind, DetailKind.All.Contains(detail.Kind), "detail.unknown-kind", "kind of detail");

@@ -37,7 +37,7 @@ public sealed record Spot(Guid SlopeId, double Along, double Up, Guid? PlanRevis
 /// <summary>
 /// A corner of a part and the edge from it to the next, counter-clockwise, inches to the east and north. The edge's id is the corner's; the slope that
 /// rises from it keeps its id whatever becomes of its shape. <paramref name="OverhangInches"/> to the exterior wall's face;
-/// <paramref name="ParapetInches"/> above the covering, nought where there is none.
+/// <paramref name="ParapetInches"/> above the covering, zero where there is none.
 /// </summary>
 public sealed record PlanCorner(
     Guid Id,

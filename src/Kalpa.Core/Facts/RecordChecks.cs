@@ -41,13 +41,13 @@ internal static class RecordChecks
                 Answer(answer, book, found);
                 break;
             case ToDoFact toDo:
-                found.If(string.IsNullOrWhiteSpace(toDo.Text), "toDo.empty", "Say what is to be done.");
+                found.If(string.IsNullOrWhiteSpace(toDo.Text), "toDo.empty", "Enter what is to be done.");
                 found.Text(toDo.Text, toDo.Outcome);
                 break;
             case ProtectionFact protection:
-                found.Name(protection.What, "protection.empty", "Say what was covered or plugged.");
+                found.Name(protection.What, "protection.empty", "Enter what was covered or plugged.");
                 found.Day(protection.GoodUntil);
-                found.Name(protection.ByWhom, "protection.no-name", "Say who covered it.");
+                found.Name(protection.ByWhom, "protection.no-name", "Enter who covered it.");
                 break;
             case ClipFact clip:
                 found.If(!FactChecks.IsSha256(clip.Sha256), "clip.bad-hash", "The recording's bytes must be named by their SHA-256.");
@@ -64,7 +64,7 @@ internal static class RecordChecks
                 Course(course, book, found);
                 break;
             case PunchItemFact item:
-                found.Name(item.What, "punch.empty", "Say what is wrong.");
+                found.Name(item.What, "punch.empty", "Enter what is wrong.");
                 found.Text(item.Fix, item.Crew);
                 found.Day(item.DueOn);
                 break;
@@ -73,7 +73,7 @@ internal static class RecordChecks
                 found.Text(reply.By, reply.Note);
                 break;
             case PunchDecisionFact decision:
-                found.If(!decision.Accepted && string.IsNullOrWhiteSpace(decision.Reason), "punch.no-reason", "Say why it is refused.");
+                found.If(!decision.Accepted && string.IsNullOrWhiteSpace(decision.Reason), "punch.no-reason", "Enter why it is refused.");
                 found.Text(decision.Reason);
                 break;
             case WeatherLimitsFact limits:
@@ -83,7 +83,7 @@ internal static class RecordChecks
                 found.If(
                     reply.FindingId is null && string.IsNullOrWhiteSpace(reply.Reason),
                     "notice.no-reason",
-                    "Say why it is waved off, or take it over as a finding."
+                    "Enter why it is dismissed, or add it as a finding."
                 );
                 found.Text(reply.Key, reply.Reason);
                 break;
@@ -103,7 +103,7 @@ internal static class RecordChecks
     {
         var question = book.FindQuestion(answer.Question);
         found.Key(answer.Question, question is not null, "answer.unknown-question", "question");
-        found.If(question?.PerSlope == true && answer.SlopeId is null, "answer.no-slope", "Say which slope is meant.");
+        found.If(question?.PerSlope == true && answer.SlopeId is null, "answer.no-slope", "Choose which slope is meant.");
         found.If(question?.Kind == QuestionKind.One && answer.Chosen.Count > 1, "answer.too-many", "Choose one.");
         found.If(
             question is not null && answer.Chosen.Any(key => question.Options.All(o => o.Key != key)),
@@ -137,11 +137,11 @@ internal static class RecordChecks
     {
         found.If(course.Course < 1, "course.bad-number", "Courses are counted from the eave, beginning with 1.");
         found.If(course.NailsLooked is < 0 or > MostNails, "course.bad-count", "Count the nails looked at.");
-        found.If(course.Wrong.Any(w => w.Count < 0), "course.bad-count", "A count of nails is nought or more.");
+        found.If(course.Wrong.Any(w => w.Count < 0), "course.bad-count", "A count of nails is zero or more.");
         found.If(
             course.Wrong.Sum(w => (long)w.Count) > course.NailsLooked,
             "course.more-wrong-than-looked",
-            $"More nails are wrong than were looked at ({course.NailsLooked}): count each nail once, by its worst fault."
+            $"More nails are wrong than were looked at ({course.NailsLooked}): count each nail once, by its worst defect."
         );
         if (course.Exposure is { } exposure)
         {

@@ -39,7 +39,7 @@ public static class GoNoGo
         OfEye(seen, steepestRise, reasons);
         if (hour is null && seen.Count == 0)
         {
-            reasons.Add((Going.Wait, "Neither weather nor sky is known: look up first."));
+            reasons.Add((Going.Wait, "Neither the forecast nor the current conditions are known: check first."));
         }
         var going = reasons.Count == 0 ? Going.Go : reasons.Max(r => r.Going);
         var words = going switch
@@ -77,7 +77,7 @@ public static class GoNoGo
         }
         else if (hour.AirF <= limits.IceBelowF)
         {
-            reasons.Add((Going.Wait, $"{hour.AirF:0} °F: look for frost before treading; the limit is {limits.IceBelowF:0} °F."));
+            reasons.Add((Going.Wait, $"{hour.AirF:0} °F: check for frost before stepping; the limit is {limits.IceBelowF:0} °F."));
         }
         else if (hour.RainInchesPerHour >= limits.WaitRainInchesPerHour || hour.SurfaceWet)
         {

@@ -25,7 +25,7 @@ public static class Ladders
         (48, 4),
     ];
 
-    /// <summary>For a landing at a height in feet above the ladder's foot; null unless it is more than nought and finite.</summary>
+    /// <summary>For a landing at a height in feet above the ladder's foot; null unless it is more than zero and finite.</summary>
     public static LadderAnswer? For(double landingFeet)
     {
         if (!(double.IsFinite(landingFeet) && landingFeet > 0))

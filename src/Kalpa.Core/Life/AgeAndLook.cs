@@ -28,7 +28,7 @@ internal static class AgeAndLook
         );
         return worse < Rare
             ? seen
-                + "Check the year against the permit or the maker’s stamp. If it is right, this is early failure: look for hail, a defective product or poor installation."
+                + "Check the year against the permit or the manufacturer’s stamp. If it is right, this is early failure: check for hail, a defective product or poor installation."
             : seen
                 + "Check the year, and ask whether it was replaced since. If the year is right, it is wearing slowly and has outlasted the charts.";
     }

@@ -35,16 +35,16 @@ internal static class ComponentAnswers
 
     private static string Words(AssemblyComponent part, YearsLeft? left, DueYears? due, bool governs)
     {
-        var assumed = part.Assumed ? "Not recorded: taken to be as old as the covering. " : "";
+        var assumed = part.Assumed ? "Not recorded: assumed to be as old as the covering. " : "";
         var seen = part.Stage is { } stage ? $"{part.StageLooks[stage]}. " : "";
         var years = (part.Part, left, due) switch
         {
-            (ComponentPart.Passive, _, _) => "Has no clock of its own.",
+            (ComponentPart.Passive, _, _) => "Not aged separately.",
             (_, null, _) => "Neither age nor stage is recorded.",
-            (_, { High: <= 0 }, _) => "Spent.",
-            (_, _, { } at) => $"Due about {at.Likely} ({at.From}–{at.To}); can be renewed alone.",
-            _ => $"{left.Low:0}–{left.High:0} years left by itself, likely {left.Likely:0}.",
+            (_, { High: <= 0 }, _) => "At end of life.",
+            (_, _, { } at) => $"Due about {at.Likely} ({at.From}–{at.To}); can be replaced separately.",
+            _ => $"{left.Low:0}–{left.High:0} years on its own, most likely {left.Likely:0}.",
         };
-        return $"{assumed}{seen}{years}{(governs ? " Governs: it ends first." : "")}";
+        return $"{assumed}{seen}{years}{(governs ? " Controlling component." : "")}";
     }
 }

@@ -23,7 +23,7 @@ internal sealed class ComponentModel(
     /// <summary>Longest life on the grid, as a share of the law: all but a millionth.</summary>
     private const double GridShare = 1 - 1e-6;
 
-    /// <summary>Slices of the share of life used, for the look school; flat from nought to the end of life and a third beyond.</summary>
+    /// <summary>Slices of the share of life used, for the look school; flat from zero to the end of life and a third beyond.</summary>
     private const int UsedSlices = 80;
 
     private const double UsedEnd = 1.3;

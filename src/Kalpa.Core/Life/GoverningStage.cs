@@ -4,7 +4,7 @@ namespace Kalpa.Core.Life;
 
 /// <summary>
 /// Which stage governs a slope. Scattered or general wear governs from about 10 % of the area; between 5 and 15 % it governs with a chance
-/// that rises straight from nought to one, so that no single share is a cliff. Local wear goes with its own repair and does not count.
+/// that rises straight from zero to one, so that no single share is a cliff. Local wear goes with its own repair and does not count.
 /// </summary>
 public static class GoverningStage
 {

@@ -21,7 +21,7 @@ internal sealed class JointLife
 
     /// <summary>
     /// The prior law times the chance of the governing stage at u = a/T up to stage 1, never less than a look of stage 2 has; from stage 2 on the look leads.
-    /// Stage 4 is nought, however young. A part without a stage is cut off at its age.
+    /// Stage 4 is zero, however young. A part without a stage is cut off at its age.
     /// </summary>
     public RemainingYears? Combined() => YearsToFirst([.. parts.Where(p => p.HasAge || p.Weights is not null)], StagesOf, Known.Both);
 
@@ -204,7 +204,7 @@ internal sealed class JointLife
     /// </summary>
     internal const int LookLeadsFrom = 2;
 
-    /// <summary>Where age and look cannot be of one roof by the law, the evidence is as good as none; kept above nought so that it can be multiplied.</summary>
+    /// <summary>Where age and look cannot be of one roof by the law, the evidence is as good as none; kept above zero so that it can be multiplied.</summary>
     private const double LeastEvidence = 1e-30;
 
     private readonly Dictionary<(ComponentModel, int?, Known, int, double), (double[] Tail, double Total)> tails = [];

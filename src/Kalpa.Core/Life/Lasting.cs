@@ -54,7 +54,7 @@ public static class Lasting
                 slope.Letter,
                 0,
                 LastingVerdict.No,
-                "Unfit as built: rebuild it first; wear life does not apply"
+                "Not suitable as built: replace or rebuild; wear life does not apply"
             );
         }
         double? chance = life.Stated is null ? null : life.Chances.First(c => c.Years == years).Chance;
@@ -83,9 +83,9 @@ public static class Lasting
         {
             LastingVerdict.Yes => $"Yes: the chance that {all} {span} is {Percent(chance!.Value)}.",
             LastingVerdict.No when worst is { Chance: 0 } => Never(slopes, span),
-            LastingVerdict.No => $"No: the chance that {all} {span} is {Percent(chance ?? 0)}; slope {worst!.Letter} ends first.",
+            LastingVerdict.No => $"No: the chance that {all} {span} is {Percent(chance ?? 0)}; slope {worst!.Letter} is due first.",
             LastingVerdict.Doubtful =>
-                $"Doubtful: the chance that {all} {span} is {Percent(chance!.Value)}; slope {worst!.Letter} decides.",
+                $"Uncertain: the chance that {all} {span} is {Percent(chance!.Value)}; slope {worst!.Letter} decides.",
             _ => "Cannot tell: record age or stage of every slope first.",
         };
     }
@@ -112,17 +112,17 @@ public static class Lasting
         {
             if (slope.Fitness == FitnessState.Unfit)
             {
-                first.Add($"Rebuild slope {slope.Letter}: it is unfit as built.");
+                first.Add($"Rebuild slope {slope.Letter}: it is not suitable as built.");
             }
             else if (slope.Fitness == FitnessState.Unknown)
             {
-                first.Add($"Settle whether slope {slope.Letter} is fit as built.");
+                first.Add($"Determine whether slope {slope.Letter} is suitable as built.");
             }
             else if (judged.Verdict == LastingVerdict.No)
             {
                 first.Add(
                     waitingIsCheaper
-                        ? $"Plan to take the array off slope {slope.Letter} once, to re-roof it, and to put the array back."
+                        ? $"Plan to remove the array from slope {slope.Letter} once, to re-roof it, and to put the array back."
                         : $"Re-roof slope {slope.Letter} before it."
                 );
             }
@@ -137,14 +137,14 @@ public static class Lasting
         if (request.Kind == PlannedKind.Solar)
         {
             first.Add(
-                "Renew boots and flashings that the array will hide; mounts are flashed into the framing, wiring is for licensed electricians."
+                "Replace boots and flashings that the array will hide; mounts are flashed into the framing, wiring is for licensed electricians."
             );
         }
         return first;
     }
 
     internal static string Percent(double chance) =>
-        chance > 0.995 ? "over 99 %"
-        : chance < 0.005 ? "under 1 %"
-        : $"{chance * 100:0} %";
+        chance > 0.995 ? "over 99%"
+        : chance < 0.005 ? "under 1%"
+        : $"{chance * 100:0}%";
 }

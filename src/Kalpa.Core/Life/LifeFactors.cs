@@ -75,7 +75,7 @@ internal static class LifeFactors
                     "C",
                     "Execution: nails",
                     1 - NailsWeight * share,
-                    $"{nails.Wrong} of {nails.Looked} nails on picked courses are wrong",
+                    $"{nails.Wrong} of {nails.Looked} nails in preselected courses are misplaced",
                     SourceClass.Memory
                 )
             );
@@ -89,8 +89,8 @@ internal static class LifeFactors
                     "Outdoor: sun",
                     Math.Clamp(Math.Pow(sun, SunPower), LeastSun, MostSun),
                     sun > 1
-                        ? $"{(sun - 1) * 100:0} % more sun in a year than the roof's mean"
-                        : $"{(1 - sun) * 100:0} % less sun in a year than the roof's mean",
+                        ? $"{(sun - 1) * 100:0}% more sun in a year than the roof's mean"
+                        : $"{(1 - sun) * 100:0}% less sun in a year than the roof's mean",
                     SourceClass.Memory
                 )
             );

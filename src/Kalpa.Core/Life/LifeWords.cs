@@ -26,7 +26,9 @@ internal static class LifeWords
         }
         if (unseen is null && parts.Count(p => p.Part == ComponentPart.Governs) > 1)
         {
-            reasons.Add($"The {governing.Name} governs{(governing.Assumed ? " (not recorded: taken to be as old as the covering)" : "")}.");
+            reasons.Add(
+                $"Controlling component: {governing.Name}{(governing.Assumed ? " (not recorded: assumed to be as old as the covering)" : "")}."
+            );
         }
         if (governing.Reference is { } reference)
         {
@@ -41,7 +43,7 @@ internal static class LifeWords
         if (facts.Earlier is { Count: > 0 } && governing.KeepsWaterOut)
         {
             reasons.Add(
-                $"Rated before: {string.Join(", ", facts.Earlier.OrderBy(e => e.On).Select(e => $"{e.On.Year} stage {StageOf(e)}"))}; what stood longer wears slower."
+                $"Rated before: {string.Join(", ", facts.Earlier.OrderBy(e => e.On).Select(e => $"{e.On.Year} stage {StageOf(e)}"))}; the slope has been wearing slower than its reference life."
             );
         }
         if (unseen is null)
@@ -57,11 +59,11 @@ internal static class LifeWords
 
     public static string Headline(YearsLeft? left) =>
         left is null ? "Cannot tell: neither age nor stage is recorded"
-        : left.High <= 0 ? "Spent: no years left"
-        : $"{left.Low:0}–{left.High:0} years left, likely {left.Likely:0}";
+        : left.High <= 0 ? "At end of life"
+        : $"{left.Low:0}–{left.High:0} years, most likely {left.Likely:0}";
 
     private static string StageReason(AssemblyComponent governing, IReadOnlyList<EarlierLook>? earlier) =>
-        governing.Stage is { } stage ? $"Stage {stage} governs: {Sentences.Lower(governing.StageLooks[stage])}."
+        governing.Stage is { } stage ? $"Stage {stage} controls: {Sentences.Lower(governing.StageLooks[stage])}."
         : earlier is { Count: > 0 } ? "Not rated since."
         : "No stage is recorded: rate the slope to narrow the range.";
 

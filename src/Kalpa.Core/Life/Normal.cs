@@ -5,7 +5,7 @@ internal static class Normal
 {
     /// <summary>
     /// Φ(x), after W. J. Cody's rational approximations as condensed by G. Marsaglia (Journal of Statistical Software 11, 2004): the Taylor series about
-    /// nought, which converges in a few terms where it matters; beyond seven it is nought or one to thirteen digits.
+    /// zero, which converges in a few terms where it matters; beyond seven it is zero or one to thirteen digits.
     /// </summary>
     public static double Cdf(double x)
     {

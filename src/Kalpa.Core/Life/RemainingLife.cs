@@ -104,20 +104,20 @@ public static class RemainingLife
         return
         [
             !aged || !rated ? Without(School.Combined, aged ? "No stage is recorded." : "No age is known.")
-            : byLook ? Without(School.Combined, "The age was guessed from the look; the two are one thing, not two.")
+            : byLook ? Without(School.Combined, "The age was estimated from the condition, so the two count as one source.")
             : With(
                 School.Combined,
                 Both(),
                 years,
-                !seen ? "Age and the look of an earlier visit together."
-                    : governing.Stage >= JointLife.LookLeadsFrom ? "Age and look together; from stage 2 on the look leads."
-                    : "Age and look together."
+                !seen ? "Age and the condition at an earlier visit combined."
+                    : governing.Stage >= JointLife.LookLeadsFrom ? "Age and condition combined; from stage 2 on, condition leads."
+                    : "Age and condition combined."
             ),
             seen
-                ? With(School.WhatIsSeen, joint?.WhatIsSeen(), years, "The stage seen, with the reference life.")
+                ? With(School.WhatIsSeen, joint?.WhatIsSeen(), years, "The observed stage, with the reference life.")
                 : Without(School.WhatIsSeen, "No stage is recorded."),
             aged
-                ? With(School.AgeTable, AgeTable(parts, taken), years, "Reference life less the age, given that it still stands.")
+                ? With(School.AgeTable, AgeTable(parts, taken), years, "Reference life less the age, given that it is still in service.")
                 : Without(School.AgeTable, "No age is known."),
         ];
     }
@@ -176,7 +176,7 @@ public static class RemainingLife
         }
         if (Of(facts.FirmSchool) is { } firm)
         {
-            return (firm, "the firm's way");
+            return (firm, "the firm's default");
         }
         var usual = schools.FirstOrDefault(s => s.Left is not null);
         return usual?.School switch
@@ -187,7 +187,7 @@ public static class RemainingLife
                 "age and stage are both recorded; at this much wear the look leads"
             ),
             School.Combined => (usual, "age and stage are both recorded, and each corrects the other"),
-            School.WhatIsSeen => (usual, "only the stage can be gone by"),
+            School.WhatIsSeen => (usual, "only the stage is recorded"),
             _ => (usual, "only the age is known: no stage is recorded"),
         };
     }

@@ -1,6 +1,6 @@
 namespace Kalpa.Core.Life;
 
-/// <summary>A distribution of years left: a chance of nought, and masses on cells of equal width from nought up.</summary>
+/// <summary>A distribution of years left: a chance of zero, and masses on cells of equal width from zero up.</summary>
 internal sealed class RemainingYears(double cellYears, int cells)
 {
     private readonly double[] mass = new double[cells];
@@ -43,7 +43,7 @@ internal sealed class RemainingYears(double cellYears, int cells)
     /// <summary>Chance of the evidence that the distribution was made with; 1 once it is mixed to weights that sum to one.</summary>
     public double Total => total;
 
-    /// <summary>P(years ≥ the lower edge of each cell) × total, from the cell at nought on; one more for what lies beyond.</summary>
+    /// <summary>P(years ≥ the lower edge of each cell) × total, from the cell at zero on; one more for what lies beyond.</summary>
     public double[] Tail()
     {
         var tail = new double[mass.Length + 1];

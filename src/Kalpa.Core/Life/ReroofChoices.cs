@@ -111,7 +111,7 @@ internal static class ReroofChoices
         var advice =
             offIfLeft < Half ? "It can go on this roof."
             : offIfNew < Half ? "Re-roof first, or put it on another slope."
-            : "A new covering of the same kind is not likely to outlast the array either: re-roof first with a longer-lived one, or count on taking the array off once.";
+            : "A new covering of the same kind is not likely to outlast the array either: re-roof first with a longer-lived one, or plan to remove the array once.";
         return $"{years} {advice}";
     }
 }

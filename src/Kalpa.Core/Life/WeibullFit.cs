@@ -72,7 +72,7 @@ public sealed record WeibullFit(ShiftedWeibull Law, double MisfitYears)
         return new ShiftedWeibull(meanT - scale * meanQ, scale, shape);
     }
 
-    /// <summary>Two parameters, shift held at nought: the shape by golden section, the scale in closed form.</summary>
+    /// <summary>Two parameters, shift held at zero: the shape by golden section, the scale in closed form.</summary>
     private static ShiftedWeibull WithoutShift(double[] years)
     {
         var (left, right) = (LeastShape, MostShape);

@@ -115,17 +115,17 @@ internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, stri
         var apart = words
             .SelectMany((a, i) => words.Skip(i + 1).Select(b => (a, b)))
             .FirstOrDefault(p => p.a.To < p.b.From || p.b.To < p.a.From);
-        return apart.a is null ? "" : " They do not agree: settle it by a permit or a dated photo.";
+        return apart.a is null ? "" : " The sources disagree: confirm the year with a permit or a dated photo.";
     }
 
     private static string SourceWords(AgeSource source) =>
         source switch
         {
             AgeSource.Permit => "from the permit",
-            AgeSource.Stamp => "from a maker's stamp",
+            AgeSource.Stamp => "from a manufacturer's stamp",
             AgeSource.Owner => "by the owner's word",
-            AgeSource.Neighbours => "by the neighbours' roofs",
-            AgeSource.ByEye => "guessed by eye",
+            AgeSource.Neighbours => "by the neighbors' roofs",
+            AgeSource.ByEye => "estimated by eye",
             _ => "source not recorded",
         };
 }

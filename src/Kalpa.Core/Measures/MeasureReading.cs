@@ -27,7 +27,7 @@ public static class MeasureReading
         {
             QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
-            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
+            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#}%"),
             QuantityUnit.RValue => string.Create(CultureInfo.InvariantCulture, $"R-{value:0.##}"),
             _ => value.ToString("0", CultureInfo.InvariantCulture),
         };

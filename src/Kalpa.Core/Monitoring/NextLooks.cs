@@ -24,7 +24,7 @@ internal static class NextLooks
     private const double NearEndLow = 2;
     private const double YoungLow = 10;
 
-    public const string AfterStorm = "After hail, or a gale that took twigs or tiles nearby, at once.";
+    public const string AfterStorm = "After hail, or a windstorm that broke branches or tile nearby, right away.";
 
     public static NextLook OfSlope(RuleBook book, AssessInput input, SlopeFact slope, LifeFacts facts, LifeAnswer life, Fitness fitness)
     {
@@ -57,14 +57,14 @@ internal static class NextLooks
     }
 
     private static (int Months, string Why) Usual(RuleBook book, LifeFacts facts, LifeAnswer life, Fitness fitness) =>
-        fitness.State == FitnessState.Unfit ? (NearEndMonths, "unfit as built: twice a year until it is rebuilt")
-        : fitness.State == FitnessState.Unknown ? (NearEndMonths, "a fault is suspected: within half a year, to settle it")
-        : life.Stated is null ? (YearlyMonths, "its years are not known: yearly")
+        fitness.State == FitnessState.Unfit ? (NearEndMonths, "not suitable as built: twice a year until it is rebuilt")
+        : fitness.State == FitnessState.Unknown ? (NearEndMonths, "a defect is suspected: within six months, to confirm it")
+        : life.Stated is null ? (YearlyMonths, "its remaining life is not known: yearly")
         : life.Stated.Likely <= NearEndLikely || life.Stated.Low <= NearEndLow
             ? (NearEndMonths, "near its end: twice a year, spring and autumn")
         : book.Covering(facts.Kind).Family == CoveringFamily.Membrane ? (YearlyMonths, "a low slope: yearly")
-        : life.Stated.Low < YoungLow ? (YearlyMonths, "past its youth: yearly")
-        : (SeldomMonths, "young and sound: every second year");
+        : life.Stated.Low < YoungLow ? (YearlyMonths, "past its early years: yearly")
+        : (SeldomMonths, "new and sound: every second year");
 
     /// <summary>When the governing stage is due to change, by the age, the likely end and the stage's break.</summary>
     private static (int Months, string Words)? StageChange(RuleBook book, LifeFacts facts, LifeAnswer life)

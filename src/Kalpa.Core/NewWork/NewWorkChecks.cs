@@ -177,17 +177,17 @@ public static class NewWorkChecks
 
     private static string Words(string letter, SampleFact sample, int done, Share? nails, ExposureSpread? spread)
     {
-        var of = $"Slope {letter}: {done} of {sample.Picked.Count} picked courses looked at";
+        var of = $"Slope {letter}: {done} of {sample.Picked.Count} preselected courses checked";
         var rate = nails is null
             ? "; no nails counted yet."
-            : $"; {nails.Wrong} of {nails.Looked} nails wrong, {Percent(nails.Rate)} (95 % between {Percent(nails.Low)} and {Percent(nails.High)}, more where faults come in runs).";
+            : $"; {nails.Wrong} of {nails.Looked} nails misplaced, {Percent(nails.Rate)} (95% between {Percent(nails.Low)} and {Percent(nails.High)}, wider where defects occur in runs).";
         var exposures = spread is null
             ? ""
             : $" Exposure {spread.Least:0.##} to {spread.Most:0.##} in, {spread.Outside} of {spread.Courses} outside {spread.LimitText ?? "no limit"}.";
         return of + rate + exposures;
     }
 
-    private static string Percent(double share) => $"{share * 100:0.#} %";
+    private static string Percent(double share) => $"{share * 100:0.#}%";
 
     private static PunchAnswer OfItem(PunchItemFact item, int number, AssessInput input, VisitRecords records, FindingAssessment? finding)
     {

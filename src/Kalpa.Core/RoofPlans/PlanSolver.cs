@@ -66,7 +66,7 @@ public static class PlanSolver
 
     private static IEnumerable<PlanFacet> OfLone(PlanPart part, LoneSlope alone, List<PlanProblem> problems)
     {
-        // Any pitch serves the checks of shape; the slope's own is checked below, where nought is a flat roof and no fault.
+        // Any pitch serves the checks of shape; the slope's own is checked below, where zero is a flat roof and no fault.
         var faults = FootprintChecks.Of([.. part.Corners.Select(c => new FootprintCorner(c.X, c.Y, Pitch.Run))]);
         problems.AddRange(faults.Select(p => Placed(part, p)));
         if (!(alone.RisePer12 >= 0 && alone.RisePer12 <= Pitch.SteepestRisePer12 && double.IsFinite(alone.AzimuthDegrees)))

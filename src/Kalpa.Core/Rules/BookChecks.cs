@@ -42,11 +42,11 @@ public static class BookChecks
             .. Retired(book),
             .. book
                 .Harm.Where(h => string.IsNullOrWhiteSpace(h.Why) || !(h.Low > 0 && h.High > h.Low))
-                .Select(h => $"harm {h.Consequence}: wants two costs in order and what they are made of"),
+                .Select(h => $"harm {h.Consequence}: needs two costs in order and what they are made of"),
             .. book
                 .YearChances.Where(c => string.IsNullOrWhiteSpace(c.Why) || c.Chance is not (> 0 and < 1))
-                .Select(c => $"chance {c.Likelihood}: wants a chance and why it is put there"),
-            .. book.Factors.Where(f => string.IsNullOrWhiteSpace(f.Find)).Select(f => $"factor {f.Key}: wants how it is found out"),
+                .Select(c => $"chance {c.Likelihood}: needs a chance and why it is put there"),
+            .. book.Factors.Where(f => string.IsNullOrWhiteSpace(f.Find)).Select(f => $"factor {f.Key}: needs how it is found out"),
         ];
 
     private static IEnumerable<string> Once(string what, IEnumerable<string> keys) =>
@@ -67,7 +67,7 @@ public static class BookChecks
             }
             if (string.IsNullOrWhiteSpace(retired.Reason) || string.IsNullOrWhiteSpace(retired.Since))
             {
-                yield return $"retired {retired.Kind} {retired.Key}: wants its reason and the edition that retired it";
+                yield return $"retired {retired.Kind} {retired.Key}: needs its reason and the edition that retired it";
             }
             foreach (var successor in retired.Successors)
             {
@@ -98,37 +98,38 @@ public static class BookChecks
         [
             (condition.Name, "a name"),
             (condition.Sees, "what one sees"),
+            (condition.Observed, "the sentence that states it in a report"),
             (condition.Check, "a check"),
             (condition.Meaning, "its meaning"),
             (condition.Remedy.Title, "a remedy"),
         ];
         foreach (var (_, what) in texts.Where(t => string.IsNullOrWhiteSpace(t.Text)))
         {
-            yield return Fault($"wants {what}");
+            yield return Fault($"needs {what}");
         }
         if (condition.Remedy.Steps.Count == 0 || condition.Remedy.Steps.Any(string.IsNullOrWhiteSpace))
         {
-            yield return Fault("wants its remedy as steps a roofer can price");
+            yield return Fault("needs its remedy as steps a roofer can price");
         }
         if (condition.Words.Count == 0)
         {
-            yield return Fault("wants words that people search by");
+            yield return Fault("needs words that people search by");
         }
         if (condition.LookAlikes is not { Count: > 0 })
         {
-            yield return Fault("wants what it is taken for, and what tells it apart");
+            yield return Fault("needs what it is taken for, and what tells it apart");
         }
         if (condition.Causes is not { Count: > 0 })
         {
-            yield return Fault("wants its likely causes");
+            yield return Fault("needs its likely causes");
         }
         if (condition.Shots is not { Count: > 0 })
         {
-            yield return Fault("wants the photos due");
+            yield return Fault("needs the photos due");
         }
         if (condition.Stations.Count == 0 || condition.Stations.Any(s => book.FindStation(s) is null))
         {
-            yield return Fault("wants stations of the rule book");
+            yield return Fault("needs stations of the rule book");
         }
         if (condition.Quantity is { } quantity && (book.FindQuantity(quantity) is null || book.LimitsOn(quantity).Count == 0))
         {
@@ -136,7 +137,7 @@ public static class BookChecks
         }
         if (!Enum.IsDefined(condition.SourceClass) || !Enum.IsDefined(condition.Consequence) || !Enum.IsDefined(condition.Progression))
         {
-            yield return Fault("wants a source class, a consequence and a progression");
+            yield return Fault("needs a source class, a consequence and a progression");
         }
         if (condition.Measured && SeenWords.Any(w => condition.Name.Contains(w, StringComparison.OrdinalIgnoreCase)))
         {
@@ -148,7 +149,7 @@ public static class BookChecks
         }
         if (condition.Kinds?.Any(k => book.FindCovering(k) is null) == true)
         {
-            yield return Fault("wants coverings of the rule book");
+            yield return Fault("needs coverings of the rule book");
         }
         if (condition.Hazard is not null && condition.Consequence != Consequence.LifeSafety)
         {
@@ -163,7 +164,7 @@ public static class BookChecks
         {
             if (condition.Remedy.Steps.All(s => !s.Contains("ngineer", StringComparison.Ordinal)))
             {
-                yield return Fault("is a danger: wants a caution, a trade or an engineer");
+                yield return Fault("is a danger: needs a caution, a trade or an engineer");
             }
         }
     }
@@ -172,11 +173,11 @@ public static class BookChecks
     {
         if (quantity.Likely.Count != LikelyKeys || quantity.Likely.Any(l => MeasureReading.Read(l, quantity.Unit).Value is null))
         {
-            yield return $"quantity {quantity.Id}: wants {LikelyKeys} likely values that read";
+            yield return $"quantity {quantity.Id}: needs {LikelyKeys} likely values that read";
         }
         if (string.IsNullOrWhiteSpace(quantity.HowToMeasure) || string.IsNullOrWhiteSpace(quantity.Name))
         {
-            yield return $"quantity {quantity.Id}: wants a name and how it is measured";
+            yield return $"quantity {quantity.Id}: needs a name and how it is measured";
         }
     }
 
@@ -188,7 +189,7 @@ public static class BookChecks
         }
         if (limit is { Least: null, Most: null } || limit.Least > limit.Most || limit.Tolerance < 0)
         {
-            yield return $"limit {limit.Id}: wants a least, a most, or both in order";
+            yield return $"limit {limit.Id}: needs a least, a most, or both in order";
         }
         foreach (var fact in new[] { limit.Where, limit.Unless }.OfType<DecidingFact>())
         {
@@ -204,7 +205,7 @@ public static class BookChecks
         }
         if (string.IsNullOrWhiteSpace(limit.Source) || string.IsNullOrWhiteSpace(limit.Why))
         {
-            yield return $"limit {limit.Id}: wants a source and a reason";
+            yield return $"limit {limit.Id}: needs a source and a reason";
         }
     }
 
@@ -214,7 +215,7 @@ public static class BookChecks
         var options = decision.Options.Select(o => o.Key).ToHashSet(StringComparer.Ordinal);
         if (decision.Views.Count < 2 || decision.Options.Count < 2)
         {
-            yield return $"decision {decision.Key}: wants two views and two answers at least";
+            yield return $"decision {decision.Key}: needs two views and two answers at least";
         }
         if (!views.Contains(decision.Firm) || decision.By.Any(r => !views.Contains(r.View) || r.Is.Any(i => !options.Contains(i))))
         {
@@ -229,15 +230,15 @@ public static class BookChecks
         }
         if (decision.By.Count < 2 || !decision.Settle.EndsWith('.') || string.IsNullOrWhiteSpace(decision.Ask))
         {
-            yield return $"decision {decision.Key}: wants both branches, a question and the test that settles it";
+            yield return $"decision {decision.Key}: needs both branches, a question and the test that settles it";
         }
         if (decision.Conditions.Count == 0 || decision.Conditions.Any(c => book.FindCondition(c) is null))
         {
-            yield return $"decision {decision.Key}: wants conditions of the rule book";
+            yield return $"decision {decision.Key}: needs conditions of the rule book";
         }
         if (decision.Views.Any(v => !(v.Weight > 0)))
         {
-            yield return $"decision {decision.Key}: a weight is more than nought";
+            yield return $"decision {decision.Key}: a weight is more than zero";
         }
     }
 
@@ -246,7 +247,7 @@ public static class BookChecks
         var seen = combination.Needs.SelectMany(n => n.Seen ?? []).ToList();
         if (combination.Needs.Count < 2 || seen.Count == 0)
         {
-            yield return $"combination {combination.Id}: wants two things at least, one of them seen";
+            yield return $"combination {combination.Id}: needs two things at least, one of them seen";
         }
         foreach (var code in seen.Where(c => book.FindCondition(c) is null))
         {
@@ -266,7 +267,7 @@ public static class BookChecks
         }
         if (string.IsNullOrWhiteSpace(combination.Means) || string.IsNullOrWhiteSpace(combination.Settle))
         {
-            yield return $"combination {combination.Id}: wants what it means and what settles it";
+            yield return $"combination {combination.Id}: needs what it means and what settles it";
         }
     }
 }

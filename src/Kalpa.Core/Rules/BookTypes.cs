@@ -143,7 +143,8 @@ public sealed record FollowUp(string Station, string Text);
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
 /// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself;
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
-/// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide.
+/// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
+/// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -179,7 +180,8 @@ public sealed record Condition(
     Hazard? Hazard = null,
     WaterEvidence? Shows = null,
     bool Seen = false,
-    IReadOnlyList<string>? Kinds = null
+    IReadOnlyList<string>? Kinds = null,
+    string Observed = ""
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

@@ -46,7 +46,7 @@ public sealed record DecisionRule(IReadOnlyList<string> Is, string View);
 /// A matter with the fact that decides it: asked on the <paramref name="Conditions"/> it bears on, or known from elsewhere. <paramref name="Firm"/> is the view
 /// taken where the fact is not known and the firm has said nothing; <paramref name="Settle"/> the test that settles it. <paramref name="Disputed"/>: good
 /// people differ on it. <paramref name="Kinds"/> are answers that the covering gives; <paramref name="StainsSay"/> is the answer that stains or running water
-/// recorded on the finding give where nobody has answered.
+/// recorded on the finding give where nobody has answered. <paramref name="On"/>: asked on these coverings only.
 /// </summary>
 public sealed record Decision(
     string Key,
@@ -62,15 +62,19 @@ public sealed record Decision(
     KnownFrom From = KnownFrom.Asked,
     bool Disputed = true,
     IReadOnlyList<KindAnswer>? Kinds = null,
-    string StainsSay = ""
+    string StainsSay = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? On = null
 )
 {
+    /// <summary>Whether the question is one of this covering; where the covering is not known, it may be.</summary>
+    public bool AskedOn(string? kind) => On is null || kind is null || On.Contains(kind);
+
     public DecisionView View(string key) => Views.First(v => v.Key == key);
 
     public DecisionRule? RuleFor(string? option) => option is null ? null : By.FirstOrDefault(r => r.Is.Contains(option));
 }
 
-/// <summary>What gave the view: the recorded fact, the firm's way while the fact is not known, or the inspector.</summary>
+/// <summary>What gave the view: the recorded fact, the firm's default while the fact is not known, or the inspector.</summary>
 [JsonConverter(typeof(CamelCaseEnum<DecidedBy>))]
 public enum DecidedBy
 {
@@ -133,7 +137,7 @@ public sealed record DecisionEffect(
 public static class Decisions
 {
     public static IReadOnlyList<DecisionAnswer> Of(RuleBook book, FindingFact finding, DecisionFacts facts) =>
-        [.. book.DecisionsOf(finding.Condition).Select(d => Of(d, finding, facts))];
+        [.. book.DecisionsOf(finding.Condition).Where(d => d.AskedOn(facts.Kind)).Select(d => Of(d, finding, facts))];
 
     public static DecisionAnswer Of(Decision decision, FindingFact finding, DecisionFacts facts)
     {
@@ -151,7 +155,7 @@ public static class Decisions
             : (
                 firm,
                 DecidedBy.Firm,
-                known is null ? "The firm’s way until the fact is known." : "The firm’s way; the fact alone does not decide."
+                known is null ? "The firm’s default until the fact is known." : "The firm’s default; the fact alone does not decide."
             );
         var taken = decision.View(view);
         return new DecisionAnswer(
@@ -224,7 +228,7 @@ public static class Decisions
             verdict.Outcome == VerdictOutcome.NotApplicable ? verdict.Why
             : elsewhere ? "This does not apply to the covering here."
             : effect.NoDefect ? Joined("", effect.Said)
-            : "Best practice that is absent is no defect by itself, and no sign of harm was found.";
+            : "Missing best practice alone is not a defect, and no sign of damage was found.";
         return verdict with
         {
             Outcome = VerdictOutcome.Noted,

@@ -40,7 +40,11 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         var name = book.Covering(kind).Name;
         if (Verdicts.OfPitch(book, quantity, new VerdictPlace(kind, null, local, answers), pitch) is not { LimitId: { } id } verdict)
         {
-            return new Fitness(FitnessState.Unknown, $"No least slope is held for {name}.", "Look up the maker’s least slope.");
+            return new Fitness(
+                FitnessState.Unknown,
+                $"No minimum slope is on file for {name}.",
+                "Look up the manufacturer’s minimum slope."
+            );
         }
         var at = new Pitch(pitch.RisePer12).ToTradeText();
         var least = verdict.LimitText;
@@ -49,7 +53,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         {
             VerdictOutcome.Short => new(
                 FitnessState.Unfit,
-                $"{Sentences.Upper(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the least slope ({least}). Replace or rebuild; wear life does not apply.",
+                $"{Sentences.Upper(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the minimum slope ({least}). Replace or rebuild; wear life does not apply.",
                 null,
                 id,
                 verdict.Source
@@ -63,8 +67,8 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             ),
             VerdictOutcome.CannotTell => new(
                 FitnessState.Unknown,
-                $"{Sentences.Upper(name)} at about {at}: the reading is too coarse to say whether it meets its least slope ({least}).",
-                "Read the pitch with a tape and a level, in two places.",
+                $"{Sentences.Upper(name)} at about {at}: the reading is too coarse to say whether it meets its minimum slope ({least}).",
+                "Measure the pitch with a tape and a level, in two places.",
                 id,
                 verdict.Source
             ),
@@ -72,7 +76,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
                 FitnessState.Fit,
                 drains && book.Covering(kind).Family == CoveringFamily.Membrane
                     ? $"{Sentences.Upper(name)} at {at}: less than 1/4:12, accepted because it drains within two days (R908.1)."
-                    : $"{Sentences.Upper(name)} at {at} meets its least slope ({least}).",
+                    : $"{Sentences.Upper(name)} at {at} meets its minimum slope ({least}).",
                 null,
                 id,
                 verdict.Source
@@ -152,7 +156,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             ),
             null => new(
                 FitnessState.Unknown,
-                $"{condition.Name}: a fault of the whole slope is suspected, not shown.",
+                $"{condition.Name}: a defect of the whole slope is suspected, not confirmed.",
                 condition.Fault!.Settle
             ),
             _ => new(FitnessState.Fit, $"{condition.Name}: tried, and it held."),

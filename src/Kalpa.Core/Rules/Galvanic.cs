@@ -50,12 +50,12 @@ public static class Galvanic
         var everyday = noble == RoofMetal.Stainless && less == RoofMetal.Aluminium;
         var eaten = apart > ApartHarsh ? less : (RoofMetal?)null;
         var words =
-            apart == 0 ? "The same metal: nothing to part."
-            : apart <= ApartHarsh ? "They get on, by the sea too."
-            : apart <= ApartOrdinary ? $"They get on inland; by the sea {Name(less)} is eaten."
-            : everyday ? $"By the table {Name(less)} is eaten; a small screw of stainless steel with a washer is everyday practice."
-            : $"{Sentences.Upper(Name(less))} is eaten where they touch wet, faster the smaller its part is.";
-        return new GalvanicAnswer(apart, eaten, runOff, runOff ? $"{words} Water off copper eats it without contact." : words);
+            apart == 0 ? "The same metal: nothing to isolate."
+            : apart <= ApartHarsh ? "Compatible, by the sea too."
+            : apart <= ApartOrdinary ? $"Compatible inland; by the sea {Name(less)} can corrode."
+            : everyday ? $"By the table {Name(less)} can corrode; a small stainless-steel screw with a washer is usual practice."
+            : $"{Sentences.Upper(Name(less))} can corrode where they touch when wet, faster the smaller its part is.";
+        return new GalvanicAnswer(apart, eaten, runOff, runOff ? $"{words} Runoff from copper can corrode it without contact." : words);
     }
 
     public static string Name(RoofMetal metal) =>
@@ -63,7 +63,7 @@ public static class Galvanic
         {
             RoofMetal.Stainless => "stainless steel",
             RoofMetal.Steel => "plain steel",
-            RoofMetal.Zinc => "zinc or galvanised steel",
+            RoofMetal.Zinc => "zinc or galvanized steel",
             _ => metal.ToString().ToLowerInvariant(),
         };
 }

@@ -46,7 +46,7 @@ internal static class LimitSets
                             Source = own.Source.Length > 0 ? $"{whose}: {own.Source}" : whose,
                         },
                         LimitStanding.Binds,
-                        "What is asked here.",
+                        "Required here.",
                         limit.Where is { LocalShows: true } ? null : open
                     )
                 );
@@ -82,7 +82,7 @@ internal static class LimitSets
     {
         if (limit.Unless is { } unless && place.AnswerTo(unless.Decision) is { } shown && unless.Is.Contains(shown))
         {
-            return $"Not asked here: {Answers(book, unless.Decision, [shown])}.";
+            return $"Not required here: {Answers(book, unless.Decision, [shown])}.";
         }
         return limit.Where is { } where && (place.AnswerTo(where.Decision) is { } other ? !where.Is.Contains(other) : where.OnlyOnceKnown)
             ? $"Only where: {Answers(book, where.Decision, where.Is)}."
@@ -98,7 +98,7 @@ internal static class LimitSets
         var code = place.Local?.Code ?? CodeFamily.Residential;
         if (limit.Codes is { } codes && !codes.Contains(code))
         {
-            return codes.Count == 0 ? "Only where the jurisdiction asks it."
+            return codes.Count == 0 ? "Only where the jurisdiction requires it."
                 : code == CodeFamily.Residential ? "For commercial buildings."
                 : "For houses.";
         }

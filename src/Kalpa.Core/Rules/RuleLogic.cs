@@ -21,7 +21,7 @@ public static class RuleLogic
                 : "A tape is taken as exact. A reading by eye or touch is good to half an inch or a quarter of it, whichever is more: where that spans the limit it cannot tell."
             );
             lines.Add(
-                "Of the limits that bind the one that is missed governs, of several the strictest. Good practice governs only where nothing binds."
+                "Of the required limits, the one that is missed controls; of several, the strictest. Good practice controls only where nothing is required."
             );
         }
         else
@@ -35,7 +35,7 @@ public static class RuleLogic
         lines.Add(
             condition.Consequence == Consequence.LifeSafety
                 ? Danger(condition.Hazard)
-                : $"If it is left, it does harm within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it gets worse {Worse(condition.Progression)}."
+                : $"If left, it can do damage within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it gets worse {Worse(condition.Progression)}."
         );
         if (condition.CanFall)
         {
@@ -69,8 +69,8 @@ public static class RuleLogic
             [
                 Limit(book, quantity, limit),
                 limit.Binds
-                    ? "It binds: missed, it is a defect, whatever else is met."
-                    : "It advises: it governs only where nothing binds, and missing it alone is no defect.",
+                    ? "It is required: a measure outside it is a defect, whatever else is met."
+                    : "It is recommended: it applies only where nothing is required, and missing it alone is not a defect.",
                 .. limit.Where is null
                     ? Array.Empty<string>()
                     : ["While that fact is not recorded a reading that misses it cannot be told: what settles it is asked."],
@@ -126,7 +126,7 @@ public static class RuleLogic
         var count = clause.Count > 1 ? $"{clause.Count} or more of: " : "";
         var evidence = clause.Evidence switch
         {
-            WaterEvidence.Active => ", with water coming in",
+            WaterEvidence.Active => ", with an active leak",
             WaterEvidence.Stained => ", with stains or worse",
             WaterEvidence.Suspected => ", with water suspected or worse",
             _ => "",
@@ -137,7 +137,7 @@ public static class RuleLogic
     private static string Limit(RuleBook book, Quantity quantity, Limit limit)
     {
         var where =
-            limit.Codes is { Count: 0 } ? ", only where the jurisdiction asks it"
+            limit.Codes is { Count: 0 } ? ", only where the jurisdiction requires it"
             : limit.Codes is [CodeFamily.SmallCommercial] ? ", for commercial buildings"
             : limit.Codes is [CodeFamily.Residential] ? ", for houses"
             : "";
@@ -195,8 +195,8 @@ public static class RuleLogic
     private static string Danger(Hazard? hazard) =>
         hazard switch
         {
-            Hazard.Present => "It is immediate: it can hurt people as it is. It has no price.",
-            Hazard.Dormant => "It is due within a year: it takes another event to hurt anybody. It has no price.",
+            Hazard.Present => "It is immediate: it can injure people as it is. It has no price.",
+            Hazard.Dormant => "It is due within a year: it takes another event to injure anyone. It has no price.",
             _ => "It is immediate where people pass or stand below, and due within a year elsewhere. It has no price.",
         };
 

@@ -106,8 +106,8 @@ public static class Verdicts
         {
             var why =
                 answers.Count == 0
-                    ? $"No limit on {quantity.Name} is held for this covering."
-                    : $"No limit on {quantity.Name} is asked here. {string.Join(' ', answers.Select(a => a.Note).Distinct())}";
+                    ? $"No limit on {quantity.Name} is on file for this covering."
+                    : $"No limit on {quantity.Name} is required here. {string.Join(' ', answers.Select(a => a.Note).Distinct())}";
             return new Verdict(VerdictOutcome.NotApplicable, "No limit applies", why, Limits: answers);
         }
         var verdict = Judge(governing);
@@ -116,7 +116,7 @@ public static class Verdicts
             .ToList();
         var note =
             verdict.Outcome == VerdictOutcome.Conforms && missed.Count > 0
-                ? $"It meets what binds here; good practice is {missed[0].Text}. Missing that alone is no defect."
+                ? $"It meets the requirement here; good practice is {missed[0].Text}. Missing that alone is not a defect."
                 : "";
         return verdict with { Limits = answers, Note = note };
     }
@@ -149,15 +149,15 @@ public static class Verdicts
         var (limit, stands, note, _) = standing;
         var words = !governs
             ? stands == LimitStanding.Advises && note.Length == 0
-                ? "Good practice beside what binds."
+                ? "Good practice, in addition to what is required."
                 : note
             : stands == LimitStanding.Advises
-                ? "Governs: no code or instruction held speaks to it here."
+                ? "Controls: no code or instruction on file applies here."
                 : limit.Id.StartsWith(LimitSets.LocalId, StringComparison.Ordinal)
-                    ? "Governs: it is what this place asks."
+                    ? "Controls: required by the local jurisdiction."
                     : deciding > 1
-                        ? $"Governs: the strictest of {deciding} that bind here."
-                        : "Governs: the only one that binds here.";
+                        ? $"Controls: the strictest of {deciding} requirements here."
+                        : "Controls: the only requirement here.";
         return new LimitAnswer(
             limit.Id,
             LimitText(quantity, limit),
@@ -272,7 +272,7 @@ public static class Verdicts
         {
             QuantityUnit.Length => new Length(value).ToFineText(),
             QuantityUnit.Pitch => new Pitch(value).ToTradeText(),
-            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#} %"),
+            QuantityUnit.Percent => string.Create(CultureInfo.InvariantCulture, $"{value:0.#}%"),
             QuantityUnit.RValue => MeasureReading.Print(value, QuantityUnit.RValue),
             _ => string.Create(CultureInfo.InvariantCulture, $"{value:0.##}"),
         };

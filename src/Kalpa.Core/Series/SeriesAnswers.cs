@@ -248,7 +248,7 @@ public static class SeriesAnswers
         var outside = s.Points.Count(p => p.Outside);
         var limit =
             s.LimitText is null ? ""
-            : outside == 0 ? $" All keep the limit ({s.LimitText})."
+            : outside == 0 ? $" All are within the limit ({s.LimitText})."
             : $" {outside} of {s.Points.Count} outside the limit ({s.LimitText}).";
         var trend = s.Trend switch
         {

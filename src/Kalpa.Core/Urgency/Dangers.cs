@@ -16,7 +16,7 @@ internal enum Danger
     Present = 30,
 }
 
-/// <summary>Whether someone can be hurt, by the kind of hazard. Such a finding is immediate and is not priced.</summary>
+/// <summary>Whether someone can be injured, by the kind of hazard. Such a finding is immediate and is not priced.</summary>
 internal static class Dangers
 {
     public static Danger? Of(Condition condition, UrgencyFacts facts)
@@ -40,7 +40,7 @@ internal static class Dangers
     public static string Words(Danger danger) =>
         danger switch
         {
-            Danger.Present => "It can hurt people as it is, wherever they stand.",
+            Danger.Present => "It can injure people as it is, wherever they stand.",
             Danger.Falling => "It can fall, and people pass or stand below.",
             _ => "With what was found beside it, it endangers the building and the people in it.",
         };

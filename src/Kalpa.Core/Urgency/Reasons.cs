@@ -34,7 +34,7 @@ public static class Reasons
         }
         if (facts.Shortfall > 0)
         {
-            why.Add($"It misses the limit by {facts.Shortfall * 100:0} %.");
+            why.Add($"It misses the limit by {facts.Shortfall * 100:0}%.");
         }
         if (facts.Outcome == VerdictOutcome.Conforms)
         {
@@ -70,7 +70,7 @@ public static class Reasons
         if (first.Class == UrgencyClass.MakeSafeNow)
         {
             return then.Class != UrgencyClass.MakeSafeNow
-                ? $"{above} because someone can be hurt; safety comes before property damage."
+                ? $"{above} because someone can be injured; safety comes before property damage."
                 : $"Both this and “{Sentences.Lower(second)}” are immediate: do them the same day.";
         }
         if (first.Moved is { Held: false } || then.Moved is { Held: false })
@@ -94,7 +94,7 @@ public static class Reasons
             : $"As urgent as “{Sentences.Lower(second)}”, and waiting costs about the same; either may come first.";
     }
 
-    private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{chance * 100:0} %");
+    private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{chance * 100:0}%");
 
     private static string Money(UrgencyAnswer answer) =>
         string.Create(CultureInfo.InvariantCulture, $"${answer.LossLow:#,0}–{answer.LossHigh:#,0}");
@@ -114,13 +114,13 @@ public static class Reasons
     private static string Harm(Consequence consequence, WaterEvidence evidence) =>
         (consequence, evidence) switch
         {
-            (Consequence.LifeSafety, _) => "If it is left, someone could be hurt.",
+            (Consequence.LifeSafety, _) => "If left, someone could be injured.",
             (Consequence.WaterIn, WaterEvidence.Active) => "Water was coming into the building.",
-            (Consequence.WaterIn, _) => "If it is left, rain can get into the building.",
+            (Consequence.WaterIn, _) => "If left, rain can get into the building.",
             (Consequence.HiddenWet, WaterEvidence.Active) => "Water was getting into the structure.",
-            (Consequence.HiddenWet, _) => "If it is left, the structure can get wet out of sight.",
-            (Consequence.BlowOff, _) => "If it is left, wind can tear it off.",
-            (Consequence.EarlyAgeing, _) => "If it is left, it can shorten the life of the roof.",
+            (Consequence.HiddenWet, _) => "If left, the structure can get wet out of sight.",
+            (Consequence.BlowOff, _) => "If left, wind can tear it off.",
+            (Consequence.EarlyAgeing, _) => "If left, it can shorten the life of the roof.",
             _ => "It affects appearance only.",
         };
 

@@ -43,7 +43,7 @@ public sealed record UrgencyFacts(
     bool UndersideSeen = false
 );
 
-/// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be hurt.</summary>
+/// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be injured.</summary>
 public sealed record MovedAnswer(UrgencyClass Computed, UrgencyClass Wanted, bool Held, string Words);
 
 /// <summary>
@@ -77,7 +77,7 @@ public static class Urgencies
 
     private const UrgencyClass LeastInOpenAir = UrgencyClass.ThisSeason;
 
-    /// <summary>A danger that takes another event to hurt anybody is put right within the year.</summary>
+    /// <summary>A danger that takes another event to injure anyone is put right within the year.</summary>
     private const UrgencyClass WhileDormant = UrgencyClass.WithinYear;
 
     public static UrgencyAnswer Of(RuleBook book, Condition condition, UrgencyFacts facts)
@@ -179,7 +179,7 @@ public static class Urgencies
     internal static bool GoesWithReroof(Condition condition, UrgencyFacts facts) =>
         facts.ReroofDue && condition.Progression != Progression.Fast && !facts.Evidence.ShowsWater();
 
-    /// <summary>The inspector moves it, but never out of the first place while someone could be hurt.</summary>
+    /// <summary>The inspector moves it, but never out of the first place while someone could be injured.</summary>
     private static (UrgencyClass Chosen, MovedAnswer? Moved) Move(MovedUrgency? moved, UrgencyClass computed)
     {
         if (moved is null || moved.Class == computed)
@@ -188,7 +188,7 @@ public static class Urgencies
         }
         var held = computed == UrgencyClass.MakeSafeNow;
         var words = held
-            ? $"{moved.By} would act {Sentences.Lower(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays immediate while someone can be hurt."
+            ? $"{moved.By} would act {Sentences.Lower(Words(moved.Class))}: {moved.Reason.TrimEnd('.')}. It stays immediate while someone can be injured."
             : $"{moved.By} moved it from {Sentences.Lower(Words(computed))}: {moved.Reason.TrimEnd('.')}.";
         return (held ? computed : moved.Class, new MovedAnswer(computed, moved.Class, held, words));
     }

@@ -16,8 +16,8 @@ public static class Causes
         return (IsProved(cause), proofs.Count) switch
         {
             (true, _) => $"Cause: {cause.Words} ({string.Join(", ", proofs)}).",
-            (_, 1) => $"Suspected cause: {cause.Words} ({proofs[0]}; a second proof is wanted).",
-            _ => $"Suspected cause: {cause.Words} (not proved).",
+            (_, 1) => $"Suspected cause: {cause.Words} ({proofs[0]}; a second confirmation is needed).",
+            _ => $"Suspected cause: {cause.Words} (not confirmed).",
         };
     }
 

@@ -9,9 +9,9 @@ internal static class Footings
 {
     private static readonly (string Key, FootingState State, string Words)[] States =
     [
-        ("sound", FootingState.Sound, "Sound, as far as was seen"),
-        ("unknown", FootingState.Unknown, "Not known yet: test before you trust it"),
-        ("stained-below", FootingState.StainedBelow, "Deck stained from below: tread on framing only"),
+        ("sound", FootingState.Sound, "Sound, as far as observed"),
+        ("unknown", FootingState.Unknown, "Deck not checked from below: test before stepping"),
+        ("stained-below", FootingState.StainedBelow, "Deck stained from below: step on framing only"),
         ("soft", FootingState.Soft, "Soft underfoot: keep off"),
         ("hole", FootingState.Hole, "Open hole: keep away, and keep others away"),
     ];

@@ -114,19 +114,19 @@ public static class Progresses
             .Left.GroupBy(l => l.StationName)
             .Select(g =>
                 g.First().Letter is null
-                    ? $"{g.Key}: not looked at, not excused"
-                    : $"{g.Key}: slope {string.Join(", ", g.Select(l => l.Letter))} not looked at, not excused"
+                    ? $"{g.Key}: not inspected, no reason given"
+                    : $"{g.Key}: slope {string.Join(", ", g.Select(l => l.Letter))} not inspected, no reason given"
             )
             .ToList();
         held.AddRange(dues.Select(d => d.Text));
         held.AddRange(toDos.Where(t => !t.Done).Select(t => $"To do{AtStation(book, t.Station)}: {t.Text}"));
         if (rechecks > 0)
         {
-            held.Add($"{rechecks} of last time’s findings not gone through");
+            held.Add($"{rechecks} previous findings not reviewed");
         }
         if (writeUps > 0)
         {
-            held.Add(writeUps == 1 ? "1 photo or recording to write up" : $"{writeUps} photos and recordings to write up");
+            held.Add(writeUps == 1 ? "1 photo or recording in the inbox" : $"{writeUps} photos and recordings in the inbox");
         }
         return held;
     }
@@ -157,7 +157,7 @@ public static class Progresses
     private static string? Caution(string warranty) =>
         warranty switch
         {
-            "in-force" => "A warranty is in force: a core, patch or coating may void it. Ask the maker first.",
+            "in-force" => "A warranty is in force: a core, patch or coating may void it. Ask the manufacturer first.",
             "ended" or "none" => null,
             _ => "Ask whether a warranty is in force: a core, patch or coating may void it.",
         };

@@ -10,11 +10,11 @@ public static partial class Fairness
         var doubts = new List<string>();
         foreach (Match match in Blame().Matches(text))
         {
-            doubts.Add($"“{match.Value}” blames whoever did it. Say what is seen and what it does.");
+            doubts.Add($"“{match.Value}” blames whoever did it. State what was observed and what it can do.");
         }
         foreach (Match match in Certain().Matches(text))
         {
-            doubts.Add($"“{match.Value}” says more than a look can show. Say what is seen, and what is likely.");
+            doubts.Add($"“{match.Value}” claims more than an inspection can show. State what was observed, and what is likely.");
         }
         return [.. doubts.Distinct(StringComparer.OrdinalIgnoreCase)];
     }

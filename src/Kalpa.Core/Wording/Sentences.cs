@@ -1,3 +1,5 @@
+using Kalpa.Core.Facts;
+
 namespace Kalpa.Core.Wording;
 
 /// <summary>Words put into sentences.</summary>
@@ -11,4 +13,13 @@ public static class Sentences
 
     /// <summary>As it stands at the beginning of one.</summary>
     public static string Upper(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
+    /// <summary>Without its full stop, to be gone on with.</summary>
+    public static string Open(string sentence) => sentence.TrimEnd('.');
+
+    /// <summary>A point of the compass: <c>south</c>, <c>southeast</c>.</summary>
+    public static string Facing(Facing facing) => facing.ToString().ToLowerInvariant();
+
+    /// <summary>A slope as it is named first in a text: <c>Slope A (south)</c>.</summary>
+    public static string Slope(SlopeFact slope) => $"Slope {slope.Letter} ({Facing(slope.Facing)})";
 }

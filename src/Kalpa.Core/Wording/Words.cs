@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Wording;
@@ -21,7 +22,7 @@ public sealed record FindingWords(string Observed, string Means, string Plain, s
 
 /// <summary>
 /// What a finding's words are composed from. <paramref name="Remedy"/> is the title of what is to be done, <paramref name="Decided"/> what the answers decided for,
-/// <paramref name="Quantity"/> the name of what is measured.
+/// <paramref name="Quantity"/> what is measured, <paramref name="Urgency"/> when to act.
 /// </summary>
 public sealed record WordsFacts(
     Condition Condition,
@@ -32,7 +33,8 @@ public sealed record WordsFacts(
     FirmRulesFact? Firm,
     string Remedy,
     IReadOnlyList<string> Decided,
-    string? Quantity = null
+    Quantity? Quantity = null,
+    UrgencyClass? Urgency = null
 );
 
 /// <summary>Sentences composed from facts: deterministic, the same facts give the same words.</summary>
@@ -43,7 +45,7 @@ public static class Words
     {
         var (condition, finding) = (facts.Condition, facts.Finding);
         var plain = Observed(condition, finding, facts.Slope, facts.Verdict, facts.Quantity);
-        var technical = Technical(condition, finding, facts.Slope, facts.Verdict);
+        var technical = Technical(condition, finding, facts.Slope, facts.Verdict, facts.Quantity);
         var phrase = facts.Firm?.Phrases.LastOrDefault(p => p.Condition == condition.Code)?.Means;
         var own = finding.OwnWords ?? new OwnWords();
         var observed =
@@ -68,30 +70,24 @@ public static class Words
     /// <summary>
     /// What it is called: a defect by its name; a measure that conforms by what was measured, never under a defect's name.
     /// </summary>
-    public static string Name(Condition condition, FindingFact finding, Verdict verdict, string? quantity) =>
+    public static string Name(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity) =>
         verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
-            ? $"{Sentences.Upper(quantity)} {measure.Typed.Trim()}: within the limit ({verdict.LimitText})"
+            ? $"{Sentences.Upper(quantity.Name)} {Value(measure, quantity)}: within the limit ({verdict.LimitText})"
             : condition.Name;
 
-    /// <summary>What was seen, where and how it measures: fact, not inference.</summary>
-    public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, string? quantity = null)
+    /// <summary>Where, what was observed, how much, and the signs of water: fact, not inference.</summary>
+    public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, Quantity? quantity = null)
     {
-        if (verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure)
-        {
-            return $"{Sentences.Upper(quantity)}{Place(finding, slope)}: measured {measure.Typed.Trim()}{How(measure.How)}, within the limit ({verdict.LimitText}).{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
-        }
-        var extent = ExtentWords(finding.Extent);
-        var name = finding.Basis switch
-        {
-            Basis.Inferred => $"Inferred, not seen itself: {Sentences.Lower(condition.Name)}",
-            Basis.Suspected => $"Suspected, not confirmed: {Sentences.Lower(condition.Name)}",
-            _ => condition.Name,
-        };
-        return $"{name}{Place(finding, slope)}{extent}.{Measured(finding, verdict)}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
+        var where = Place(finding, slope) is { Length: > 0 } place ? $"{place}: " : "";
+        var what =
+            verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
+                ? $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}; {Bound(verdict)}: within the limit."
+                : Defect(condition, finding, verdict, quantity) + Measured(finding, verdict, quantity);
+        return $"{where}{what}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
     }
 
-    /// <summary>The same for a roofer: every figure with its limit and source, how it was read, and what lies beneath.</summary>
-    public static string Technical(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict)
+    /// <summary>The same for a roofer: every figure with its limit and source, how it was read, and what lies below.</summary>
+    public static string Technical(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, Quantity? quantity = null)
     {
         var basis = finding.Basis switch
         {
@@ -99,12 +95,13 @@ public static class Words
             Basis.Suspected => "suspected",
             _ => "observed",
         };
+        var pitch = slope is null ? "" : $"{Place(finding, slope)}, pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}: ";
+        var where = slope is null && finding.Place.Length > 0 ? $"{Place(finding, slope)}: " : pitch;
         var measure =
-            finding.Measure is { } read ? $" Reads {read.Typed.Trim()}{How(read.How)}."
+            finding.Measure is { } read ? $" Measured {Read(read, quantity)}."
             : verdict.Outcome == VerdictOutcome.CannotTell ? " Not measured."
             : "";
-        var limit = verdict.LimitText is null ? "" : $" Limit {verdict.LimitText} ({verdict.Source}): {Sentences.Lower(verdict.Headline)}.";
-        var pitch = slope is null ? "" : $" Pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}.";
+        var limit = verdict.LimitText is null ? "" : $" {Sentences.Upper(Bound(verdict))}: {Sentences.Lower(verdict.Headline)}.";
         var water = finding.Evidence switch
         {
             WaterEvidence.Active => "active leak",
@@ -113,81 +110,146 @@ public static class Words
             WaterEvidence.NotChecked => "not checked",
             _ => "none found",
         };
-        var beneath = slope?.Under switch
+        var below = slope?.Under switch
         {
-            Under.Attic => ", open attic below",
-            Under.HeatedRoom => ", finished room below",
-            Under.Garage => ", garage below",
-            Under.Porch => ", porch below",
-            Under.Overhang => ", overhang below",
-            Under.OpenAir => ", open air below",
-            Under.ElectricalGear => ", electrical equipment below",
+            Under.Attic => "; open attic below",
+            Under.HeatedRoom => "; finished room below",
+            Under.Garage => "; garage below",
+            Under.Porch => "; porch below",
+            Under.Overhang => "; overhang below",
+            Under.OpenAir => "; open air below",
+            Under.ElectricalGear => "; electrical equipment below",
             _ => "",
         };
-        return $"{condition.Name}{Place(finding, slope)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit}{pitch} Water: {water}{beneath}.{Cause(finding.Cause)}";
+        return $"{where}{Name(condition, finding, verdict, quantity)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit} Water signs: {water}{below}.{Cause(finding.Cause)}";
     }
 
-    /// <summary>What it means and what is to be done, for the owner.</summary>
-    public static string Means(Condition condition) => $"{condition.Meaning} {condition.Remedy.Title}.";
-
-    /// <summary>The same with what the deciding facts make of it: a defect, a note, or both branches while nobody knows.</summary>
+    /// <summary>What it means and what to do, with what the deciding facts make of it: a defect, a note, or each answer while nobody knows.</summary>
     private static string Means(WordsFacts facts)
     {
         var (condition, verdict) = (facts.Condition, facts.Verdict);
         if (verdict.Outcome == VerdictOutcome.Conforms)
         {
             return facts.Finding.Evidence.ShowsWater()
-                ? "The measure is within the limit: the water has another way in, which is still to be found."
-                : "The measure is within the limit: no defect by itself.";
+                ? "The measure is within the limit, so water enters elsewhere; the entry point has not been found yet."
+                : "The measure is within the limit; no defect.";
         }
-        var decided = string.Concat(facts.Decided.Select(d => $" {d.TrimEnd('.')}."));
-        var remedy = $" {facts.Remedy.TrimEnd('.')}.";
+        var decided = string.Concat(facts.Decided.Select(d => $" {Sentences.Open(d)}."));
+        var remedy = Sentences.Open(facts.Remedy);
         if (verdict.Outcome == VerdictOutcome.Noted)
         {
             return facts.Remedy != condition.Remedy.Title && facts.Decided.Count > 0
-                ? $"Recorded as it is; no defect by itself.{decided} Recommended: {Sentences.Lower(facts.Remedy.TrimEnd('.'))}."
-                : $"Recorded as it is; no defect by itself. {condition.Meaning}";
+                ? $"Documented; not a defect here.{decided} Recommended: {Sentences.Lower(remedy)}."
+                : $"Documented; not a defect here.{decided}";
         }
-        var means = $"{condition.Meaning}{decided}{remedy}";
+        // What nobody has measured is measured before it is repaired.
+        var means =
+            verdict.Outcome == VerdictOutcome.CannotTell && condition.Measured && facts.Finding.Measure is null
+                ? $"{condition.Meaning}{decided} Measure first: {Sentences.Lower(Sentences.Open(condition.Check))}. Where it is outside the limit: {remedy}{When(facts.Urgency)}."
+                : $"{condition.Meaning}{decided} {remedy}{When(facts.Urgency)}.";
         var open = facts.Decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
         if (open is null)
         {
             return means;
         }
-        var branches = string.Join(" ", open.Branches.Select(b => $"If {b.If}: {Sentences.Lower(b.Then).TrimEnd('.')}."));
-        return $"{means} {branches} To settle it: {Sentences.Lower(open.Settle)}";
+        var answers = string.Join(" ", open.Branches.Select(b => $"“{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.Open(b.Then))}."));
+        return $"{means} Still to be answered: {Sentences.Lower(open.Ask)} {answers} To find out: {Sentences.Lower(open.Settle)}";
     }
 
+    /// <summary>Behind a recommendation in brackets; what may wait for no date has none.</summary>
+    private static string When(UrgencyClass? urgency) =>
+        urgency switch
+        {
+            UrgencyClass.MakeSafeNow => " (immediately)",
+            UrgencyClass.BeforeNextRain or UrgencyClass.ThisSeason or UrgencyClass.WithinYear or UrgencyClass.WithReroof =>
+                $" ({Sentences.Lower(Urgencies.Words(urgency.Value))})",
+            _ => "",
+        };
+
+    /// <summary><c>Slope A (south), kitchen chimney</c>; empty where neither is known.</summary>
     public static string Place(FindingFact finding, SlopeFact? slope)
     {
-        var on = slope is null ? "" : $" on slope {slope.Letter}";
-        return finding.Place.Length == 0 ? on : $"{on}, {finding.Place}";
+        var place = finding.Place.Trim();
+        return slope is null ? Sentences.Upper(place)
+            : place.Length == 0 ? Sentences.Slope(slope)
+            : $"{Sentences.Slope(slope)}, {place}";
+    }
+
+    /// <summary>
+    /// As it was found: observed, inferred or suspected. What a measure decides is suspected until it is measured.
+    /// </summary>
+    private static string Defect(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity)
+    {
+        var extent = ExtentWords(finding.Extent);
+        return finding.Basis switch
+        {
+            Basis.Inferred => $"{condition.Name}{extent}: inferred from what was seen, not observed directly.",
+            Basis.Suspected => $"{condition.Name}{extent}: suspected. To confirm or rule it out: {Sentences.Lower(condition.Check)}",
+            _ when condition.Measured && quantity is not null && verdict.Outcome is not (VerdictOutcome.Short or VerdictOutcome.Over) =>
+                Undecided(condition, finding, verdict, quantity),
+            _ => $"{Sentences.Open(condition.Observed.Length > 0 ? condition.Observed : condition.Name)}{extent}.",
+        };
+    }
+
+    /// <summary>What only a measure decides, while none says that it is out of its limit: the measure, not the defect, is what was found.</summary>
+    private static string Undecided(Condition condition, FindingFact finding, Verdict verdict, Quantity quantity)
+    {
+        var suspected = verdict.Outcome == VerdictOutcome.CannotTell ? $"{condition.Name}{ExtentWords(finding.Extent)}: suspected. " : "";
+        if (finding.Measure is null)
+        {
+            return $"{suspected}{Sentences.Upper(quantity.Name)}: not measured{(verdict.LimitText is null ? "" : $"; {Bound(verdict)}")}.";
+        }
+        return suspected.Length > 0 ? suspected.TrimEnd() : $"{Sentences.Upper(quantity.Name)}:";
     }
 
     private static string ExtentWords(Extent extent) =>
         extent switch
         {
-            Extent.General => ", over a general area",
-            Extent.Scattered => ", in several places",
+            Extent.General => ", widespread",
+            Extent.Scattered => " at several spots",
             _ => "",
         };
 
-    private static string How(MeasuredHow how) =>
-        how switch
+    /// <summary><c>1 1/2 in</c>, <c>about 1/8 in, estimated by eye</c>.</summary>
+    private static string Read(MeasureFact measure, Quantity? quantity) =>
+        measure.How switch
         {
-            MeasuredHow.ByEye => " by eye",
-            MeasuredHow.ByTouch => " by touch",
-            _ => "",
+            MeasuredHow.ByEye => $"about {Value(measure, quantity)}, estimated by eye",
+            MeasuredHow.ByTouch => $"about {Value(measure, quantity)}, by touch",
+            _ => Value(measure, quantity),
         };
 
-    private static string Measured(FindingFact finding, Verdict verdict)
+    /// <summary>As it was typed; a bare number gets its unit.</summary>
+    private static string Value(MeasureFact measure, Quantity? quantity)
+    {
+        var typed = measure.Typed.Trim();
+        return typed.Length == 0 || !typed.All(c => char.IsDigit(c) || c is ' ' or '/' or '.' or ',' || char.IsNumber(c))
+            ? typed
+            : quantity?.Unit switch
+            {
+                QuantityUnit.Length => $"{typed} in",
+                QuantityUnit.Percent => $"{typed}%",
+                QuantityUnit.RValue => $"R-{typed}",
+                _ => typed,
+            };
+    }
+
+    /// <summary><c>required at least 2 in (IRC 2021 R905.2.8.5)</c>; what no code or instruction binds is recommended.</summary>
+    private static string Bound(Verdict verdict)
+    {
+        var verb = verdict.SourceClass is SourceClass.Published or SourceClass.MakersInstruction ? "required" : "recommended";
+        return verdict.Source is { Length: > 0 } source ? $"{verb} {verdict.LimitText} ({source})" : $"{verb} {verdict.LimitText}";
+    }
+
+    private static string Measured(FindingFact finding, Verdict verdict, Quantity? quantity)
     {
         if (finding.Measure is not { } measure)
         {
-            return verdict is { Outcome: VerdictOutcome.CannotTell, LimitText: { } bound } ? $" Not measured; the limit is {bound}." : "";
+            return "";
         }
-        var limit = verdict.LimitText is null ? "" : $" against {verdict.LimitText}";
-        return $" Measured {measure.Typed.Trim()}{How(measure.How)}{limit}: {Sentences.Lower(verdict.Headline)}.";
+        return verdict.LimitText is null
+            ? $" Measured {Read(measure, quantity)}."
+            : $" Measured {Read(measure, quantity)}; {Bound(verdict)}: {Sentences.Lower(verdict.Headline)}.";
     }
 
     private static string Evidence(WaterEvidence evidence) =>

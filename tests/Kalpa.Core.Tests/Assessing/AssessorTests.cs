@@ -60,7 +60,7 @@ public class AssessorTests
         );
         assessment.Slopes[0].Fitness!.State.ShouldBe(FitnessState.Unfit);
         assessment.Work.ShouldHaveSingleItem().Kind.ShouldBe(WorkKind.Rebuild);
-        assessment.Headline.ShouldContain("unfit as built");
+        assessment.Headline.ShouldContain("not suitable as built");
     }
 
     [Fact]
@@ -138,7 +138,7 @@ public class AssessorTests
         Assess([slope], [covering], findings: [finding])
             .Findings[0]
             .Observed.ShouldBe(
-                "Drip edge laps short on slope A, at the pipe. Measured 1/8 against at least 2 in: short by 1 7/8 in. Water entry is suspected, not confirmed."
+                "Slope A (south), at the pipe: The lengths of drip edge lapped too little. Measured 1/8 in; required at least 2 in (IRC 2021 R905.2.8.5): short by 1 7/8 in. Water entry is suspected, not confirmed."
             );
     }
 

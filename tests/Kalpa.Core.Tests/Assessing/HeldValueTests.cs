@@ -169,9 +169,9 @@ public class HeldValueTests
             .Outcome.ShouldBe(expected);
 
     [Theory]
-    [InlineData(MeasuredHow.ByEye, "Measured 1/8 by eye against at least 2 in")]
-    [InlineData(MeasuredHow.ByTouch, "Measured 1/8 by touch against at least 2 in")]
-    [InlineData(MeasuredHow.Tape, "Measured 1/8 against at least 2 in")]
+    [InlineData(MeasuredHow.ByEye, "Measured about 1/8 in, estimated by eye; required at least 2 in")]
+    [InlineData(MeasuredHow.ByTouch, "Measured about 1/8 in, by touch; required at least 2 in")]
+    [InlineData(MeasuredHow.Tape, "Measured 1/8 in; required at least 2 in")]
     public void The_sentence_says_how_it_was_measured(MeasuredHow how, string says)
     {
         var condition = Book.FindCondition("drip-edge-lap-short")!;
@@ -187,7 +187,7 @@ public class HeldValueTests
             new MeasureFact("1/8", 0.125, how)
         );
         var verdict = Verdicts.Of(Book, condition, CoveringKind.LaminatedShingle, finding.Measure);
-        Words.Observed(condition, finding, Slope, verdict).ShouldContain(says);
+        Words.Observed(condition, finding, Slope, verdict, Book.FindQuantity(condition.Quantity!)).ShouldContain(says);
     }
 
     /// <summary>

@@ -68,7 +68,7 @@ public class JudgementTests
         FactChecks.Of(opinion, Book).ShouldBeEmpty();
         var told = Assessor.Assess(input, Book).Opinions.Single();
         told.Of.ShouldBe("Slope A");
-        told.Headline.ShouldBe("Have it judged by a roofer, before the winter, by 1 November 2026.");
+        told.Headline.ShouldBe("Have it evaluated by a roofer, before the winter, by November 1, 2026.");
         told.Branches.ShouldBe(["If the roofer says no: watch it, twice a year."]);
         told.History.Single().ShouldContain("watch it, because some tabs lift");
         FactChecks.Of(opinion with { Who = "" }, Book).ShouldContain(p => p.Code == "opinion.no-judge");
@@ -81,14 +81,14 @@ public class JudgementTests
             new(Guid.CreateVersion7(), Roof.Visit.Id, null, action, "", "Worn", OpinionEvent.None, null, [], [], "Marit", Now);
         var past = new PastVisit(Guid.CreateVersion7(), new DateOnly(2024, 5, 1), "Marit", [], [], [], [], [Of(OpinionAction.Monitor)]);
         var input = Roof.With(Roof.Input, r => r with { PastVisits = [past], SlopeOpinions = [Of(OpinionAction.Replace)] });
-        Assessor.Assess(input, Book).Opinions.Single().History.Single().ShouldBe("On 1 May 2024: watch it, because worn.");
+        Assessor.Assess(input, Book).Opinions.Single().History.Single().ShouldBe("On May 1, 2024: monitor, because worn.");
     }
 
     // Observed, inferred and suspected differ in data and in words.
     [Theory]
-    [InlineData(Basis.Observed, "Torn or cracked boot collar")]
-    [InlineData(Basis.Inferred, "Inferred, not seen itself: torn or cracked boot collar")]
-    [InlineData(Basis.Suspected, "Suspected, not confirmed: torn or cracked boot collar")]
+    [InlineData(Basis.Observed, "Slope A (south): The collar of the pipe boot was torn or cracked.")]
+    [InlineData(Basis.Inferred, "Slope A (south): Torn pipe boot: inferred from what was seen, not observed directly.")]
+    [InlineData(Basis.Suspected, "Slope A (south): Torn pipe boot: suspected. To confirm or rule it out: press")]
     public void How_it_is_known_is_said(Basis basis, string begins) =>
         Judge(Roof.Finding("boot-collar-torn", "penetrations") with { Basis = basis }).Observed.ShouldStartWith(begins);
 
@@ -156,6 +156,6 @@ public class JudgementTests
         var crown = Roof.Finding("crown-cracked", "walls") with { Outcome = FindingOutcome.OtherTrade };
         var work = Assessor.Assess(Roof.Input with { Findings = [crown] }, Book).Work.Single(w => w.FindingId == crown.Id);
         work.Trade.ShouldBe("chimney mason");
-        work.Title.ShouldStartWith("For another trade");
+        work.Title.ShouldStartWith("Other trade");
     }
 }

@@ -88,7 +88,7 @@ public class UnknownKeyTests
         judged.Verdict.Outcome.ShouldBe(VerdictOutcome.CannotTell);
         judged.Verdict.ToSettle.ShouldBe("Choose a condition of the rule book, or update Kalpa.");
         assessment.Work.ShouldContain(w => w.FindingId == unknown.Id && w.Title.Contains("seam clip fatigue"));
-        judged.Urgency.Why.ShouldBe(["The rule book in use does not know this condition, so it was not judged."]);
+        judged.Urgency.Why.ShouldBe(["The rule book in use does not know this condition, so it was not evaluated."]);
         assessment.Problems.ShouldHaveSingleItem().Code.ShouldBe("finding.unknown-condition");
         assessment.Headline.ShouldEndWith("1 finding was recorded but not assessed.");
     }
@@ -110,8 +110,8 @@ public class UnknownKeyTests
     /// <summary>A record that cannot be read may have been the one that mattered.</summary>
     [Theory]
     [InlineData(0, "Not inspected.")]
-    [InlineData(1, "1 record on file could not be read.")]
-    [InlineData(3, "3 records on file could not be read.")]
+    [InlineData(1, "1 saved record could not be read.")]
+    [InlineData(3, "3 saved records could not be read.")]
     public void A_record_that_could_not_be_read_forbids_it_too(int unread, string end)
     {
         var property = new PropertyFact(Guid.CreateVersion7(), "House", "", "", WeatherExposure.Ordinary);

@@ -330,7 +330,7 @@ public class WholeCaseTests
     {
         var narrow = F("cricket-missing", measure: "28");
         var judged = Judge(CoveringKind.LaminatedShingle, Under.Attic, narrow);
-        First(judged, narrow).Means.ShouldBe("The measure is within the limit: no defect by itself.");
+        First(judged, narrow).Means.ShouldBe("The measure is within the limit; no defect.");
         judged.Work.ShouldNotContain(w => w.FindingId == narrow.Id);
     }
 
@@ -341,9 +341,9 @@ public class WholeCaseTests
         var dripping = F("step-flashing-short", Active, measure: "5");
         var judged = Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, dripping);
         First(judged, dripping).Verdict.Outcome.ShouldBe(VerdictOutcome.Conforms);
-        First(judged, dripping).Means.ShouldContain("another way in");
+        First(judged, dripping).Means.ShouldContain("water enters elsewhere");
         var work = judged.Work.Single(w => w.FindingId == dripping.Id);
-        work.Title.ShouldBe("Find where the water comes in");
+        work.Title.ShouldBe("Find where water enters");
         (work.Urgency >= UrgencyClass.ThisSeason).ShouldBeTrue();
         var given = dripping with { Outcome = FindingOutcome.HaveJudged };
         Judge(CoveringKind.LaminatedShingle, Under.HeatedRoom, given)
@@ -359,7 +359,7 @@ public class WholeCaseTests
         var hole = F("metal-rusted-through", Active, extent: Extent.General);
         var work = Judge(CoveringKind.ClayTile, Under.HeatedRoom, hole, tile).Work;
         work[0].FindingId.ShouldBe(tile.Id);
-        work[0].AboveNext.ShouldContain("someone can be hurt");
+        work[0].AboveNext.ShouldContain("someone can be injured");
     }
 
     // Memory: a chimney smeared again and again, no cricket behind it, tells where it leaks.

@@ -26,9 +26,9 @@ public class WordingTests
         Words.Observed(Boot, Finding(evidence), null, Seen).ShouldContain(words);
 
     [Theory]
-    [InlineData(Extent.OnePlace, "Torn or cracked boot collar, soil pipe. ")]
-    [InlineData(Extent.Scattered, "Torn or cracked boot collar, soil pipe, in several places. ")]
-    [InlineData(Extent.General, "Torn or cracked boot collar, soil pipe, over a general area. ")]
+    [InlineData(Extent.OnePlace, "Soil pipe: The collar of the pipe boot was torn or cracked. ")]
+    [InlineData(Extent.Scattered, "Soil pipe: The collar of the pipe boot was torn or cracked at several spots. ")]
+    [InlineData(Extent.General, "Soil pipe: The collar of the pipe boot was torn or cracked, widespread. ")]
     public void The_extent_is_said(Extent extent, string words) =>
         Words.Observed(Boot, Finding(WaterEvidence.NoneSeen, extent, "soil pipe"), null, Seen).ShouldStartWith(words);
 
@@ -37,7 +37,9 @@ public class WordingTests
     {
         var lap = Book.FindCondition("drip-edge-lap-short")!;
         var verdict = Verdicts.Of(Book, lap, CoveringKind.LaminatedShingle, null);
-        Words.Observed(lap, Finding(WaterEvidence.NoneSeen), null, verdict).ShouldContain("Not measured; the limit is at least 2 in.");
+        Words
+            .Observed(lap, Finding(WaterEvidence.NoneSeen), null, verdict, Book.FindQuantity(lap.Quantity!))
+            .ShouldContain("Drip edge lap: not measured; required at least 2 in (IRC 2021 R905.2.8.5).");
     }
 
     [Fact]

@@ -150,7 +150,7 @@ public class AssemblyTests
         ours.ShouldBe(Weight(years) / Weight(0), 0.02);
     }
 
-    /// <summary>P(T later than age + beyond, stage | z); nought beyond asks for the stage alone, whether it still lasts or not.</summary>
+    /// <summary>P(T later than age + beyond, stage | z); zero beyond asks for the stage alone, whether it still lasts or not.</summary>
     private static double Evidence(string kind, double age, int stage, double beyond, double z)
     {
         const double Step = 0.25;

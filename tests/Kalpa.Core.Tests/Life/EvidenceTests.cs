@@ -124,7 +124,7 @@ public class EvidenceTests
     public void Words_that_do_not_agree_are_told()
     {
         var facts = Shingle() with { LaidFrom = 1998, LaidTo = 1999, Evidence = [new YearEvidence(2010, 2011, AgeSource.Neighbours)] };
-        string.Join(' ', RemainingLife.Of(Book, facts).Reasons).ShouldContain("do not agree");
+        string.Join(' ', RemainingLife.Of(Book, facts).Reasons).ShouldContain("The sources disagree");
     }
 
     [Fact]

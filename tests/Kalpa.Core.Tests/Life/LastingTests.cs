@@ -97,7 +97,12 @@ public class LastingTests
     /// <summary>The answer is one: what is to be done first is what the prices say.</summary>
     [Theory]
     [InlineData(1_000, 20_000, "Re-roofing first is cheaper", "Re-roof slope A before it.")]
-    [InlineData(20_000, 1_000, "Waiting is cheaper", "Plan to take the array off slope A once, to re-roof it, and to put the array back.")]
+    [InlineData(
+        20_000,
+        1_000,
+        "Waiting is cheaper",
+        "Plan to remove the array from slope A once, to re-roof it, and to put the array back."
+    )]
     public void What_comes_first_never_contradicts_the_prices(double reroof, double offAndOn, string words, string first)
     {
         var request = new LastingRequest(PlannedKind.Solar, 25, [Slope("A", 2014, 1)], null, reroof, offAndOn, 3);

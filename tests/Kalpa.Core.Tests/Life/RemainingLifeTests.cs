@@ -94,7 +94,7 @@ public class RemainingLifeTests
     }
 
     /// <summary>
-    /// The look alone against brute force: lives weighed by MathNet's density, the share of life used anywhere from nought to a third beyond its end, each pair
+    /// The look alone against brute force: lives weighed by MathNet's density, the share of life used anywhere from zero to a third beyond its end, each pair
     /// by the chance of the stage.
     /// </summary>
     [Theory]
@@ -234,7 +234,7 @@ public class RemainingLifeTests
     {
         var life = RemainingLife.Of(Book, Facts(laid: laid, stage: 4));
         life.Stated.ShouldBe(new YearsLeft(0, 0, 0));
-        life.Headline.ShouldStartWith("Spent");
+        life.Headline.ShouldStartWith("At end of life");
     }
 
     [Fact]

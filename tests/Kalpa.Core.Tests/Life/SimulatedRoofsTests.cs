@@ -35,7 +35,7 @@ public class SimulatedRoofsTests
             var age = 2026 - laid - random.NextDouble();
             var stage = StageOf(covering.Stages, age / life, random.NextDouble());
             var left = stage == StageModel.LastStage ? null : Answer(kind, laid, stage);
-            // A range that begins at nought holds all that is spent already, more than eight in ten by its nature: those are not counted.
+            // A range that begins at zero holds all that is spent already, more than eight in ten by its nature: those are not counted.
             if (left is { Low: > 0 })
             {
                 var truth = Math.Max(0, life - age);
@@ -85,7 +85,7 @@ public class SimulatedRoofsTests
 
     private static YearsLeft Answer(string kind, int laid, int? stage)
     {
-        // Seen on the first day of 2026, so that a roof of the year before is nought to one year old.
+        // Seen on the first day of 2026, so that a roof of the year before is zero to one year old.
         var facts = new LifeFacts(
             kind,
             WeatherExposure.Ordinary,

@@ -119,8 +119,8 @@ public class TradeLifeTests
     {
         Of(CoveringKind.LaminatedShingle, 3, 3)
             .Clash.ShouldBe(
-                "The wear on the laminated shingles is typical of about 21 years; the record says 3. Check the year against the permit or the maker’s stamp. "
-                    + "If it is right, this is early failure: look for hail, a defective product or poor installation."
+                "The wear on the laminated shingles is typical of about 21 years; the record says 3. Check the year against the permit or the manufacturer’s stamp. "
+                    + "If it is right, this is early failure: check for hail, a defective product or poor installation."
             );
         Of(CoveringKind.LaminatedShingle, 30, 0)
             .Clash.ShouldBe(

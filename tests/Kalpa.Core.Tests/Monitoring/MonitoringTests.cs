@@ -207,7 +207,7 @@ public class MonitoringTests
         var tile = new StageFact(Guid.NewGuid(), Visit.Id, SlopeId, [new StageShare(0, 100)], input.Coverings[0].Id);
         var slope = Judge(input with { Stages = [tile], Findings = [Found("underlayment-perished", "lift", Extent.Scattered)] });
         slope.Life!.Stated!.High.ShouldBe(0);
-        slope.ForOwner!.Governs.ShouldContain("First to end: its paper underlayment");
+        slope.ForOwner!.Governs.ShouldContain("Controlling component: paper underlayment");
     }
 
     [Fact]
@@ -216,7 +216,7 @@ public class MonitoringTests
         var input = Input(CoveringKind.LaminatedShingle, 2018, 0);
         var boot = new ComponentFact(Guid.NewGuid(), SlopeId, "boot", StackPlace.Beside, 1, 2008, 2008, AgeSource.Permit);
         var done = input with { Components = [boot], Visit = Visit with { FinishedAt = DateTimeOffset.UnixEpoch } };
-        Assessor.Assess(done, RuleBook.Current).Work.ShouldContain(w => w.Kind == WorkKind.Renew && w.Title == "Renew the pipe boots");
+        Assessor.Assess(done, RuleBook.Current).Work.ShouldContain(w => w.Kind == WorkKind.Renew && w.Title == "Replace the pipe boots");
     }
 
     private static SignOffFact SignOff(Guid visit, double low, double high) =>

@@ -28,7 +28,7 @@ public class NewWorkChecksTests
         var answer = Check([sample], [Course(3, 12, 1), Course(9, 12, 0), hunted])!.Samples[0];
         (answer.Nails!.Wrong, answer.Nails.Looked).ShouldBe((1, 24));
         answer.Left.ShouldBe([21]);
-        answer.Words.ShouldContain("2 of 3 picked courses");
+        answer.Words.ShouldContain("2 of 3 preselected courses");
     }
 
     [Fact]

@@ -15,33 +15,33 @@ public class BookFaultTests
     public static TheoryData<string, Condition> Conditions =>
         new()
         {
-            { "wants a name", Whole with { Name = " " } },
-            { "wants what one sees", Whole with { Sees = "" } },
-            { "wants a check", Whole with { Check = " " } },
-            { "wants its meaning", Whole with { Meaning = "" } },
-            { "wants a remedy", Whole with { Remedy = Whole.Remedy with { Title = "" } } },
-            { "wants its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = [] } } },
-            { "wants its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = ["Do it.", " "] } } },
-            { "wants words that people search by", Whole with { Words = [] } },
-            { "wants what it is taken for, and what tells it apart", Whole with { LookAlikes = [] } },
-            { "wants its likely causes", Whole with { Causes = [] } },
-            { "wants the photos due", Whole with { Shots = [] } },
-            { "wants stations of the rule book", Whole with { Stations = [] } },
-            { "wants stations of the rule book", Whole with { Stations = ["no-such-station"] } },
+            { "needs a name", Whole with { Name = " " } },
+            { "needs what one sees", Whole with { Sees = "" } },
+            { "needs a check", Whole with { Check = " " } },
+            { "needs its meaning", Whole with { Meaning = "" } },
+            { "needs a remedy", Whole with { Remedy = Whole.Remedy with { Title = "" } } },
+            { "needs its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = [] } } },
+            { "needs its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = ["Do it.", " "] } } },
+            { "needs words that people search by", Whole with { Words = [] } },
+            { "needs what it is taken for, and what tells it apart", Whole with { LookAlikes = [] } },
+            { "needs its likely causes", Whole with { Causes = [] } },
+            { "needs the photos due", Whole with { Shots = [] } },
+            { "needs stations of the rule book", Whole with { Stations = [] } },
+            { "needs stations of the rule book", Whole with { Stations = ["no-such-station"] } },
             { "its quantity \"no-such\" has no limit", Whole with { Quantity = "no-such" } },
-            { "wants a source class, a consequence and a progression", Whole with { SourceClass = (SourceClass)99 } },
-            { "wants a source class, a consequence and a progression", Whole with { Consequence = (Consequence)99 } },
-            { "wants a source class, a consequence and a progression", Whole with { Progression = (Progression)99 } },
-            { "wants its likely causes", Whole with { Causes = null } },
+            { "needs a source class, a consequence and a progression", Whole with { SourceClass = (SourceClass)99 } },
+            { "needs a source class, a consequence and a progression", Whole with { Consequence = (Consequence)99 } },
+            { "needs a source class, a consequence and a progression", Whole with { Progression = (Progression)99 } },
+            { "needs its likely causes", Whole with { Causes = null } },
             { "mixes what is seen with what is measured: make two conditions of it", Whole with { Name = "Drip edge loose at its lap" } },
             { "mixes what is seen with what is measured: make two conditions of it", Whole with { Name = "Drip edge short or bent" } },
             { "without a measure it is seen anyway", Whole with { Quantity = null, Seen = true } },
-            { "wants coverings of the rule book", Whole with { Kinds = ["no-such"] } },
+            { "needs coverings of the rule book", Whole with { Kinds = ["no-such"] } },
             { "a hazard to people has that as its consequence", Whole with { Hazard = Hazard.Dormant } },
-            { "wants the photos due", Whole with { Shots = null } },
+            { "needs the photos due", Whole with { Shots = null } },
             { "its quantity \"board-thickness\" has no limit", Whole with { Quantity = "board-thickness" } },
             {
-                "is a danger: wants a caution, a trade or an engineer",
+                "is a danger: needs a caution, a trade or an engineer",
                 Whole with
                 {
                     Consequence = Consequence.LifeSafety,
@@ -77,18 +77,18 @@ public class BookFaultTests
             BookOverlay Decisions(Decision decision) => own with { Decisions = [decision] };
             return new()
             {
-                { "quantity drip-edge-lap: wants 6 likely values that read", Quantities(Lap with { Likely = [.. Lap.Likely.Skip(1)] }) },
+                { "quantity drip-edge-lap: needs 6 likely values that read", Quantities(Lap with { Likely = [.. Lap.Likely.Skip(1)] }) },
                 {
-                    "quantity drip-edge-lap: wants 6 likely values that read",
+                    "quantity drip-edge-lap: needs 6 likely values that read",
                     Quantities(Lap with { Likely = [.. Lap.Likely.Skip(1), "a hand"] })
                 },
-                { "quantity drip-edge-lap: wants a name and how it is measured", Quantities(Lap with { Name = " " }) },
-                { "quantity drip-edge-lap: wants a name and how it is measured", Quantities(Lap with { HowToMeasure = "" }) },
-                { $"limit {Bound.Id}: wants a least, a most, or both in order", Limits(Bound with { Least = null, Most = null }) },
-                { $"limit {Bound.Id}: wants a least, a most, or both in order", Limits(Bound with { Least = 3, Most = 2.9 }) },
-                { $"limit {Bound.Id}: wants a least, a most, or both in order", Limits(Bound with { Tolerance = -0.1 }) },
-                { $"limit {Bound.Id}: wants a source and a reason", Limits(Bound with { Source = " " }) },
-                { $"limit {Bound.Id}: wants a source and a reason", Limits(Bound with { Why = "" }) },
+                { "quantity drip-edge-lap: needs a name and how it is measured", Quantities(Lap with { Name = " " }) },
+                { "quantity drip-edge-lap: needs a name and how it is measured", Quantities(Lap with { HowToMeasure = "" }) },
+                { $"limit {Bound.Id}: needs a least, a most, or both in order", Limits(Bound with { Least = null, Most = null }) },
+                { $"limit {Bound.Id}: needs a least, a most, or both in order", Limits(Bound with { Least = 3, Most = 2.9 }) },
+                { $"limit {Bound.Id}: needs a least, a most, or both in order", Limits(Bound with { Tolerance = -0.1 }) },
+                { $"limit {Bound.Id}: needs a source and a reason", Limits(Bound with { Source = " " }) },
+                { $"limit {Bound.Id}: needs a source and a reason", Limits(Bound with { Why = "" }) },
                 {
                     $"limit {Bound.Id}: hangs on a question that is not asked, or on an answer that it has not",
                     Limits(Bound with { Where = new DecidingFact("no-such", ["yes"]) })
@@ -102,7 +102,7 @@ public class BookFaultTests
                     Limits(Bound with { Where = new DecidingFact(Matter.Key, []) })
                 },
                 {
-                    $"decision {Matter.Key}: wants two views and two answers at least",
+                    $"decision {Matter.Key}: needs two views and two answers at least",
                     Decisions(
                         Matter with
                         {
@@ -128,21 +128,21 @@ public class BookFaultTests
                     Decisions(Matter with { StainsSay = "no-such" })
                 },
                 {
-                    $"decision {Matter.Key}: wants both branches, a question and the test that settles it",
+                    $"decision {Matter.Key}: needs both branches, a question and the test that settles it",
                     Decisions(Matter with { Settle = "look" })
                 },
                 {
-                    $"decision {Matter.Key}: wants both branches, a question and the test that settles it",
+                    $"decision {Matter.Key}: needs both branches, a question and the test that settles it",
                     Decisions(Matter with { Ask = " " })
                 },
                 {
-                    $"decision {Matter.Key}: wants both branches, a question and the test that settles it",
+                    $"decision {Matter.Key}: needs both branches, a question and the test that settles it",
                     Decisions(Matter with { By = [.. Matter.By.Take(1)] })
                 },
-                { $"decision {Matter.Key}: wants conditions of the rule book", Decisions(Matter with { Conditions = [] }) },
-                { $"decision {Matter.Key}: wants conditions of the rule book", Decisions(Matter with { Conditions = ["no-such"] }) },
+                { $"decision {Matter.Key}: needs conditions of the rule book", Decisions(Matter with { Conditions = [] }) },
+                { $"decision {Matter.Key}: needs conditions of the rule book", Decisions(Matter with { Conditions = ["no-such"] }) },
                 {
-                    $"decision {Matter.Key}: a weight is more than nought",
+                    $"decision {Matter.Key}: a weight is more than zero",
                     Decisions(Matter with { Views = [.. Matter.Views.Select(v => v with { Weight = 0 })] })
                 },
             };

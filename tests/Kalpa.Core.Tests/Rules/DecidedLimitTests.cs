@@ -351,7 +351,7 @@ public class DecidedLimitTests
         var curb = Roof.Found("skylight-curb-low", measure: "1");
         var steep = Assessor.Assess(Roof.With(Shingle, 2018, curb), Book);
         (steep.Findings[0].Verdict.Outcome, steep.Work.Count).ShouldBe((VerdictOutcome.Noted, 0));
-        steep.Findings[0].Verdict.Why.ShouldBe("No limit on height of the skylight’s curb is asked here. Below 3:12 only.");
+        steep.Findings[0].Verdict.Why.ShouldBe("No limit on height of the skylight’s curb is required here. Below 3:12 only.");
         var wet = Roof.With(Shingle, 2018, curb with { Evidence = WaterEvidence.Stained });
         Assessor.Assess(wet, Book).Work.ShouldContain(w => w.FindingId == curb.Id);
         var headlap = Roof.Found("headlap-short", measure: "1");

@@ -106,7 +106,7 @@ public class DecisionTests
     [Theory]
     [InlineData(WaterEvidence.Active, "fault", false)]
     [InlineData(WaterEvidence.Stained, "fault", false)]
-    [InlineData(WaterEvidence.Suspected, "fault", true)] // the firm's way while nobody knows
+    [InlineData(WaterEvidence.Suspected, "fault", true)] // the firm's default while nobody knows
     [InlineData(WaterEvidence.NoneSeen, "fault", true)]
     public void Stains_recorded_on_the_finding_answer_for_themselves(WaterEvidence evidence, string view, bool open)
     {
@@ -153,9 +153,9 @@ public class DecisionTests
     {
         var crack = Roof.Finding("valley-cracked", "ridges") with { SlopeId = Roof.A.Id };
         var open = Assessor.Assess(Roof.Input with { Findings = [crack] }, Book).Findings[0];
-        open.Means.ShouldContain("If membrane seen below");
-        open.Means.ShouldContain("If bare deck or felt");
-        open.Means.ShouldContain("To settle it");
+        open.Means.ShouldContain("“Membrane seen below”:");
+        open.Means.ShouldContain("“Bare deck or felt”:");
+        open.Means.ShouldContain("To find out:");
         var seen = crack with { Deciding = [new DecidingAnswer("valley-membrane", "yes")] };
         var bare = crack with { Deciding = [new DecidingAnswer("valley-membrane", "no")] };
         var saved = Assessor.Assess(Roof.Input with { Findings = [seen] }, Book).Findings[0];

@@ -86,7 +86,7 @@ public class LimitBoundaryTests
         var governing = verdict.Limits!.Single(l => l.Governs);
         verdict.LimitId.ShouldBe(governing.Id);
         verdict.Source.ShouldBe(governing.Source);
-        governing.Note.ShouldStartWith("Governs");
+        governing.Note.ShouldStartWith("Controls");
     }
 
     private static int Rank(VerdictOutcome outcome) =>

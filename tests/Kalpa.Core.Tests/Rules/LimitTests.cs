@@ -28,7 +28,7 @@ public class LimitTests
             { "width-without-cricket", CoveringKind.LaminatedShingle, null, 30, "R903.2.2" },
             { "valley-lining-width", CoveringKind.LaminatedShingle, 36, null, "R905.2.8.2" }, // the stricter of open and closed until it is known
             { "tile-headlap", CoveringKind.ClayTile, 3, null, "3 in of headlap" },
-            { "eave-overhang", CoveringKind.ThreeTabShingle, 0.25, 0.75, "¼ to ¾" },
+            { "eave-overhang", CoveringKind.ThreeTabShingle, 0.25, 0.75, "1/4 to 3/4" },
             { "counter-flashing-cover", CoveringKind.ThreeTabShingle, 4, null, "4 in" },
             { "chase-cover-lap", CoveringKind.ThreeTabShingle, 4, null, "4 in" },
             { "shingle-headlap", CoveringKind.ThreeTabShingle, 2, null, "2 × exposure" },

@@ -45,7 +45,7 @@ public class LocalRuleTests
         verdict.Limits!.Single(l => l.Id == limit).Note.ShouldContain("Replaced here by Saltmere, 2024.");
         verdict
             .Limits!.Single(l => l.Standing == LimitStanding.Binds && l.Source == "Saltmere, 2024: section 4")
-            .Note.ShouldBe("Governs: it is what this place asks.");
+            .Note.ShouldBe("Controls: required by the local jurisdiction.");
     }
 
     [Fact]
@@ -56,8 +56,8 @@ public class LocalRuleTests
             "8",
             Saltmere(new LocalLimit("vent-height", 10, null, ""), new LocalLimit("vent-height-snow", 14, null, ""))
         );
-        verdict.Limits!.Single(l => l.Governs).Note.ShouldBe("Governs: it is what this place asks.");
-        verdict.Limits!.Where(l => l.Standing == LimitStanding.Binds && !l.Governs).Select(l => l.Note).ShouldBe(["What is asked here."]);
+        verdict.Limits!.Single(l => l.Governs).Note.ShouldBe("Controls: required by the local jurisdiction.");
+        verdict.Limits!.Where(l => l.Standing == LimitStanding.Binds && !l.Governs).Select(l => l.Note).ShouldBe(["Required here."]);
     }
 
     [Fact]
@@ -66,7 +66,7 @@ public class LocalRuleTests
         var verdict = Judge("vent-short", "8", null);
         verdict.Outcome.ShouldBe(VerdictOutcome.Conforms);
         verdict.Limits!.Single(l => l.Id == "vent-height-snow").Outcome.ShouldBe(VerdictOutcome.Short);
-        verdict.Note.ShouldContain("no defect");
+        verdict.Note.ShouldContain("not a defect");
     }
 
     [Fact]

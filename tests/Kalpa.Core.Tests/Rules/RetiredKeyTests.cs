@@ -50,7 +50,7 @@ public class RetiredKeyTests
             { "leads to nothing", [Retired("a", new Successor("nowhere"))] },
             { "leads to nothing", [Retired("a", new Successor("b")), Retired("b", new Successor("a"))] },
             { "retired 2 times", [Retired("a"), Retired("a")] },
-            { "wants its reason", [Retired("a") with { Reason = "" }] },
+            { "needs its reason", [Retired("a") with { Reason = "" }] },
         };
 
     [Theory]

@@ -93,8 +93,8 @@ public class TradeFactTests
     [InlineData("cement-as-flashing", "mastic")]
     [InlineData("flue-collar-rusted", "paint over rust")]
     [InlineData("valley-rusted", "paint over rust")]
-    [InlineData("chase-siding-swollen", "facing over rot")]
-    [InlineData("tile-old-sound", "expired underlayment")]
+    [InlineData("chase-siding-swollen", "facing over decayed wood")]
+    [InlineData("tile-old-sound", "deteriorated underlayment")]
     [InlineData("shingle-brittle", "brittle")]
     [InlineData("boot-collar-torn", "sealant")]
     [InlineData("deck-soft", "more shingles")]
@@ -111,7 +111,7 @@ public class TradeFactTests
     [InlineData("layers-many", "starter")]
     [InlineData("algae-streaks", "soot")]
     [InlineData("skylight-unit-wet", "curb")]
-    [InlineData("nail-rust-attic", "laying in rain")]
+    [InlineData("nail-rust-attic", "rain during construction")]
     public void Taken_for_something_else(string code, string words) =>
         Book.FindCondition(code)!.LookAlikes!.ShouldContain(l => l.Contains(words, StringComparison.OrdinalIgnoreCase));
 

@@ -125,15 +125,15 @@ public class ChanceValueTests
     [Fact]
     public void The_reasons_are_those_of_the_facts()
     {
-        Of(Bare).Why[0].ShouldBe("If it is left, rain can get into the building.");
+        Of(Bare).Why[0].ShouldBe("If left, rain can get into the building.");
         Of(Bare with { Evidence = WaterEvidence.Active }).Why[0].ShouldBe("Water was coming into the building.");
-        Of(Bare, Condition(Consequence.HiddenWet)).Why[0].ShouldBe("If it is left, the structure can get wet out of sight.");
-        Of(Bare, Condition(Consequence.BlowOff)).Why[0].ShouldBe("If it is left, wind can tear it off.");
-        Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("If it is left, it can shorten the life of the roof.");
+        Of(Bare, Condition(Consequence.HiddenWet)).Why[0].ShouldBe("If left, the structure can get wet out of sight.");
+        Of(Bare, Condition(Consequence.BlowOff)).Why[0].ShouldBe("If left, wind can tear it off.");
+        Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("If left, it can shorten the life of the roof.");
         Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("drains past it"));
         Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("About 25 ft of slope drains past it.");
         Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("drains past it"));
-        Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses the limit by 25 %.");
+        Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses the limit by 25%.");
         Of(Bare).Why.ShouldNotContain(w => w.Contains("misses the limit"));
         Of(Bare with { Outcome = VerdictOutcome.Conforms }).Why.ShouldContain("The measure conforms.");
         Of(Bare, Condition(progression: Progression.Fast)).Why.ShouldContain("It gets worse fast.");

@@ -208,7 +208,7 @@ public class UrgencyTests
         var boot = Of(facts);
         var dry = Of(facts with { Evidence = WaterEvidence.NoneSeen });
         var danger = Of(facts with { Condition = "tile-slipped", PeopleBelow = true, Evidence = WaterEvidence.NoneSeen });
-        Reasons.Above(danger, "Replace the boot", boot).ShouldContain("someone can be hurt");
+        Reasons.Above(danger, "Replace the boot", boot).ShouldContain("someone can be injured");
         Reasons.Above(boot, "Replace the boot", dry).ShouldContain("more likely here");
         Reasons.Above(boot, "Replace the boot", boot).ShouldContain("either may come first");
     }

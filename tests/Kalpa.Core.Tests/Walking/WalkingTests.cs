@@ -151,7 +151,7 @@ public class WalkingTests
     [Fact]
     public void A_cause_stays_suspected_until_a_second_kind_of_proof()
     {
-        Causes.Words(new SuspectedCause("cold weld", [])).ShouldStartWith("Suspected cause: cold weld (not proved");
+        Causes.Words(new SuspectedCause("cold weld", [])).ShouldStartWith("Suspected cause: cold weld (not confirmed");
         SuspectedCause once = new("cold weld", [ProofKind.SeenFromOutside, ProofKind.SeenFromOutside]);
         Causes.IsProved(once).ShouldBeFalse();
         Causes.Words(once).ShouldContain("a second proof is wanted");
@@ -177,7 +177,7 @@ public class WalkingTests
                 Book
             )
             .Coverage;
-        coverage.NothingFound.ShouldBe(["Edges, slope A: looked, nothing found."]);
+        coverage.NothingFound.ShouldBe(["Edges, slope A: inspected, no defects observed."]);
         coverage.Limitations.ShouldBe(["Slope B, edges: not seen – it grew dark.", "Slope A, slope field: hidden – by snow or ice."]);
         (coverage.Looked, coverage.Excused, coverage.Hidden).ShouldBe((1, 1, 1));
     }

@@ -20,7 +20,7 @@ const unreachable = () =>
     0,
     'server.unreachable',
     'Kalpa cannot be reached',
-    'Check the connection and try again; what you typed is kept.',
+    'Check the connection and try again; what you typed is saved.',
   )
 
 let antiForgeryToken = ''

@@ -1599,7 +1599,8 @@ export interface components {
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself;
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
-         *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide.
+         *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
+         *     Observed: the sentence in which a report states that it was seen, in the past tense.
          */
         Condition: {
             code: string;
@@ -1644,6 +1645,8 @@ export interface components {
             /** @default false */
             seen: boolean;
             kinds?: null | string[];
+            /** @default  */
+            observed: string;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1740,7 +1743,7 @@ export interface components {
             sha256: string;
         };
         /**
-         * @description What gave the view: the recorded fact, the firm's way while the fact is not known, or the inspector.
+         * @description What gave the view: the recorded fact, the firm's default while the fact is not known, or the inspector.
          * @enum {unknown}
          */
         DecidedBy: "fact" | "firm" | "inspector";
@@ -1765,7 +1768,7 @@ export interface components {
          * @description A matter with the fact that decides it: asked on the Conditions it bears on, or known from elsewhere. Firm is the view
          *     taken where the fact is not known and the firm has said nothing; Settle the test that settles it. Disputed: good
          *     people differ on it. Kinds are answers that the covering gives; StainsSay is the answer that stains or running water
-         *     recorded on the finding give where nobody has answered.
+         *     recorded on the finding give where nobody has answered. On: asked on these coverings only.
          */
         Decision: {
             key: string;
@@ -1784,6 +1787,7 @@ export interface components {
             kinds?: null | components["schemas"]["KindAnswer"][];
             /** @default  */
             stainsSay: string;
+            on?: null | string[];
         };
         /** @description A matter as it stands on one finding. Decisive: the answer says whether it is a defect at all, or nearly so. Open: the deciding fact is not known, so every branch is told with the test that settles it. */
         DecisionAnswer: {
@@ -2668,7 +2672,7 @@ export interface components {
         };
         /** @enum {unknown} */
         MeasuredHow: "tape" | "byTouch" | "byEye";
-        /** @description What was computed before the inspector moved it, in words; Held: it could not be moved, because someone could be hurt. */
+        /** @description What was computed before the inspector moved it, in words; Held: it could not be moved, because someone could be injured. */
         MovedAnswer: {
             computed: components["schemas"]["UrgencyClass"];
             wanted: components["schemas"]["UrgencyClass"];
@@ -2997,7 +3001,7 @@ export interface components {
         /**
          * @description A corner of a part and the edge from it to the next, counter-clockwise, inches to the east and north. The edge's id is the corner's; the slope that
          *     rises from it keeps its id whatever becomes of its shape. OverhangInches to the exterior wall's face;
-         *     ParapetInches above the covering, nought where there is none.
+         *     ParapetInches above the covering, zero where there is none.
          */
         PlanCorner: {
             /** Format: uuid */
@@ -3667,7 +3671,7 @@ export interface components {
             closing: string;
             problems: components["schemas"]["RunsProblem"][];
         };
-        /** @description Something in the typed runs that is not understood: which run (from 1; nought for the whole), and what to do. */
+        /** @description Something in the typed runs that is not understood: which run (from 1; zero for the whole), and what to do. */
         RunsProblem: {
             /** Format: int32 */
             run: number;
@@ -4528,7 +4532,7 @@ export interface components {
              */
             noGoHeatF: number;
         };
-        /** @description Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's ways where known. */
+        /** @description Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known. */
         WordingRequest: {
             finding: components["schemas"]["FindingFact"];
             slope: null | components["schemas"]["SlopeFact"];

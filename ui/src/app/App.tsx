@@ -58,7 +58,7 @@ const screens = (session: SessionAnswer) => [
   },
   {
     path: '*',
-    element: <Empty title="There is nothing at this address">Go back to the roofs by the mark in the corner.</Empty>,
+    element: <Empty title="Page not found">Go back to the list of roofs with the mark in the corner.</Empty>,
   },
 ]
 

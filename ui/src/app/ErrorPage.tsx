@@ -13,7 +13,7 @@ export function ErrorPage() {
         This screen stopped working
       </Text>
       <Text>
-        Everything you saved is on this device and is still sent. Go back and try again; if it happens again, tell your
+        Everything you saved is on this device and will sync. Go back and try again; if it happens again, tell your
         office what you tapped.
       </Text>
       <Text color="faint" fontSize="sm">

@@ -40,7 +40,7 @@ export function Shell({ session, onSignOut }: Props) {
         </Link>
         {demoMode && (
           <Text fontSize="sm">
-            Demo<span className="k-phonehide">: everything here is made up</span>
+            Demo<span className="k-phonehide">: all data here is fictional</span>
           </Text>
         )}
         <Box flex="1" />

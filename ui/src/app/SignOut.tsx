@@ -20,7 +20,7 @@ export function SignOut({ name, onSignOut }: { name: string; onSignOut: () => vo
         <LogOut size={18} /> <span className="k-phonehide">Sign out</span>
         <span className="k-hidden">Sign out</span>
       </Button>
-      <Sheet title="Not all is sent" open={asking} onClose={() => setAsking(false)}>
+      <Sheet title="Not everything is synced" open={asking} onClose={() => setAsking(false)}>
         <Stack gap="3">
           <Text>
             {waiting} changes and photos of {name} are on this device and not sent yet. They stay here, and are sent

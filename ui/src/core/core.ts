@@ -68,7 +68,7 @@ function next() {
   if (running) return
   for (let job = take(); job; job = take()) {
     if (job.signal?.aborted) {
-      job.settle({ id: job.id, failure: 'Nobody waits for it.' })
+      job.settle({ id: job.id, failure: 'The answer is no longer needed.' })
       continue
     }
     running = job

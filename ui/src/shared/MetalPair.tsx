@@ -12,7 +12,7 @@ const metals: Record<Metal, string> = {
   stainless: 'Stainless steel',
   lead: 'Lead',
   steel: 'Plain steel',
-  aluminium: 'Aluminium',
+  aluminium: 'Aluminum',
   zinc: 'Zinc, galvanised',
 }
 

@@ -13,7 +13,7 @@ import { useVisitContext } from './visitContext'
 
 type Props = { station: string; slopeId: string | null; findingId: string | null }
 
-/** Two keys to hold: speech, or a short video. What is kept waits in the tray until it is worded. */
+/** Two keys to hold: speech, or a short video. What is kept waits in the inbox until it is worded. */
 export function Recorder({ station, slopeId, findingId }: Props) {
   const { visit } = useVisitContext()
   const named = useNamingRoof()
@@ -69,7 +69,7 @@ export function Recorder({ station, slopeId, findingId }: Props) {
     <Flex gap="2" wrap="wrap" align="center">
       {key('speech', 'speak', recording.speechMaxMs)}
       {key('video', 'film', recording.videoMaxMs)}
-      {keep.isSuccess && !hold.kind && <Text role="status">Kept: word it in the tray.</Text>}
+      {keep.isSuccess && !hold.kind && <Text role="status">Saved: write it up in the inbox.</Text>}
       {hold.problem && (
         <Text role="status" color="copper">
           {hold.problem}

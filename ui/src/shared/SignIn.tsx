@@ -55,7 +55,7 @@ function DemoPeople({ onDone }: { onDone: () => void }) {
   })
   return (
     <Stack className="k-sheet" gap="2">
-      <Text>Demo: a made-up firm in a made-up harbour town. Go in as</Text>
+      <Text>Demo: a fictional firm in a fictional harbor town. Sign in as</Text>
       {people.data?.map((person) => (
         <Button
           key={person.id}
@@ -135,7 +135,7 @@ function SetUpForm({ onDone }: { onDone: () => void }) {
         />
         {setUp.isError && <Trouble error={setUp.error} />}
         <Button type="submit" size="lg" colorPalette="verdigris" loading={setUp.isPending}>
-          Set up and go in
+          Set up and sign in
         </Button>
       </Stack>
     </form>

@@ -11,8 +11,8 @@ import { useVisitContext } from './visitContext'
 
 /** Years as one would say them on the roof. */
 const guesses = {
-  none: 'No guess',
-  '0-0': 'Spent',
+  none: 'No estimate',
+  '0-0': 'At end of life',
   '1-2': '1–2',
   '3-5': '3–5',
   '6-8': '6–8',
@@ -44,21 +44,21 @@ export function SignOff({ slope }: { slope: SlopeAssessment }) {
       <Flex gap="3" align="center" mb="2">
         <PlanLetter letter={slope.letter} facing={slope.facing} />
         <Box flex="1" minW="0">
-          <Text fontWeight="bold">Slope {slope.letter}: its years are covered</Text>
+          <Text fontWeight="bold">Slope {slope.letter}: estimate hidden until you enter yours</Text>
           <Text fontSize="sm" color="faint">
-            Say yours first; signing off shows Kalpa’s beside it.
+            Enter yours first; confirming shows Kalpa’s beside it.
           </Text>
         </Box>
       </Flex>
       <Choice
-        label={`How many years do you give slope ${slope.letter}?`}
+        label={`How many years do you estimate for slope ${slope.letter}?`}
         value={guess}
         options={guesses}
         onChange={setGuess}
       />
       <Flex gap="3" mt="3" wrap="wrap">
         <Button size="lg" colorPalette="verdigris" onClick={sign} disabled={guess === null} loading={record.isPending}>
-          Sign off slope {slope.letter}
+          Confirm slope {slope.letter}
         </Button>
       </Flex>
       {record.isError && <Trouble error={record.error} />}

@@ -29,7 +29,7 @@ export function YearWords({ evidence, year, onChange }: Props) {
             {word.note && ` (${word.note})`}
           </Text>
           <Button size="sm" variant="outline" onClick={() => onChange(evidence.filter((_, at) => at !== i))}>
-            Take it out
+            Remove
           </Button>
         </Flex>
       ))}
@@ -40,12 +40,12 @@ export function YearWords({ evidence, year, onChange }: Props) {
           </Box>
           <Choice label="By" value={source} options={ageSources} onChange={setSource} />
           <Button onClick={add} disabled={!read.ok || read.from === null}>
-            Add it
+            Add
           </Button>
         </Flex>
       ) : (
         <Button mt="2" variant="outline" size="sm" onClick={() => setAdding(true)}>
-          Something else speaks for a year
+          Add another source for the year
         </Button>
       )}
     </Box>

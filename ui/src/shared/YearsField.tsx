@@ -25,6 +25,6 @@ export function YearsField({ label, typed, year, onTyped }: Props) {
 }
 
 function understood(from: number | null, to: number | null) {
-  if (from === null) return 'a year, two years, or an age: “10 to 15”; empty when nobody knows'
-  return from === to ? `= laid in ${from}` : `= laid between ${from} and ${to}`
+  if (from === null) return 'a year, two years, or an age: “10 to 15”; leave empty if not known'
+  return from === to ? `= installed in ${from}` : `= installed between ${from} and ${to}`
 }

@@ -23,13 +23,13 @@ import type {
 /** Names of enums on screen. Judgement comes worded from the core; nothing is judged here. */
 export const facings: Record<Facing, string> = {
   north: 'North',
-  northEast: 'North-east',
+  northEast: 'Northeast',
   east: 'East',
-  southEast: 'South-east',
+  southEast: 'Southeast',
   south: 'South',
-  southWest: 'South-west',
+  southWest: 'Southwest',
   west: 'West',
-  northWest: 'North-west',
+  northWest: 'Northwest',
 }
 
 export const unders: Record<Under, string> = {
@@ -52,9 +52,9 @@ export const pitchSources: Record<SlopeFact['pitch']['source'], string> = {
 
 export const ageSources = {
   permit: 'Permit',
-  stamp: 'Maker’s stamp',
+  stamp: 'Manufacturer’s stamp',
   owner: 'Owner’s word',
-  neighbours: 'Neighbours’ roofs',
+  neighbours: 'Neighbors’ roofs',
   byEye: 'By eye',
   unknown: 'Not known',
 } as const
@@ -68,9 +68,9 @@ export const evidences: Record<FindingFact['evidence'], string> = {
 }
 
 export const extents: Record<FindingFact['extent'], string> = {
-  onePlace: 'One place',
-  scattered: 'Scattered',
-  general: 'General',
+  onePlace: 'One spot',
+  scattered: 'Several spots',
+  general: 'Widespread',
 }
 
 export const measuredHows: Record<MeasureFact['how'], string> = { tape: 'Tape', byTouch: 'By touch', byEye: 'By eye' }
@@ -105,23 +105,23 @@ export const comingDownReasons = { storm: 'Storm', dark: 'Dark', unsafe: 'Not sa
 
 export const purposes: Record<CommissionPurpose, string> = {
   condition: 'Condition',
-  buyer: 'A buyer',
-  estimate: 'An estimate',
-  installerCheck: 'Installer’s check',
-  leak: 'A leak',
-  claim: 'A claim',
-  sale: 'A sale',
+  buyer: 'Buyer',
+  estimate: 'Estimate',
+  installerCheck: 'New-work check',
+  leak: 'Leak',
+  claim: 'Damage claim',
+  sale: 'Sale',
   solar: 'Solar',
   followUp: 'Follow-up',
 }
 
 export const outcomes: Record<FindingOutcome, string> = {
-  mend: 'Mend',
-  watch: 'Watch',
-  investigate: 'Look further',
-  haveJudged: 'Have it judged',
-  otherTrade: 'Another trade',
-  documentOnly: 'Record only',
+  mend: 'Repair',
+  watch: 'Monitor',
+  investigate: 'Further evaluation',
+  haveJudged: 'Specialist',
+  otherTrade: 'Other trade',
+  documentOnly: 'Document only',
 }
 
 export const proofs: Record<ProofKind, string> = {
@@ -136,9 +136,9 @@ export const proofs: Record<ProofKind, string> = {
 export const photoRoles: Record<PhotoRole, string> = { seen: 'As seen', before: 'Before', after: 'After' }
 
 export const recheckOutcomes: Record<RecheckOutcome, string> = {
-  same: 'Same',
+  same: 'Unchanged',
   worse: 'Worse',
-  mended: 'Mended',
+  mended: 'Repaired',
   gone: 'Gone',
 }
 
@@ -173,12 +173,12 @@ export const codeFamilies: Record<CodeFamily, string> = {
 }
 
 export const opinionActions: Record<OpinionAction, string> = {
-  monitor: 'Watch it',
-  document: 'Record only',
-  investigate: 'Look further',
-  haveJudged: 'Have it judged',
-  repair: 'Repair it',
-  replace: 'Replace it',
+  monitor: 'Monitor',
+  document: 'Document only',
+  investigate: 'Further evaluation',
+  haveJudged: 'Specialist',
+  repair: 'Repair',
+  replace: 'Replace',
 }
 
 export const opinionEvents: Record<OpinionEvent, string> = {
@@ -192,15 +192,15 @@ export const opinionEvents: Record<OpinionEvent, string> = {
 export const sourceClasses = {
   published: 'published',
   commonPractice: 'common practice',
-  makersInstruction: 'maker’s instruction',
+  makersInstruction: 'manufacturer’s instruction',
   memory: 'from memory',
 } as const
 
-const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
+const dayFormat = new Intl.DateTimeFormat('en-US', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
 
 export const dayText = (isoDay: string) => dayFormat.format(new Date(`${isoDay}T00:00:00Z`))
 
-const timeFormat = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+const timeFormat = new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeStyle: 'short' })
 
 export const timeText = (iso: string) => timeFormat.format(new Date(iso))
 
@@ -211,7 +211,7 @@ export const sizeText = (bytes: number) =>
       ? `${Math.round(bytes / 1e6)} MB`
       : `${Math.ceil(bytes / 1e3)} kB`
 
-export const percentText = (share: number) => `${Math.round(share * 100)} %`
+export const percentText = (share: number) => `${Math.round(share * 100)}%`
 
 /** What a record is called where one is spoken of by itself. */
 export const factKinds: Record<FactKind, string> = {

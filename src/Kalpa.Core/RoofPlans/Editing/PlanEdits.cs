@@ -124,7 +124,7 @@ public static class PlanEdits
                 {
                     Under = under,
                 }
-                : Outcome.No("edit.no-under", "Say what lies under it."),
+                : Outcome.No("edit.no-under", "Enter what lies under it."),
             PlanVerb.StandOn => part with { OnSlope = edit.OnSlope },
             PlanVerb.MovePart => edit is { X: { } x, Y: { } y } ? Moved(part, c => c with { X = c.X + x, Y = c.Y + y }) : NoNumber(),
             PlanVerb.TurnPart => edit.Degrees is { } degrees && double.IsFinite(degrees) ? Turned(part, degrees) : NoNumber(),
@@ -237,7 +237,7 @@ public static class PlanEdits
     {
         if (edit is not { Share: > 0 and < 1, NewCornerId: { } cornerId, NewSlopeId: { } slopeId })
         {
-            return Outcome.No("edit.no-split", "Say where between its ends the edge is cut.");
+            return Outcome.No("edit.no-split", "Enter where between its ends the edge is cut.");
         }
         var corner = part.Corners[at];
         var cut = Place(part, at).Towards(Place(part, (at + 1) % part.Corners.Count), edit.Share.Value);

@@ -9,7 +9,7 @@ namespace Kalpa.Core.RoofPlans.Editing;
 /// <summary>Asks for the footprint that typed runs describe. A bare number is in feet.</summary>
 public sealed record RunsRequest(string Text);
 
-/// <summary>Something in the typed runs that is not understood: which run (from 1; nought for the whole), and what to do.</summary>
+/// <summary>Something in the typed runs that is not understood: which run (from 1; zero for the whole), and what to do.</summary>
 public sealed record RunsProblem(int Run, string Code, string Text);
 
 /// <summary>
@@ -97,7 +97,7 @@ public static partial class PlanRuns
                 [],
                 gap,
                 closing,
-                [new RunsProblem(near, "runs.cross", "The runs cross each other. Look for a direction that is turned round.")]
+                [new RunsProblem(near, "runs.cross", "The runs cross each other. Check for a direction that is reversed.")]
             );
         }
         if (Polygons.SignedArea(walked) < 0)
@@ -129,7 +129,7 @@ public static partial class PlanRuns
                 new RunsProblem(
                     number,
                     "runs.no-length",
-                    $"Run {number}, \"{run}\": {length.Problem?.Text ?? "a run is longer than nought."}"
+                    $"Run {number}, \"{run}\": {length.Problem?.Text ?? "a run is longer than zero."}"
                 )
             );
             return null;

@@ -74,7 +74,7 @@ public static class PlanStarters
     {
         if (!(request.Width > 0 && request.Depth > 0 && double.IsFinite(request.FrontAzimuth) && double.IsFinite(request.X + request.Y)))
         {
-            return new StarterAnswer(null, [], new PlanProblem("starter.no-size", "Give width and depth, each more than nought."));
+            return new StarterAnswer(null, [], new PlanProblem("starter.no-size", "Give width and depth, each more than zero."));
         }
         var outline = Outline(request.Form);
         if (request.NewIds.Count < 1 + (2 * outline.Length))

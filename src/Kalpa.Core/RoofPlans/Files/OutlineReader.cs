@@ -145,7 +145,7 @@ public static class OutlineReader
         {
             return polygons.SelectMany(p => p.Rings.SelectMany(r => r)).All(p => Math.Abs(p.Y) <= 180 && Math.Abs(p.X) <= 90)
                 ? Nothing("import.swapped", "The axes look swapped: GeoJSON puts longitude first, then latitude.")
-                : Nothing("import.no-degrees", "These are no degrees. Say whether the coordinates are feet or metres.");
+                : Nothing("import.no-degrees", "These are no degrees. Say whether the coordinates are feet or meters.");
         }
         return new ImportAnswer(null, [], [.. polygons.Select((p, i) => Outline(p, i, first, request.Unit))], []);
     }
@@ -212,7 +212,7 @@ public static class OutlineReader
         {
             return Bad(
                 "import.hole",
-                "it has a hole in it. Draw the roof round a court as parts that meet.",
+                "it has a hole in it. Draw the roof around a court as parts that meet.",
                 ToInches(drawn.Rings[1][0], anchor, unit)
             );
         }

@@ -37,10 +37,10 @@ public static class TakeOffs
     /// <summary>Feet of hips and valleys to a square, and the waste that goes with it, percent (common practice: a plain gable 10, a hip roof 15).</summary>
     private static readonly (double CutFeet, double Percent, string Words)[] Waste =
     [
-        (1, 10, "plain slopes, hardly a cut"),
+        (1, 10, "plain slopes with few cuts"),
         (4, 12, "a few hips or valleys"),
-        (9, 15, "hips or valleys all round"),
-        (double.PositiveInfinity, 18, "much cut up"),
+        (9, 15, "hips or valleys all around"),
+        (double.PositiveInfinity, 18, "cut up"),
     ];
 
     public static TakeOff Of(
@@ -95,13 +95,13 @@ public static class TakeOffs
         var underlayment = slopes.Sum(f => f.Squares) + doubled.Sum(f => f.Squares);
         var lines = new List<TakeOffLine>
         {
-            Line("covering", "Covering", covering, "squares", $"{squares:0.0} squares and {waste:0} % waste"),
+            Line("covering", "Covering", covering, "squares", $"{squares:0.0} squares and {waste:0}% waste"),
             Line(
                 "bundles",
                 "Bundles, strip shingles",
                 Math.Ceiling(covering * BundlesPerSquare),
                 "bundles",
-                "3 to a square; other coverings by their maker"
+                "3 to a square; other coverings by their manufacturer"
             ),
             Line("starter", "Starter", eaves + rakes, "ft", $"eaves {eaves:0.0} ft and rakes {rakes:0.0} ft"),
             Line("caps", "Ridge and hip caps", ridges + hips, "ft", $"ridges {ridges:0.0} ft and hips {hips:0.0} ft"),

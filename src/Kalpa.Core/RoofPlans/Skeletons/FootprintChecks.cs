@@ -70,7 +70,7 @@ internal static class FootprintChecks
         var area = Polygons.SignedArea(loop);
         if (area < 0)
         {
-            add("footprint.clockwise", "The footprint runs the wrong way round: give its corners counter-clockwise.", 0, null);
+            add("footprint.clockwise", "The footprint runs the wrong way around: give its corners counter-clockwise.", 0, null);
         }
         else if (area < PlanTolerances.LeastAreaSquareInches)
         {

@@ -33,7 +33,7 @@ internal readonly record struct Path(PlanPoint At, PlanPoint Velocity, double Si
                 ? new Path(start, after.Normal * after.Speed, z)
                 : null;
         }
-        // Cramer's rule on the two line equations, for the place at height nought and for the change with height.
+        // Cramer's rule on the two line equations, for the place at height zero and for the change with height.
         var cross = before.Normal.Cross(after.Normal);
         return new Path(
             Solve(before, after, before.Offset, after.Offset, cross),

@@ -15,7 +15,7 @@ export function Agenda() {
       <Heading as="h2" size="lg">
         Agenda: about {hours(agenda.minutesInAll)}
       </Heading>
-      <Text color="faint">{hours(agenda.minutesLeft)} left. Times are what such places usually take.</Text>
+      <Text color="faint">{hours(agenda.minutesLeft)} left. Times are typical for such places.</Text>
       {agenda.stops.map((stop) => (
         <Flex key={stop.station} justify="space-between" borderTopWidth="1px" py="1">
           <Text>

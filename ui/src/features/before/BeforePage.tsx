@@ -18,14 +18,14 @@ export function BeforePage() {
       <Stack gap="4">
         <RoofsOfVisit />
         <WhySheet />
-        <GroupSheet group="owner" title="The owner says" />
+        <GroupSheet group="owner" title="Owner’s answers" />
       </Stack>
       <Stack gap="4">
         <GoingUp />
-        <GroupSheet group="access" title="Getting up">
+        <GroupSheet group="access" title="Access">
           <Ladder />
         </GroupSheet>
-        <GroupSheet group="roof" title="The roof’s papers">
+        <GroupSheet group="roof" title="Roof records">
           <Warranty />
         </GroupSheet>
         <Agenda />
@@ -48,7 +48,7 @@ function WhySheet() {
         Why
       </Heading>
       <Choice
-        label="What the visit is for"
+        label="Purpose of the visit"
         value={commission?.purpose ?? null}
         options={purposes}
         // A new purpose brings its own walk; one chosen by hand before gives way.
@@ -62,21 +62,21 @@ function WhySheet() {
       <SimpleGrid columns={{ base: 1, sm: 3 }} gap="3">
         <TypedAnswer
           key={`whom-${commission?.forWhom}`}
-          label="For whom"
+          label="Client"
           typed={commission?.forWhom ?? ''}
           placeholder={visit.property.owner}
           onKeep={(forWhom) => set({ forWhom })}
         />
         <TypedAnswer
           key={`due-${commission?.dueOn}`}
-          label="By when"
+          label="Due"
           type="date"
           typed={commission?.dueOn ?? ''}
           onKeep={(dueOn) => set({ dueOn: dueOn || null })}
         />
         <TypedAnswer
           key={`licence-${commission?.licence}`}
-          label="Under what licence"
+          label="License"
           typed={commission?.licence ?? ''}
           onKeep={(licence) => set({ licence })}
         />
@@ -86,7 +86,7 @@ function WhySheet() {
         <Text>{assessment.progress.intro}</Text>
         <Text fontSize="sm" color="faint" mt="1">
           {assessment.commission.form}: {assessment.commission.mayClaim.join(' ')}
-          {assessment.commission.prices ? '' : ' No prices show.'}
+          {assessment.commission.prices ? '' : ' No prices are shown.'}
         </Text>
       </Box>
       {record.isError && <Trouble error={record.error} />}

@@ -23,17 +23,17 @@ export function GoingUp() {
   return (
     <Stack className="k-sheet" gap="3">
       <Heading as="h2" size="lg">
-        Going up
+        Roof access
       </Heading>
       {going && (
-        <Box className="k-going" data-going={going.going} role="status" aria-label="Going up">
+        <Box className="k-going" data-going={going.going} role="status" aria-label="Roof access">
           <Text fontSize="2xl" fontWeight="bold">
             {going.words}
           </Text>
           {going.reasons.map((reason) => (
             <Text key={reason}>{reason}</Text>
           ))}
-          {going.reasons.length === 0 && <Text>Nothing stands against it.</Text>}
+          {going.reasons.length === 0 && <Text>No reasons against it.</Text>}
         </Box>
       )}
       {weather.data ? (
@@ -61,7 +61,7 @@ export function GoingUp() {
           </Text>
         </Box>
       ) : (
-        <Text color="faint">No weather on this device: go by what you see.</Text>
+        <Text color="faint">No forecast on this device: decide by what you see.</Text>
       )}
       {sky && <QuestionField question={sky} />}
       <Box>
@@ -72,18 +72,18 @@ export function GoingUp() {
       {editing && weather.data && (
         <Limits limits={weather.data.limits} revision={weather.data.limitsRevision ?? null} />
       )}
-      <Caution>A forecast is no permission: whoever climbs may always say no.</Caution>
+      <Caution>A forecast is not permission: anyone who climbs may always refuse.</Caution>
     </Stack>
   )
 }
 
 const fields = [
-  ['waitGustMph', 'Wait from gusts of, mph'],
-  ['noGoGustMph', 'Stay down from gusts of, mph'],
-  ['waitRainInchesPerHour', 'Wait from rain of, in/h'],
+  ['waitGustMph', 'Wait at gusts of, mph'],
+  ['noGoGustMph', 'Do not go up at gusts of, mph'],
+  ['waitRainInchesPerHour', 'Wait at rain of, in/h'],
   ['iceBelowF', 'Ice at or below, °F'],
-  ['waitHeatF', 'Wait from heat of, °F'],
-  ['noGoHeatF', 'Stay down from heat of, °F'],
+  ['waitHeatF', 'Wait at heat of, °F'],
+  ['noGoHeatF', 'Do not go up at heat of, °F'],
 ] as const
 
 const NO_ID = '00000000-0000-0000-0000-000000000000'

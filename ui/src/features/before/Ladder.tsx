@@ -16,7 +16,7 @@ export function Ladder() {
   return (
     <>
       <Text fontWeight="bold">{ladder.words}</Text>
-      <Caution>Ladder 4:1 and tied, clear of wires. Local rules and your own training go first.</Caution>
+      <Caution>Ladder 4:1 and tied, clear of wires. Local rules and your own training come first.</Caution>
     </>
   )
 }

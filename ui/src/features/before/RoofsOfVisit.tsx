@@ -15,9 +15,9 @@ export function RoofsOfVisit() {
     record.mutate([{ kind: 'visit', fact: { ...visit, roofs } }])
   }
   return (
-    <Stack className="k-sheet" as="section" aria-label="Roofs to look at" gap="2">
+    <Stack className="k-sheet" as="section" aria-label="Roofs to inspect" gap="2">
       <Heading as="h2" size="lg">
-        Roofs to look at
+        Roofs to inspect
       </Heading>
       <Flex gap="2" wrap="wrap">
         {dossier.propertyRoofs.map(({ roofId, name }) => {
@@ -40,7 +40,7 @@ export function RoofsOfVisit() {
       </Flex>
       {visit.roofs.length > 0 && (
         <Text fontSize="sm" color="faint">
-          They are walked and reported one after the other. A roof with something recorded on it stays.
+          They are inspected and reported one after the other. A roof with records cannot be removed.
         </Text>
       )}
       {record.isError && <Trouble error={record.error} />}

@@ -16,7 +16,7 @@ const kinds: Record<EntryKind, string> = {
   condition: 'Conditions',
   limit: 'Limits',
   combination: 'Together',
-  decision: 'Where people differ',
+  decision: 'Where practice differs',
 }
 
 const families = {
@@ -55,8 +55,8 @@ export function BookPage() {
             <Entry key={`${kind}/${id}`} book={book.data} kind={kind} id={id} />
           ) : (
             <Empty title="Pick an entry">
-              Each shows what one sees, how to check it, its limits with their sources, the logic in words, and keys to
-              try values. The firm’s own ways are set where people differ.
+              Each shows what you see, how to check it, its limits with sources, the logic in words, and keys to try
+              values. Firm defaults are set where practice differs.
             </Empty>
           )}
         </Box>
@@ -117,9 +117,7 @@ function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
           </li>
         ))}
       </Box>
-      {found.length === 0 && (
-        <Empty title="Nothing matches">Try what a roofer would call it, or take a filter off.</Empty>
-      )}
+      {found.length === 0 && <Empty title="No matches">Try the word a roofer would use, or remove a filter.</Empty>}
     </Box>
   )
 }

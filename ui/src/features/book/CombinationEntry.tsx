@@ -8,13 +8,10 @@ export function CombinationEntry({ book, combination }: { book: BookAnswer; comb
   const codes = combination.needs.flatMap((need) => need.seen ?? [])
   return (
     <>
-      <Title
-        name={combination.name}
-        under={`Means something only together · ${sourceClasses[combination.sourceClass]}`}
-      />
+      <Title name={combination.name} under={`Meaningful only together · ${sourceClasses[combination.sourceClass]}`} />
       <Text mt="2">{combination.means}</Text>
       <Text>
-        <strong>To settle it:</strong> {combination.settle}
+        <strong>To find out:</strong> {combination.settle}
       </Text>
       <Logic id={combination.id} />
       <Part title="Its parts">

@@ -34,7 +34,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
       <TryValues book={book} condition={condition} />
       <Logic id={condition.code} kind="condition" />
       {condition.lookAlikes && (
-        <Part title="Taken for it">
+        <Part title="Look-alikes">
           <Lines of={condition.lookAlikes} />
         </Part>
       )}
@@ -48,7 +48,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         {condition.remedy.notARepair && (
           <Text className="k-unfit">Not an acceptable repair: {condition.remedy.notARepair}</Text>
         )}
-        {condition.trade && <Text>For another trade: {condition.trade}.</Text>}
+        {condition.trade && <Text>Other trade: {condition.trade}.</Text>}
       </Part>
       {photos.length > 0 && (
         <Part title="Photos due">

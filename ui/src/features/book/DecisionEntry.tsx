@@ -25,14 +25,14 @@ export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: 
     <>
       <Title
         name={decision.matter}
-        under={`${decision.disputed !== false ? 'Good people differ' : 'A fact decides'} · ${sourceClasses[decision.sourceClass ?? 'commonPractice']}`}
+        under={`${decision.disputed !== false ? 'Practice differs' : 'A fact decides'} · ${sourceClasses[decision.sourceClass ?? 'commonPractice']}`}
       />
-      <Part title={(decision.from ?? 'asked') === 'asked' ? 'Asked on the finding' : 'Known from what is recorded'}>
+      <Part title={(decision.from ?? 'asked') === 'asked' ? 'Asked on the finding' : 'Known from the records'}>
         <Text>{decision.ask}</Text>
         <Lines of={decision.by.map((rule) => `${rule.is.map(option).join(' or ')}: ${view(rule.view)}.`)} />
-        <Text fontSize="sm">To settle it: {decision.settle}</Text>
+        <Text fontSize="sm">To find out: {decision.settle}</Text>
       </Part>
-      <Part title="The firm’s way">
+      <Part title="The firm’s default">
         <Choice
           label="Where the fact is not known"
           value={own}
@@ -41,7 +41,7 @@ export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: 
         />
         {record.isError && <Trouble error={record.error} />}
       </Part>
-      <Part title="Bears on">
+      <Part title="Affects">
         <Lines
           of={decision.conditions.map((code) => (
             <Link key={code} to={`/book/condition/${code}`}>

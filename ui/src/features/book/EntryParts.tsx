@@ -40,8 +40,8 @@ export function Lines({ of }: { of: ReactNode[] }) {
 export function Logic({ id, kind }: LogicRequest) {
   const logic = useCore('logic', { id, kind })
   return (
-    <Part title="How it is judged">
-      {logic ? <Lines of={logic.lines} /> : <Text color="faint">Reading the rules …</Text>}
+    <Part title="How it is evaluated">
+      {logic ? <Lines of={logic.lines} /> : <Text color="faint">Loading the rules…</Text>}
     </Part>
   )
 }
@@ -49,14 +49,12 @@ export function Logic({ id, kind }: LogicRequest) {
 /** Findings on file that a rule touches. */
 export function Touched({ book, codes }: { book: BookAnswer; codes: string[] }) {
   const touched = useTouched(codes.join(','))
-  if (touched.isError) return <Part title="On file">Without a connection the findings on file cannot be counted.</Part>
+  if (touched.isError) return <Part title="On file">Offline: saved findings cannot be counted.</Part>
   if (!touched.data) return <Part title="On file">Counting …</Part>
   const { count, findings } = touched.data
   return (
     <Part title="On file">
-      <Text>
-        {count === 0 ? 'No finding on file is touched by it.' : `${count} ${count === 1 ? 'finding' : 'findings'}`}
-      </Text>
+      <Text>{count === 0 ? 'No saved finding is affected.' : `${count} ${count === 1 ? 'finding' : 'findings'}`}</Text>
       <Lines
         of={findings.map((finding) => (
           <Link key={finding.findingId} to={`/visits/${finding.visitId}/findings/${finding.findingId}`}>

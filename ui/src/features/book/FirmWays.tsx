@@ -33,7 +33,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
     return found ? [{ code: condition, name: found.name, means }] : []
   })
   return (
-    <Box className="k-sheet" mt="3" as="section" aria-label="The firm’s ways">
+    <Box className="k-sheet" mt="3" as="section" aria-label="Firm defaults">
       <Choice
         label="Voice of the firm’s reports"
         value={rules.voice ?? 'plain'}
@@ -41,7 +41,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
         onChange={(voice) => keep({ voice })}
       />
       {views.length > 0 && (
-        <Part title="Views of its own">
+        <Part title="Firm views">
           <Lines
             of={views.map(({ key, name, words }) => (
               <span key={key}>
@@ -52,7 +52,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
         </Part>
       )}
       {phrases.length > 0 && (
-        <Part title="Words of its own">
+        <Part title="Firm wording">
           <Lines
             of={phrases.map(({ code, name, means }) => (
               <span key={code}>
@@ -77,17 +77,17 @@ export function FirmPhrase({ code }: { code: string }) {
     keep({ phrases: means ? [...others, { condition: code, means }] : others })
   }
   return (
-    <Part title="The firm’s words for it">
+    <Part title="The firm’s wording">
       <TypedAnswer
         key={own}
-        label="Said whenever it is found"
+        label="Used whenever it is found"
         typed={own}
         onKeep={set}
-        placeholder="the book’s words"
+        placeholder="the rule book’s wording"
       />
       {error !== null && <Trouble error={error} />}
       <Text fontSize="sm" color="faint">
-        Words of one finding alone are changed there.
+        Wording of a single finding is changed there.
       </Text>
     </Part>
   )

@@ -25,10 +25,11 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
       <Logic id={limit.id} kind="limit" />
       {limit.sourceClass === 'published' && (
         <Text mt="2" fontSize="sm" color="faint">
-          Published values were recorded from memory: the locally adopted code and the maker’s instructions govern.
+          Published values were recorded from memory: the locally adopted code and the manufacturer’s instructions
+          govern.
         </Text>
       )}
-      <Part title="Judged by it, with keys to try values">
+      <Part title="Conditions evaluated by it, with keys to try values">
         <Lines
           of={conditions.map((condition) => (
             <Link key={condition.code} to={`/book/condition/${condition.code}`}>

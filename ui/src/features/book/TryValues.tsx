@@ -125,15 +125,15 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
           </Checkbox.Root>
         )}
         <Choice label="Extent" value={extent} options={extents} onChange={setExtent} />
-        <Choice label="What lies under it" value={under} options={unders} onChange={setUnder} />
+        <Choice label="What is below" value={under} options={unders} onChange={setUnder} />
         {urgency && (
           <Box>
             <UrgencyMarks marks={urgency.nails} words={urgency.words} />
             <Text>{urgency.why.join(' ')}</Text>
             <Text fontSize="sm" color="faint">
               {urgency.consequence !== 'lifeSafety' && urgency.class !== 'makeSafeNow'
-                ? `Chance of harm within a year ${Math.round(urgency.chance * 100)} %, estimated cost of waiting one year $${urgency.lossLow.toLocaleString('en-US')}–${urgency.lossHigh.toLocaleString('en-US')} (planning figure)`
-                : 'No cost of waiting is given where people can be hurt.'}
+                ? `Chance of harm within a year ${Math.round(urgency.chance * 100)}%, estimated cost of waiting one year $${urgency.lossLow.toLocaleString('en-US')}–${urgency.lossHigh.toLocaleString('en-US')} (planning figure)`
+                : 'No cost of waiting is given where people can be injured.'}
             </Text>
           </Box>
         )}

@@ -45,7 +45,7 @@ export function indexOf(book: BookAnswer): BookIndex {
     ),
     ...book.combinations.map((c) =>
       indexed(
-        { kind: 'combination', id: c.id, name: c.name, note: 'means something together', stations: [], families: null },
+        { kind: 'combination', id: c.id, name: c.name, note: 'meaningful together', stations: [], families: null },
         [],
         [c.means, ...c.needs.flatMap((need) => (need.seen ?? []).map((code) => names.get(code) ?? ''))].join(' '),
       ),

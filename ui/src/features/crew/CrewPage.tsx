@@ -24,7 +24,7 @@ export function CrewPage() {
     return (
       <Box p="4" as="main">
         <Empty title="This link does not open a list">
-          It may have run out or been taken back. Ask whoever sent it for a new one.
+          It may have expired or been revoked. Ask the sender for a new one.
         </Empty>
       </Box>
     )

@@ -4,15 +4,15 @@ import { Choice } from '../../shared/Choice'
 
 const reasons = {
   'Measured again': 'Measured again',
-  'Looked closer': 'Looked closer',
+  'Inspected more closely': 'Inspected more closely',
   'Second opinion': 'Second opinion',
-  'Was entered wrong': 'Was entered wrong',
+  'Entered incorrectly': 'Entered incorrectly',
 } as const
 
 export const defaultReason = (before: FindingFact, after: FindingFact) =>
   before.condition === after.condition && before.measure?.typed !== after.measure?.typed
     ? 'Measured again'
-    : 'Looked closer'
+    : 'Inspected more closely'
 
 type Props = { before: FindingFact; after: FindingFact; reason: string; onReason: (reason: string) => void }
 
@@ -21,7 +21,7 @@ export function ChangeReason({ before, after, reason, onReason }: Props) {
   const said = reason || defaultReason(before, after)
   return (
     <Box className="k-todos">
-      <Text mb="2">The earlier view is kept beside the new one.</Text>
+      <Text mb="2">The earlier view is saved with the new one.</Text>
       <Choice
         label="Why the view changed"
         value={said in reasons ? (said as keyof typeof reasons) : null}

@@ -69,7 +69,7 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
         ))}
       </SimpleGrid>
       {found.length === 0 && (
-        <Text color="faint">Nothing matches “{search}”. Try what a roofer would call it: boot, lap, tab, valley.</Text>
+        <Text color="faint">Nothing matches “{search}”. Try the word a roofer would use: boot, lap, tab, valley.</Text>
       )}
     </Stack>
   )

@@ -17,7 +17,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
     onChange({ views: chosen ? [...others, { decision, view: chosen }] : others })
   }
   return (
-    <Stack gap="3" as="section" aria-label="What decides it">
+    <Stack gap="3" as="section" aria-label="Deciding facts">
       {decisions.map((decision) => (
         <Box key={decision.key} className="k-deciding">
           {decision.asked && (
@@ -35,7 +35,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
                   If {branch.if}: {lowerFirst(branch.then)}.
                 </li>
               ))}
-              <li>To settle it: {lowerFirst(decision.settle)}</li>
+              <li>To find out: {lowerFirst(decision.settle)}</li>
             </Box>
           )}
           <Text mt="1">
@@ -57,7 +57,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
             ))}
             {decision.by === 'inspector' && (
               <button type="button" className="k-otherview" onClick={() => view(decision.key, null)}>
-                Back to what the fact says
+                Back to the recorded fact
               </button>
             )}
           </Flex>

@@ -72,7 +72,7 @@ export function FurtherFields({
   return (
     <Stack gap="4">
       <Field.Root>
-        <Field.Label>Where on it (optional)</Field.Label>
+        <Field.Label>Location on the slope (optional)</Field.Label>
         <Input
           value={draft.place}
           onChange={(event) => onChange({ place: event.target.value })}
@@ -84,13 +84,13 @@ export function FurtherFields({
         <Textarea value={draft.note} onChange={(event) => onChange({ note: event.target.value })} rows={2} />
       </Field.Root>
       <Choice
-        label="How it is known"
+        label="Basis"
         value={draft.basis ?? 'observed'}
         options={bases}
         onChange={(basis) => onChange({ basis })}
       />
       <Choice
-        label="What is to come of it"
+        label="Recommendation"
         value={draft.outcome ?? 'mend'}
         options={outcomes}
         onChange={(outcome) => onChange({ outcome })}
@@ -127,13 +127,13 @@ function CauseFields({ draft, condition, onChange }: { draft: FindingFact; condi
       {cause && (
         <>
           <ManyChoice
-            label="Proof of it"
+            label="Confirmed by"
             chosen={cause.proofs}
             options={proofs}
             onChange={(kinds) => set(cause.words, kinds)}
           />
           <Text fontSize="sm" color="faint">
-            {new Set(cause.proofs).size >= 2 ? 'Proved two ways.' : 'Stays suspected until a second proof.'}
+            {new Set(cause.proofs).size >= 2 ? 'Confirmed two ways.' : 'Suspected until confirmed a second way.'}
           </Text>
         </>
       )}

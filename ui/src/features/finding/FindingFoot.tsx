@@ -15,12 +15,12 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
         <>
           <PhotoButton
             camera
-            label="Photo, and keep"
+            label="Photo and save"
             onFiles={takeAndSave}
             disabled={blocked || record.isPending || saving}
             className="k-photokey k-photokey-main"
           >
-            <Camera size={20} /> <span>Photo, and keep</span>
+            <Camera size={20} /> <span>Photo and save</span>
           </PhotoButton>
           <Button
             size="lg"
@@ -34,10 +34,10 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
             {photos.busy
               ? 'A moment …'
               : photos.list.length > 0
-                ? 'Keep the finding'
+                ? 'Save finding'
                 : isNew
-                  ? 'Keep without a photo'
-                  : 'Keep the finding'}
+                  ? 'Save without a photo'
+                  : 'Save finding'}
           </Button>
         </>
       ) : (
@@ -55,7 +55,7 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
   )
 }
 
-/** No wording at hand: the photo waits in the tray, with its place. */
+/** No wording at hand: the photo waits in the inbox, with its place. */
 function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void }) {
   const take = useTakePhotos()
   const keep = (files: File[]) =>
@@ -65,8 +65,14 @@ function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void
     )
   return (
     <>
-      <PhotoButton camera label="Photo, write up later" onFiles={keep} disabled={take.isPending} className="k-photokey">
-        <Camera size={20} /> <span>Photo, write up later</span>
+      <PhotoButton
+        camera
+        label="Photo now, details later"
+        onFiles={keep}
+        disabled={take.isPending}
+        className="k-photokey"
+      >
+        <Camera size={20} /> <span>Photo now, details later</span>
       </PhotoButton>
       {take.isError && <Trouble error={take.error} />}
     </>

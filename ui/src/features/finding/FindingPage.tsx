@@ -12,7 +12,7 @@ export function FindingPage() {
   const { visit, records } = context
   const existing = visit.facts.findings.find((finding) => finding.id === findingId)
   if (findingId !== 'new' && !existing)
-    return <Empty title="This finding is gone">It was deleted, or belongs to another visit.</Empty>
+    return <Empty title="Finding not found">It was deleted, or belongs to another visit.</Empty>
   const photo = records.photos.find((other) => other.id === query.get('photo'))
   const start = existing ?? startOf(visit, query, photo)
   const same = visit.facts.findings.find((finding) => finding.id === query.get('same'))

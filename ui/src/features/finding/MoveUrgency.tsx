@@ -23,11 +23,11 @@ export function MoveUrgency({ draft, judged, by, onChange }: Props) {
     return (
       <Flex gap="2" mt="2" wrap="wrap">
         <Button variant="outline" size="md" onClick={() => setOpen(true)}>
-          {draft.moved ? 'Move it again' : 'I would act at another time'}
+          {draft.moved ? 'Change override' : 'Override when to act'}
         </Button>
         {draft.moved && (
           <Button variant="outline" size="md" onClick={() => onChange({ moved: null })}>
-            Back to the computed
+            Back to calculated
           </Button>
         )}
       </Flex>
@@ -50,10 +50,10 @@ export function MoveUrgency({ draft, judged, by, onChange }: Props) {
           />
         </Labelled>
         <Button size="lg" colorPalette="verdigris" disabled={!wanted || reason.trim() === ''} onClick={keep}>
-          Move it
+          Override
         </Button>
         <Button size="lg" variant="outline" onClick={() => setOpen(false)}>
-          Leave it
+          Cancel
         </Button>
       </Flex>
       <Text fontSize="sm" color="faint" mt="1">

@@ -66,7 +66,7 @@ function PhotoPart({ photo, photos }: { photo: FormPhoto; photos: FindingPhotos 
           {fact && fact.role !== 'seen' ? photoRoles[fact.role ?? 'seen'] : photo.name}
         </Text>
         <Button size="xs" variant="outline" onClick={() => photos.remove(photo)} aria-label={`Drop ${photo.name}`}>
-          Drop
+          Remove
         </Button>
       </Flex>
     </Box>

@@ -26,7 +26,7 @@ export function PlanPlace({ draft, onChange }: Props) {
         <MapPin size={20} aria-hidden="true" />
         <Text flex="1">{pinned}</Text>
         <Button variant="outline" size="lg" onClick={() => setOpen(!open)} aria-expanded={open}>
-          {open ? 'Put the plan away' : 'Point on the plan'}
+          {open ? 'Hide plan' : 'Pin on the plan'}
         </Button>
         {(draft.spot || detail) && (
           <Button variant="outline" size="lg" onClick={() => onChange({ spot: null, detailId: null })}>

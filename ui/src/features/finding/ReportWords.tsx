@@ -40,14 +40,14 @@ export function ReportWords({ draft, judged, onChange }: Props) {
       <Text fontWeight="bold">In the report</Text>
       {editing ? (
         <>
-          <Labelled wide label="What was seen">
+          <Labelled wide label="Observed">
             <Textarea
               rows={3}
               value={own.observed || words.observed}
               onChange={(event) => set({ observed: event.target.value })}
             />
           </Labelled>
-          <Labelled wide label="What it means">
+          <Labelled wide label="Meaning and recommendation">
             <Textarea
               rows={3}
               value={own.means || words.means}
@@ -71,11 +71,11 @@ export function ReportWords({ draft, judged, onChange }: Props) {
       ))}
       <Flex gap="2" mt="2" wrap="wrap">
         <Button variant="outline" size="md" onClick={() => setEditing(!editing)} aria-expanded={editing}>
-          {editing ? 'Done' : 'Say it differently'}
+          {editing ? 'Done' : 'Edit wording'}
         </Button>
         {draft.ownWords && (
           <Button variant="outline" size="md" onClick={() => onChange({ ownWords: null })}>
-            Back to the composed
+            Back to composed wording
           </Button>
         )}
         {draft.ownWords?.means && condition && (
@@ -84,7 +84,7 @@ export function ReportWords({ draft, judged, onChange }: Props) {
           </Button>
         )}
       </Flex>
-      {record.isSuccess && <Text fontSize="sm">Kept as the firm’s phrase.</Text>}
+      {record.isSuccess && <Text fontSize="sm">Saved as the firm’s wording.</Text>}
       {record.isError && <Trouble error={record.error} />}
     </Box>
   )

@@ -13,7 +13,7 @@ export function Together({ of }: { of: CombinationAnswer[] }) {
           </Text>
           <Text>{combination.means}</Text>
           <Text fontSize="sm">
-            To settle it: {combination.settle}
+            To find out: {combination.settle}
             {combination.trade && ` For: ${combination.trade}.`}
           </Text>
         </Box>

@@ -10,7 +10,7 @@ import { useVisitContext } from '../../shared/visitContext'
 export type FormPhoto = { id: string; name: string; fact?: PhotoFact; error?: unknown }
 
 /**
- * Photos of a finding that is being entered. Each is on record the moment it is taken, waiting in the tray; keeping the finding hangs it on.
+ * Photos of a finding that is being entered. Each is on record the moment it is taken, waiting in the inbox; keeping the finding hangs it on.
  * So a page that goes away loses no photo.
  */
 export function useFindingPhotos(draft: FindingFact, tray: PhotoFact | undefined) {
@@ -20,7 +20,7 @@ export function useFindingPhotos(draft: FindingFact, tray: PhotoFact | undefined
     ...records.photos
       .filter((photo) => photo.findingId === draft.id)
       .map((fact) => ({ id: fact.id, name: fact.caption || 'photo', fact })),
-    ...(tray ? [{ id: tray.id, name: 'from the tray', fact: tray }] : []),
+    ...(tray ? [{ id: tray.id, name: 'from the inbox', fact: tray }] : []),
   ])
   const [removed, setRemoved] = useState<PhotoFact[]>([])
   const change = useCallback(

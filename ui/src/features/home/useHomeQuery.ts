@@ -6,7 +6,7 @@ export const orders: Record<HomeOrder, string> = {
   nextDue: 'Next due first',
   lastVisit: 'Most recent visit first',
   name: 'By name',
-  yearsLeft: 'Fewest years left first',
+  yearsLeft: 'Shortest remaining life first',
 }
 
 export const filters = {

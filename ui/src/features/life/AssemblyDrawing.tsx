@@ -42,7 +42,7 @@ export function AssemblyDrawing({
       {beside.length > 0 && (
         <>
           <Text fontSize="sm" color="faint" mt="1">
-            Beside it
+            Fittings
           </Text>
           <Box className="k-stack">{beside.map(row)}</Box>
         </>
@@ -138,5 +138,5 @@ function yearsText({ due, left, part }: ComponentAnswer) {
   if (part === 'passive') return ''
   if (due) return left && left.high <= 0 ? 'spent' : `due about ${due.likely}`
   if (!left) return ''
-  return left.high <= 0 ? 'spent' : `${left.low.toFixed(0)}–${left.high.toFixed(0)} years left by itself`
+  return left.high <= 0 ? 'spent' : `${left.low.toFixed(0)}–${left.high.toFixed(0)} years on its own`
 }

@@ -17,12 +17,12 @@ export function Behind({ slope, facts }: { slope: SlopeAssessment; facts: LifeFa
   return (
     <Flex gap="6" mt="3" pt="3" borderTopWidth="1px" direction={{ base: 'column', lg: 'row' }}>
       <Box flex="3" minW="0">
-        {deep === undefined && <Text color="faint">Reckoning what each fact costs …</Text>}
+        {deep === undefined && <Text color="faint">Calculating the effect of each fact…</Text>}
         {deep && (
           <Stack gap="3">
             {deep.narrowing.length > 0 && (
               <Box>
-                <Text className="k-label">What would sharpen it most</Text>
+                <Text className="k-label">What would narrow the range most</Text>
                 <ul className="k-list">
                   {deep.narrowing.map(({ text, years, narrows }) => (
                     <li key={text}>
@@ -37,9 +37,7 @@ export function Behind({ slope, facts }: { slope: SlopeAssessment; facts: LifeFa
             )}
             <Box>
               <Text className="k-label">Factors (ISO 15686-8)</Text>
-              {deep.factors.length === 0 && (
-                <Text color="faint">None yet: the questions beside this decide them, each from a recorded fact.</Text>
-              )}
+              {deep.factors.length === 0 && <Text color="faint">None yet: answer the questions to add factors.</Text>}
               {deep.factors.map((factor) => (
                 <Factor
                   key={factor.key}
@@ -82,7 +80,7 @@ function Factor({ factor, off, onToggle }: { factor: LifeFactor; off: boolean; o
         ? `costs ${cost.toFixed(1)} years`
         : cost < 0
           ? `adds ${(-cost).toFixed(1)} years`
-          : 'moves nothing'
+          : 'no effect'
   return (
     <Flex gap="3" align="center" py="1" borderBottomWidth="1px">
       <Box flex="1" minW="0">

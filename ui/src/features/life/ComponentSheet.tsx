@@ -24,7 +24,7 @@ import { YearWords } from '../../shared/YearWords'
 import { readYears } from '../../shared/years'
 import type { Layer } from './AssemblyDrawing'
 
-const places: Record<StackPlace, string> = { over: 'Over the covering', under: 'Under it', beside: 'Beside it' }
+const places: Record<StackPlace, string> = { over: 'Over the covering', under: 'Under it', beside: 'Fittings' }
 const unrated = { none: 'Not rated' } as const
 
 type Props = { slope: SlopeAssessment; layer: Layer | null; onClose: () => void }
@@ -104,7 +104,7 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
     }
     record.mutate(changes, { onSuccess: onClose })
   }
-  /** It is gone from the day of the visit on; earlier visits keep it. */
+  /** Remove from the day of the visit on; earlier visits keep it. */
   const remove = () => {
     if (layer?.fact)
       record.mutate([{ kind: 'component', fact: { ...layer.fact, endedOn: facts.asOf } }], { onSuccess: onClose })
@@ -121,12 +121,12 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
             onChange={setKind}
           />
         )}
-        {!isCovering && <Choice label="Where it lies" value={place} options={places} onChange={setPlace} />}
-        <YearsField label="Laid" typed={typed} year={year} onTyped={setTyped} />
-        <Select label="Who says so" value={source} options={ageSources} onChange={setSource} />
+        {!isCovering && <Choice label="Where it is" value={place} options={places} onChange={setPlace} />}
+        <YearsField label="Installed" typed={typed} year={year} onTyped={setTyped} />
+        <Select label="Source" value={source} options={ageSources} onChange={setSource} />
         <YearWords evidence={evidence} year={year} onChange={setEvidence} />
         <Choice
-          label="Its stage today"
+          label="Stage today"
           value={stage}
           options={rated === null ? { ...unrated, ...stages } : stages}
           onChange={setStage}
@@ -135,11 +135,11 @@ export function ComponentSheet({ slope, layer, onClose }: Props) {
         {record.isError && <Trouble error={record.error} />}
         <Flex gap="3" wrap="wrap">
           <Button size="lg" colorPalette="verdigris" onClick={keep} disabled={!years.ok} loading={record.isPending}>
-            Keep it
+            Save
           </Button>
           {layer?.fact && (
             <Button size="lg" variant="outline" onClick={remove}>
-              It is gone
+              Remove
             </Button>
           )}
         </Flex>

@@ -87,7 +87,7 @@ export function LastingPanel() {
       </Flex>
       {asked.kind === 'solar' && <Prices asked={asked} onSet={set} />}
       {covered.length > 0 ? (
-        <Text mt="3">Sign off slope {covered.join(', ')} first: the years are covered until then.</Text>
+        <Text mt="3">Confirm slope {covered.join(', ')} first: the estimate is hidden until then.</Text>
       ) : (
         answer && <Answer answer={answer} />
       )}
@@ -99,7 +99,7 @@ export function LastingPanel() {
           loading={record.isPending}
           disabled={sameAs(kept, asked) || [asked.reroof, asked.offAndOn, asked.rate].some(unread)}
         >
-          {kept ? (sameAs(kept, asked) ? 'Stands in the report' : 'Change it in the report') : 'Put it in the report'}
+          {kept ? (sameAs(kept, asked) ? 'Included in report' : 'Update in report') : 'Include in report'}
         </Button>
       )}
       {record.isError && <Trouble error={record.error} />}
@@ -154,8 +154,8 @@ const requestOf = (asked: Asked, slopes: SlopeAssessment[]): LastingRequest => (
 function Prices({ asked, onSet }: { asked: Asked; onSet: (fields: Partial<Asked>) => void }) {
   const fields = {
     reroof: 'Re-roof of these slopes, $',
-    offAndOn: 'Array off and on once, $',
-    rate: 'Money’s yearly rate, %',
+    offAndOn: 'Remove and reinstall array once, $',
+    rate: 'Discount rate per year, %',
   } as const
   return (
     <Flex gap="3" mt="3" wrap="wrap">

@@ -7,9 +7,9 @@ import { useVisitContext } from '../../shared/visitContext'
 const parts = [
   ['', 'Slope by slope'],
   ['lasts', 'Will it last?'],
-  ['look', 'Look again'],
-  ['series', 'Series'],
-  ['owner', 'For the owner'],
+  ['look', 'Re-inspect'],
+  ['series', 'Measurement series'],
+  ['owner', 'Owner summary'],
 ] as const
 
 /** Everything about how long the roof has. */

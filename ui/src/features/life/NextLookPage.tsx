@@ -10,17 +10,17 @@ export function NextLookPage() {
   const checks = assessment.slopes.filter(({ lastForecast, figuresCovered }) => lastForecast && !figuresCovered)
   return (
     <Stack gap="3">
-      <Box className="k-sheet" as="section" aria-label="Next look">
+      <Box className="k-sheet" as="section" aria-label="Next inspection">
         {covered.length > 0 || !look ? (
           <Text>
             {covered.length > 0
-              ? `Sign off slope ${covered.join(', ')} first: the next look follows from the years, which are covered until then.`
-              : 'Record what covers the slopes, and the next look follows.'}
+              ? `Confirm slope ${covered.join(', ')} first: the re-inspection date follows from the estimate, which is hidden until then.`
+              : 'Record the covering of the slopes to get a re-inspection date.'}
           </Text>
         ) : (
           <>
             <Heading as="h2" size="lg">
-              Look again by {dayText(look.on)}
+              Re-inspect by {dayText(look.on)}
             </Heading>
             <ul className="k-list">
               {look.why.map((why) => (
@@ -28,7 +28,7 @@ export function NextLookPage() {
               ))}
             </ul>
             <Text className="k-label" mt="3">
-              What to look at then
+              What to inspect then
             </Text>
             <ul className="k-list">
               {look.lookAt.map((at) => (
@@ -41,7 +41,7 @@ export function NextLookPage() {
       {checks.length > 0 && (
         <Box className="k-sheet" as="section" aria-label="Last forecast">
           <Heading as="h2" size="md">
-            Last time’s forecast against today
+            Previous forecast compared with today
           </Heading>
           {checks.map(({ slopeId, letter, lastForecast }) => (
             <Text key={slopeId} mt="1">

@@ -5,13 +5,13 @@ import { useVisitContext } from '../../shared/visitContext'
 import { dayText, facings } from '../../shared/words'
 import { AssemblyDrawing } from './AssemblyDrawing'
 
-/** The roof in a minute, for somebody who owns it: pictures, what ends first, what shortens it, and what comes if nothing is done. */
+/** Owner summary, for somebody who owns it: pictures, what ends first, what shortens it, and what comes if nothing is done. */
 export function OwnerPage() {
   const { assessment } = useVisitContext()
   return (
     <Stack gap="3">
       <Heading as="h2" size="xl">
-        Your roof in a minute
+        Your roof at a glance
       </Heading>
       {assessment.slopes.map((slope) => (
         <Box key={slope.slopeId} as="section" className="k-sheet" aria-label={`Slope ${slope.letter} for the owner`}>
@@ -19,7 +19,9 @@ export function OwnerPage() {
             <PlanLetter letter={slope.letter} facing={slope.facing} />
             <Box flex="1" minW="0">
               <Heading as="h3" size="lg">
-                {slope.figuresCovered ? 'Still being looked at' : (slope.forOwner?.headline ?? 'Covering not recorded')}
+                {slope.figuresCovered
+                  ? 'Inspection in progress'
+                  : (slope.forOwner?.headline ?? 'Covering not recorded')}
               </Heading>
               <Text color="faint">
                 {slope.coveringText}, falls {facings[slope.facing].toLowerCase()}

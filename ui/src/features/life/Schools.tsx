@@ -37,7 +37,7 @@ export function Schools({ slope }: { slope: SlopeAssessment }) {
     <Box mt="3" borderTopWidth="1px" pt="2">
       <fieldset className="k-fieldset">
         <Text as="legend" className="k-label">
-          Three ways to come to a figure{' '}
+          Three methods{' '}
           <Text as="span" fontWeight="normal">
             low – likely – high, years
           </Text>
@@ -77,16 +77,16 @@ export function Schools({ slope }: { slope: SlopeAssessment }) {
       <Flex gap="3" mt="2" align="center" wrap="wrap">
         <Text fontSize="sm" color="faint" flex="1" minW="12rem">
           {life.overruled
-            ? `Stated: figures of ${before?.by ?? 'the inspector'}; the three ways stay in the appendix.`
+            ? `Stated: figures of ${before?.by ?? 'the inspector'}; the three methods are in the appendix.`
             : life.statedSchool && `Stated: ${schools[life.statedSchool].toLowerCase()}, ${life.whySchool}.`}
         </Text>
         <Button variant="outline" size="md" onClick={() => setOwn(!own)} aria-expanded={own}>
-          {life.overruled ? 'Change my figures' : 'I see it differently'}
+          {life.overruled ? 'Change override' : 'Override'}
           <span className="k-hidden"> (slope {slope.letter})</span>
         </Button>
         {life.overruled && (
           <Button variant="outline" size="md" onClick={() => say({ overruled: null, reason: '' })}>
-            Back to the computed
+            Back to calculated
           </Button>
         )}
       </Flex>
@@ -122,7 +122,7 @@ function OwnFigures({ slope, before, onKeep }: OwnProps) {
   const read = (typed: string) => (/^\s*\d+([.,]\d)?\s*$/.test(typed) ? Number(typed.replace(',', '.')) : Number.NaN)
   const [low, likely, high] = [read(figures.low), read(figures.likely), read(figures.high)]
   const rises = low <= likely && likely <= high && high <= mostYears
-  const names = { low: 'Low', likely: 'Likely', high: 'High' } as const
+  const names = { low: 'Low', likely: 'Most likely', high: 'High' } as const
   return (
     <Box mt="2">
       <Flex gap="2" wrap="wrap" align="end">
@@ -151,11 +151,11 @@ function OwnFigures({ slope, before, onKeep }: OwnProps) {
           disabled={!rises || reason.trim() === ''}
           onClick={() => onKeep({ overruled: { low, likely, high }, reason: reason.trim() })}
         >
-          State mine
+          Save override
         </Button>
       </Flex>
-      {!rises && <Text color="fg.error">Years rise from low to likely to high, as numbers.</Text>}
-      {rises && reason.trim() === '' && <Text color="faint">Say why: both figures are kept.</Text>}
+      {!rises && <Text color="fg.error">Enter years that rise from low to most likely to high.</Text>}
+      {rises && reason.trim() === '' && <Text color="faint">Enter why: both figures are saved.</Text>}
     </Box>
   )
 }

@@ -22,10 +22,10 @@ export function SeriesPanel() {
   const [adding, setAdding] = useState(false)
   const letterOf = (id: string | null | undefined) => assessment.slopes.find(({ slopeId }) => slopeId === id)?.letter
   return (
-    <Box className="k-sheet" as="section" aria-label="Series">
+    <Box className="k-sheet" as="section" aria-label="Measurement series">
       <Flex align="center" gap="3">
         <Heading as="h2" size="md" flex="1">
-          Measured in series
+          Measurement series
         </Heading>
         <Button variant="outline" onClick={() => setAdding(!adding)} aria-expanded={adding}>
           Measure a series
@@ -34,7 +34,7 @@ export function SeriesPanel() {
       {assessment.series.length === 0 && !adding && (
         <Text color="faint">
           Board thickness down a wall, exposure from course to course: several readings show where it is worst and
-          whether it grows.
+          whether it is growing.
         </Text>
       )}
       {adding && <NewSeries onDone={() => setAdding(false)} />}
@@ -46,7 +46,7 @@ export function SeriesPanel() {
         />
       ))}
       {visit.visit.finishedAt && adding && (
-        <Text color="faint">The visit is finished: what is added now is added to it.</Text>
+        <Text color="faint">The visit is finished: readings added now are added to it.</Text>
       )}
     </Box>
   )
@@ -135,7 +135,7 @@ function NewSeries({ onDone }: { onDone: () => void }) {
           Keep {texts.length > 1 ? `${texts.length} readings` : 'the series'}
         </Button>
         <Button size="lg" variant="outline" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </Flex>
     </Stack>

@@ -21,7 +21,11 @@ export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
         <Flex gap="3" align="center" wrap="wrap">
           <PlanLetter letter={slope.letter} facing={slope.facing} />
           <Heading as="h2" size="lg" flex="1" minW="12rem">
-            {unfit ? <span className="k-unfit">Unfit as built</span> : (life?.headline ?? 'Covering not recorded')}
+            {unfit ? (
+              <span className="k-unfit">Not suitable as built</span>
+            ) : (
+              (life?.headline ?? 'Covering not recorded')
+            )}
           </Heading>
           <Text color="faint">
             {slope.coveringText}, {slope.pitchText}
@@ -59,12 +63,12 @@ export function SlopeLife({ slope }: { slope: SlopeAssessment }) {
                 {slope.lastForecast && <Text mt="1">{slope.lastForecast.words}</Text>}
                 {slope.nextLook && (
                   <Text mt="1">
-                    <strong>Look again by {dayText(slope.nextLook.on)}</strong>,{' '}
+                    <strong>Re-inspect by {dayText(slope.nextLook.on)}</strong>,{' '}
                     {slope.nextLook.why[0]?.replace(/^Slope \w+: /, '')}.
                   </Text>
                 )}
                 <Button mt="2" variant="outline" size="md" onClick={() => setBehind(!behind)} aria-expanded={behind}>
-                  What bears on it, and what would sharpen it
+                  Factors, and what would narrow the range
                   <span className="k-hidden"> (slope {slope.letter})</span>
                 </Button>
               </>
@@ -86,8 +90,8 @@ function GuessSaid({ slope }: { slope: SlopeAssessment }) {
   if (!signed || signed.guessLow == null || signed.guessHigh == null) return null
   return (
     <Text mt="1" color="faint">
-      {signed.by} said {signed.guessHigh === 0 ? 'spent' : `${signed.guessLow}–${signed.guessHigh} years`} before seeing
-      this.
+      {signed.by} estimated {signed.guessHigh === 0 ? 'end of life' : `${signed.guessLow}–${signed.guessHigh} years`}{' '}
+      before seeing this.
     </Text>
   )
 }

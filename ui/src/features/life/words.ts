@@ -1,14 +1,14 @@
 import type { LastingAnswer, PlannedKind, School, SeriesAlong } from '../../api/types'
 
 export const schools: Record<School, string> = {
-  combined: 'Age and look combined',
-  whatIsSeen: 'By what is seen',
-  ageTable: 'By age table',
+  combined: 'Combined',
+  whatIsSeen: 'Condition only',
+  ageTable: 'Age only',
 }
 
 export const plannedKinds: Record<PlannedKind, string> = {
   solar: 'Solar',
-  sale: 'A sale',
+  sale: 'Sale',
   lease: 'A lease',
   other: 'Something else',
 }
@@ -16,7 +16,7 @@ export const plannedKinds: Record<PlannedKind, string> = {
 export const verdictWords: Record<LastingAnswer['verdict'], string> = {
   yes: 'Yes',
   no: 'No',
-  doubtful: 'Doubtful',
+  doubtful: 'Uncertain',
   cannotTell: 'Cannot tell',
 }
 

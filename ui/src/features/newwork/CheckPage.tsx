@@ -24,11 +24,11 @@ export function CheckPage() {
         <PunchList />
         <Box className="k-sheet">
           <Heading as="h2" size="lg">
-            Hunted faults
+            Spot checks
           </Heading>
-          <Text color="faint">What one went looking for is a list, never a rate.</Text>
+          <Text color="faint">Spot checks are listed and do not count in the rate.</Text>
           {hunted.length === 0 ? (
-            <Empty title="None yet">Findings of this visit stand here.</Empty>
+            <Empty title="None yet">Findings of this visit appear here.</Empty>
           ) : (
             <ul className="k-list">
               {[...new Set(hunted)].map((words) => (

@@ -34,7 +34,7 @@ export function CrewLinks() {
   const good = (links.data ?? []).filter((link) => !link.revoked)
   return (
     <Stack gap="2" borderTopWidth="1px" pt="3">
-      <Text fontWeight="bold">Links for the crews</Text>
+      <Text fontWeight="bold">Crew links</Text>
       {crews.length === 0 && <Text color="faint">Name a crew on an item; then it can be sent its list.</Text>}
       <Flex gap="2" wrap="wrap">
         {crews.map((crew) => (
@@ -70,9 +70,9 @@ export function CrewLinks() {
             size="sm"
             variant="outline"
             onClick={() => revoke.mutate(link.id)}
-            aria-label={`Take back the link of ${link.crew}`}
+            aria-label={`Revoke the link of ${link.crew}`}
           >
-            Take back
+            Revoke
           </Button>
         </Flex>
       ))}

@@ -27,7 +27,7 @@ export function PunchList() {
         </Button>
       </Flex>
       {items.length === 0 && (
-        <Empty title="Nothing to put right">Every finding of a check of new work goes on this list by itself.</Empty>
+        <Empty title="Nothing to correct">Findings for the crew are added to this list automatically.</Empty>
       )}
       {items.map((item) => (
         <PunchRow key={item.itemId} item={item} />
@@ -183,14 +183,14 @@ function PunchEditor({ fact, onDone }: { fact: PunchItemFact; onDone: () => void
       </label>
       <Flex gap="2">
         <Button size="lg" colorPalette="verdigris" onClick={keep} loading={record.isPending}>
-          Keep
+          Save
         </Button>
         <Button
           size="lg"
           variant="outline"
           onClick={() => record.mutate([{ kind: 'punchItem', fact, deleted: true }], { onSuccess: onDone })}
         >
-          Take it off the list
+          Remove from the list
         </Button>
       </Flex>
       {record.isError && <Trouble error={record.error} />}

@@ -97,7 +97,7 @@ function PickCourses({ slope }: { slope: SlopeFact }) {
           disabled={!(count > 0)}
           loading={record.isPending || (count > 0 && !picked)}
         >
-          Pick courses
+          Select courses
         </Button>
       </Flex>
       {courses.trim() && !(count > 0) && (
@@ -154,12 +154,12 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
       <Flex gap="3" align="center" wrap="wrap">
         <Text fontWeight="bold">Course {course} from the eave</Text>
         <Field.Root w="9rem">
-          <Field.Label>Nails looked at</Field.Label>
+          <Field.Label>Nails checked</Field.Label>
           <Input inputMode="numeric" value={looked} onChange={(event) => setLooked(event.target.value)} />
         </Field.Root>
       </Flex>
       <Box>
-        <Text className="k-label">Wrong, and how: a tap adds one</Text>
+        <Text className="k-label">Misplaced, and how: tap to add one</Text>
         <Flex gap="2" wrap="wrap">
           {(Object.entries(nailFaults) as [NailFault, string][]).map(([fault, words]) => (
             <Flex key={fault}>
@@ -187,7 +187,7 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
         </Flex>
         {tooMany && (
           <Text color="fg.error">
-            {total} wrong of {looked} looked at: count each nail once, by its worst fault.
+            {total} wrong of {looked} looked at: count each nail once, by its worst defect.
           </Text>
         )}
       </Box>

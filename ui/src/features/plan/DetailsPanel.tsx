@@ -27,7 +27,7 @@ export function DetailsPanel({ scene, answer, work, kind, onKind, chosen, onChoo
       <Text>
         {kind
           ? `Tap the plan where the ${detailNames[kind].toLowerCase()} is.`
-          : 'Choose what it is, then tap its place. Arrow keys nudge the chosen one by an inch, with Shift by a foot.'}
+          : 'Choose what it is, then tap its place. Arrow keys move the chosen one by an inch, with Shift by a foot.'}
       </Text>
       <SimpleGrid columns={{ base: 4, lg: 4 }} gap="1">
         {(Object.keys(detailNames) as DetailKind[]).map((key) => (
@@ -101,7 +101,7 @@ function DetailFields({
         )
       ) : (
         <Text color="fg.error">
-          It lies off its slope. Choose its kind above and tap where it is, or move it by the arrows.
+          It is off its slope. Choose its kind above and tap where it is, or move it with the arrows.
         </Text>
       )}
       <SimpleGrid columns={2} gap="3">
@@ -159,7 +159,7 @@ function DetailFields({
             await work.perform([{ kind: 'detail', fact: detail, deleted: true }])
           }}
         >
-          Take it away
+          Remove it
         </Button>
         {scene.visitId && (
           <Button asChild colorPalette="verdigris">

@@ -50,12 +50,12 @@ export function FromForm({
   const readHeight = useParsed(height, 'length', 'foot')
   const unread = [readWidth, readDepth, readPitch, readHeight].some((read) => read?.problem)
   const halfSized = (readWidth?.value == null) !== (readDepth?.value == null)
-  const nought = readWidth?.value === 0 || readDepth?.value === 0
+  const zero = readWidth?.value === 0 || readDepth?.value === 0
   const homeless = kind === 'dormer' && onSlope === ''
   const held = unread
-    ? 'Put right what is marked.'
-    : nought
-      ? 'Width and depth are more than nought.'
+    ? 'Correct what is marked.'
+    : zero
+      ? 'Width and depth are more than zero.'
       : halfSized
         ? 'Give width and depth, or neither.'
         : homeless
@@ -100,7 +100,7 @@ export function FromForm({
       {!first && <Choice label="It is a" value={kind} options={partNames} onChange={setKind} />}
       {kind !== 'dormer' && (
         <Choice
-          label={form === 'l' || form === 't' ? 'The wing looks' : 'Its front, along the ridge, looks'}
+          label={form === 'l' || form === 't' ? 'The wing faces' : 'Its front, along the ridge, faces'}
           value={front}
           options={facings}
           onChange={(facing) => setFront(facing)}
@@ -108,7 +108,7 @@ export function FromForm({
       )}
       {kind === 'dormer' && (
         <Select
-          label="Stands on"
+          label="On"
           none="choose the slope"
           value={onSlope}
           options={scene.slopes
@@ -138,7 +138,7 @@ export function FromForm({
           loading={make.isPending}
           onClick={() => make.mutate()}
         >
-          {sized ? 'Put it on the plan' : 'Letters now, sizes later'}
+          {sized ? 'Add to the plan' : 'Letters now, sizes later'}
         </Button>
         {held && <Text role="status">{held}</Text>}
         {!sized && !held && (

@@ -33,7 +33,7 @@ export function FromFile({
       <Choice
         label="Its coordinates are"
         value={unit}
-        options={{ degrees: 'Longitude, latitude', feet: 'Feet', metres: 'Metres' }}
+        options={{ degrees: 'Longitude, latitude', feet: 'Feet', metres: 'Meters' }}
         onChange={setUnit}
       />
       <input
@@ -66,7 +66,7 @@ export function FromFile({
               )
             }
           >
-            Take it over
+            Import
           </Button>
         </Box>
       )}
@@ -100,7 +100,7 @@ export function FromAbove({ scene, waiting, onParts }: { scene: PlanScene; waiti
       </Text>
       <label className="k-key" data-on={fail || undefined}>
         <input type="checkbox" checked={fail} onChange={(event) => setFail(event.target.checked)} />
-        <span>Let it fail, to see what that looks like</span>
+        <span>Simulate a failure</span>
       </label>
       <Button
         size="xl"

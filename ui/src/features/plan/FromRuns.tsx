@@ -47,7 +47,7 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
     <Stack gap="3">
       <Box>
         <label className="k-label" htmlFor="runs">
-          Runs, as you walk round the eaves
+          Runs, as you walk around the eaves
         </label>
         <Textarea
           id="runs"
@@ -94,7 +94,7 @@ export function FromRuns({ waiting, onParts }: { waiting: SlopeFact[]; onParts: 
         loading={make.isPending}
         onClick={() => make.mutate()}
       >
-        Raise the roof over it
+        Build the roof over it
       </Button>
       {make.isError && <Trouble error={make.error} />}
     </Stack>

@@ -53,7 +53,7 @@ export function IcePanel({ scene, answer, work, dam, onDam }: Props) {
           onClick={() => work.changePlan((now) => ({ ...now, iceBarrierAsked: !now.iceBarrierAsked }))}
           aria-pressed={plan.iceBarrierAsked}
         >
-          {plan.iceBarrierAsked ? 'The local code asks for one' : 'The local code asks for none'}
+          {plan.iceBarrierAsked ? 'The local code requires one' : 'The local code requires none'}
         </Button>
       </Flex>
       {!answer.measured && <Text>The plan has letters only; reaches need its pitches and sizes.</Text>}
@@ -65,7 +65,7 @@ export function IcePanel({ scene, answer, work, dam, onDam }: Props) {
             </Text>
             <Text fontSize="sm" color="faint">
               {reach.requiredInches == null
-                ? 'No barrier is asked here.'
+                ? 'No barrier is required here.'
                 : `Asked: ${feetText(reach.requiredInches)} up the slope, ${reach.courses} ${reach.courses === 1 ? 'course' : 'courses'} of 36 in.`}
               {reach.underCourse && ' Deep enough to stand under a course.'}
             </Text>

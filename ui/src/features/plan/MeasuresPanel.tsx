@@ -13,8 +13,8 @@ export function MeasuresPanel({ scene, answer }: { scene: PlanScene; answer: Pla
   if (!answer.measured)
     return (
       <Text>
-        This plan has letters only. Type a length on any edge under Shape and say that the sizes hold, and areas, edges
-        and the take-off stand here.
+        This plan has letters only. Enter a length on any edge under Shape and confirm the sizes; areas, edges and
+        quantities then appear here.
       </Text>
     )
   const open = answer.closings.filter(({ closes }) => !closes)
@@ -49,11 +49,11 @@ export function MeasuresPanel({ scene, answer }: { scene: PlanScene; answer: Pla
       <Lines title="Take-off" lines={answer.takeOff.steep} />
       {answer.takeOff.wasteReason && (
         <Text color="faint">
-          Waste {answer.takeOff.wastePercent} %: {answer.takeOff.wasteReason}.
+          Waste {answer.takeOff.wastePercent}%: {answer.takeOff.wasteReason}.
         </Text>
       )}
       <Lines title="Low slopes" lines={answer.takeOff.lowSlope} />
-      <Text color="faint">Planning figures, no order and no offer.</Text>
+      <Text color="faint">Planning figures, not an order and not an offer.</Text>
       <Files scene={scene} />
     </Stack>
   )

@@ -245,7 +245,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
         ))}
         {beside && (
           <Text className="k-caution" role="alert" mb="2">
-            That is beside the roof. Tap on a slope.
+            That is outside the roof. Tap on a slope.
           </Text>
         )}
         <NeedsPlace scene={scene} answer={answer} placing={placing} onPlace={setPlacing} />
@@ -261,7 +261,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
             />
             {!plan.sized && (
               <Button mt="3" size="lg" onClick={() => work.changePlan((now) => ({ ...now, sized: true }))}>
-                The sizes hold: measure it
+                Sizes are correct: measure it
               </Button>
             )}
           </>

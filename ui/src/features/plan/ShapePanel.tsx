@@ -53,8 +53,8 @@ export function ShapePanel({ scene, answer, picked, onPick, edit, onAdd }: Props
       )}
       {!part && (
         <Text>
-          Take hold of a corner or an edge, or choose a part. Arrow keys nudge by an inch, with Shift by a foot; G turns
-          an edge to a gable and back; Delete takes a corner away.
+          Select a corner or an edge, or choose a part. Arrow keys move by an inch, with Shift by a foot; G turns an
+          edge into a gable and back; Delete removes a corner.
         </Text>
       )}
       <Flex gap="2" wrap="wrap" align="center" borderTopWidth="1px" pt="3">
@@ -210,7 +210,7 @@ function CornerFields({ part, at, edit, onPick }: Fields & { at: number }) {
             if (!refused) onPick(null)
           }}
         >
-          Take the corner away
+          Remove the corner
         </Button>
       </Flex>
       {problem && <Text color="fg.error">{problem}</Text>}
@@ -250,13 +250,13 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
           onKeep={(risePer12) => edit({ verb: 'setPitch', ...to, risePer12 })}
         />
         <Select
-          label="What lies under it"
+          label="What is below"
           value={part.under ?? 'attic'}
           options={unders}
           onChange={(under) => void run({ verb: 'setUnder', ...to, under })}
         />
         <Select
-          label="Stands on"
+          label="On"
           none="its own walls"
           value={part.onSlope ?? ''}
           options={hosts.map(({ id, letter }) => [id, `slope ${letter}`] as const)}
@@ -279,7 +279,7 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
             onPick(null)
           }}
         >
-          Take the part away
+          Remove the part
         </Button>
       </Flex>
       {problem && <Text color="fg.error">{problem}</Text>}

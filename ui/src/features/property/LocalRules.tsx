@@ -75,7 +75,7 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
               size="md"
               onClick={() => keep({ limits: (local?.limits ?? []).filter((other) => other !== own) })}
             >
-              Take off<span className="k-hidden"> {quantity?.name}</span>
+              Remove<span className="k-hidden"> {quantity?.name}</span>
             </Button>
           </Flex>
         )
@@ -92,12 +92,12 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
         />
       ) : (
         <Button variant="outline" mt="3" onClick={() => setAdding(true)} disabled={!local?.jurisdiction}>
-          A value of its own
+          Add a local value
         </Button>
       )}
       {!local?.jurisdiction && (
         <Text fontSize="sm" color="faint" mt="1">
-          Name the jurisdiction first; its values then stand beside those of the rule book.
+          Name the jurisdiction first; its values are then shown with those of the rule book.
         </Text>
       )}
       {record.isError && <Trouble error={record.error} />}
@@ -157,7 +157,7 @@ function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
   return (
     <Flex gap="3" mt="3" wrap="wrap" align="end">
       <Select
-        label="In the place of"
+        label="Instead of"
         value={limitId}
         options={ordered.map((other) => [other.id, nameOf(other)] as const)}
         onChange={setLimitId}
@@ -165,7 +165,7 @@ function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
       <Labelled label={atMost ? 'Here at most' : 'Here at least'}>
         <Input size="lg" w="8rem" value={typed} onChange={(event) => setTyped(event.target.value)} />
       </Labelled>
-      <Labelled wide label="Where it stands">
+      <Labelled wide label="Source">
         <Input
           size="lg"
           value={source}
@@ -187,10 +187,10 @@ function NewLimit({ limits, quantities, onKeep, onLeave }: NewProps) {
           })
         }
       >
-        Keep it
+        Save
       </Button>
       <Button size="lg" variant="outline" onClick={onLeave}>
-        Leave it
+        Cancel
       </Button>
       {typed && parsed?.problem && <Text color="fg.error">{parsed.problem.text}</Text>}
     </Flex>

@@ -58,7 +58,7 @@ export function NewProperty() {
         <Heading as="h1" size="xl">
           New property
         </Heading>
-        <FormField form={form} name="name" label="Name, as you would say it" required />
+        <FormField form={form} name="name" label="Property name" required />
         <FormField form={form} name="address" label="Address" />
         <FormField form={form} name="owner" label="Owner" />
         <FormField form={form} name="tags" label="Tags, separated by commas" />

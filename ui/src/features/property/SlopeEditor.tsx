@@ -136,9 +136,9 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             hint="14' 6&quot;"
           />
         </SimpleGrid>
-        <Choice label="Falls to the" value={typed.facing} options={facings} onChange={set('facing')} />
+        <Choice label="Faces" value={typed.facing} options={facings} onChange={set('facing')} />
         <Choice<SlopeForm['under']>
-          label="What lies under it"
+          label="What is below"
           value={typed.under}
           options={onPlan ? { asPlanned: 'As on the plan', ...unders } : unders}
           onChange={set('under')}
@@ -147,7 +147,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
           <Choice
             label="What covers it"
             value={typed.change}
-            options={{ correct: 'Put the record right', reroof: 'It was re-roofed' }}
+            options={{ correct: 'Correct the record', reroof: 'It was re-roofed' }}
             onChange={set('change')}
           />
         )}
@@ -161,15 +161,13 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
             disabled={!ready}
             loading={record.isPending || form.formState.isSubmitting}
           >
-            {slope ? 'Keep the change' : `Add slope ${typed.letter}`}
+            {slope ? 'Save' : `Add slope ${typed.letter}`}
           </Button>
           <Button size="lg" variant="outline" onClick={onClose}>
-            Leave it
+            Cancel
           </Button>
         </Flex>
-        {!ready && !wrong && (
-          <Text color="faint">A pitch that reads is all it takes; sizes and years can come later.</Text>
-        )}
+        {!ready && !wrong && <Text color="faint">Only a pitch is needed; sizes and years can come later.</Text>}
       </Stack>
     </form>
   )
@@ -193,11 +191,17 @@ function CoveringFields({ form, typed, set }: CoveringProps) {
           <FormField size="md" form={form} name="reroofedOn" label="Re-roofed on" type="date" />
         ) : (
           <>
-            <FormField size="md" form={form} name="laidFrom" label="Laid in, or from (year)" autoComplete="off" />
-            <FormField size="md" form={form} name="laidTo" label="Laid to, when unsure (year)" autoComplete="off" />
+            <FormField size="md" form={form} name="laidFrom" label="Installed in, or from (year)" autoComplete="off" />
+            <FormField
+              size="md"
+              form={form}
+              name="laidTo"
+              label="Installed to, when unsure (year)"
+              autoComplete="off"
+            />
           </>
         )}
-        <Select label="The year comes from" value={typed.ageSource} options={ageSources} onChange={set('ageSource')} />
+        <Select label="Source of the year" value={typed.ageSource} options={ageSources} onChange={set('ageSource')} />
       </SimpleGrid>
       {typed.change !== 'reroof' && (
         <YearWords evidence={typed.evidence} year={Number(typed.reroofedOn.slice(0, 4))} onChange={set('evidence')} />

@@ -46,7 +46,7 @@ export function VisitList({ dossier, inspector }: Props) {
       <Heading as="h2" size="lg">
         Visits
       </Heading>
-      <Choice label="What for" value={purposeOf} options={purposes} onChange={setPurposeOf} />
+      <Choice label="Purpose" value={purposeOf} options={purposes} onChange={setPurposeOf} />
       <Field.Root>
         <Field.Label>In a few words (optional)</Field.Label>
         <Input
@@ -58,7 +58,7 @@ export function VisitList({ dossier, inspector }: Props) {
       {lettered.length > 1 && (
         <Box as="fieldset">
           <Text as="legend" fontWeight="medium" mb="1">
-            Roofs to look at
+            Roofs to inspect
           </Text>
           <Flex gap="2" wrap="wrap">
             {lettered.map((roof) => (
@@ -81,7 +81,7 @@ export function VisitList({ dossier, inspector }: Props) {
       </Button>
       {!canVisit && (
         <Text color="faint">
-          {lettered.length > 0 ? 'Choose a roof to look at.' : 'Letter a slope first: a visit walks slope by slope.'}
+          {lettered.length > 0 ? 'Choose a roof to inspect.' : 'Letter a slope first: a visit walks slope by slope.'}
         </Text>
       )}
       {record.isError && <Trouble error={record.error} />}

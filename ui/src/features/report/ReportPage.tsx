@@ -26,8 +26,8 @@ export function ReportPage() {
         </Button>
         <Text flex="1" minW="14rem">
           {left > 0
-            ? `${left} ${left === 1 ? 'place is' : 'places are'} neither looked at nor excused; the report says so under “What was not inspected”.`
-            : 'Every place is looked at or excused.'}
+            ? `${left} ${left === 1 ? 'place is' : 'places are'} neither inspected nor given a reason; the report says so under “Not inspected, and why”.`
+            : 'Every place is inspected or has a reason.'}
         </Text>
       </Flex>
       {pdf.isError && <Trouble error={pdf.error} onRetry={() => pdf.mutate()} />}

@@ -150,8 +150,8 @@ function WaitingHere() {
   }, [])
   return count === 0 ? null : (
     <p role="status" className="k-caution">
-      {count} {count === 1 ? 'change waits' : 'changes wait'} on this device for whoever made them. They are sent when
-      that person signs in here, and never under another name.
+      {count} {count === 1 ? 'change is waiting' : 'changes are waiting'} on this device for whoever made them. They are
+      sent when that person signs in here, and never under another name.
     </p>
   )
 }

@@ -30,7 +30,7 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
         onClick={() => setOpen(true)}
         _hover={{ bg: 'whiteAlpha.300' }}
         aria-label={`Sending: ${words}`}
-        className={words === 'All sent' ? undefined : 'k-syncnote'}
+        className={words === 'Synced' ? undefined : 'k-syncnote'}
       >
         <Icon size={18} /> {words}
       </Button>
@@ -42,14 +42,14 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
 }
 
 function wordsOf({ halted, loaded, entries, picturesWaiting }: OutboxState): string {
-  if (!loaded) return 'Looking'
+  if (!loaded) return 'Checking'
   const refused = entries.filter((entry) => entry.problem).length
   const waiting = entries.length - refused + picturesWaiting
   if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to send${waiting > 0 ? ` ${waiting}` : ''}`
   if (refused > 0) return `${refused} refused`
-  if (halted === 'offline') return waiting > 0 ? `Offline, ${waiting} kept` : 'Offline'
-  if (waiting > 0) return `${waiting} to send`
-  return 'All sent'
+  if (halted === 'offline') return waiting > 0 ? `Offline, ${waiting} waiting to sync` : 'Offline'
+  if (waiting > 0) return `${waiting} waiting to sync`
+  return 'Synced'
 }
 
 function Details({ outbox, session }: { outbox: OutboxState; session: SessionAnswer }) {
@@ -64,12 +64,12 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
       <Text>
         {waiting === 0
           ? 'No changes are waiting.'
-          : `${waiting} ${waiting === 1 ? 'change waits' : 'changes wait'} to be sent.`}{' '}
+          : `${waiting} ${waiting === 1 ? 'change is waiting' : 'changes are waiting'} to sync.`}{' '}
         {outbox.picturesWaiting > 0 &&
           `${outbox.picturesWaiting} photos and recordings (${sizeText(outbox.bytesWaiting)}) are on their way: report-size pictures first, originals after.`}
       </Text>
       {outbox.halted === 'offline' && (
-        <Text>No connection. Go on recording: everything is safe on this device and is sent by itself later.</Text>
+        <Text>No connection. Keep working: everything is saved on this device and syncs later.</Text>
       )}
       {outbox.halted === 'server' && (
         <Text>
@@ -81,8 +81,8 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
         <Stack gap="2">
           <Text fontWeight="bold">
             {outbox.halted === 'otherPerson'
-              ? `Somebody else is signed in. What ${name} recorded is sent when ${name} signs in again, and never under another name.`
-              : `The sign-in of ${name} has run out. Nothing is lost; sign in again to send.`}
+              ? `Another person is signed in. What ${name} recorded syncs when ${name} signs in again, and never under another name.`
+              : `The sign-in of ${name} has expired. Nothing is lost; sign in again to sync.`}
           </Text>
           <Suspense fallback={<Loading what="the sign-in" />}>
             <SignInForms
@@ -113,7 +113,7 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
       <Room />
       {!window.isSecureContext && <NotSecure />}
       <Button variant="outline" onClick={somethingWaits}>
-        Send now
+        Sync now
       </Button>
     </Stack>
   )
@@ -127,7 +127,7 @@ function RefusedChange({ entry }: { entry: Entry }) {
     <Box className="k-trouble">
       <Text>
         <strong>{factKinds[entry.kind]}:</strong> {entry.problem?.text}{' '}
-        {setAside ? '' : 'It is saved on this device and was not sent. Correct it, and it is sent again.'}
+        {setAside ? '' : 'It is saved on this device and was not synced. Correct it to sync it.'}
       </Text>
       <Flex gap="2" mt="1" wrap="wrap">
         {place && !setAside && (
@@ -137,7 +137,7 @@ function RefusedChange({ entry }: { entry: Entry }) {
         )}
         {!setAside && (
           <Button size="sm" variant="outline" onClick={() => retryRefused(entry)}>
-            Send again
+            Try again
           </Button>
         )}
         <Button size="sm" variant="outline" onClick={() => dropRefused(entry)}>
@@ -210,7 +210,7 @@ function Room() {
     <Box>
       <Text>
         {sizeText(room.used)} used on this device, {sizeText(room.left)} left.{' '}
-        {room.persistent ? 'The browser keeps it.' : 'The browser may clear it when the device runs full.'}
+        {room.persistent ? 'The browser keeps this data.' : 'The browser may clear it when the device runs full.'}
       </Text>
       {!room.persistent && window.isSecureContext && (
         <Button size="sm" variant="outline" mt="1" onClick={ask}>

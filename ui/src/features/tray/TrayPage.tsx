@@ -15,7 +15,7 @@ import { timeText } from '../../shared/words'
 /** Hundreds of photos may come from a card: they are written up a screenful at a time. */
 const tray = { atOnce: 12 } as const
 
-/** What waits for words, and every photo of the visit in a strip. The tray is empty before the visit is finished. */
+/** What waits for words, and every photo of the visit in a strip. The inbox is empty before the visit is finished. */
 export function TrayPage() {
   const { records } = useVisitContext()
   const take = useTakePhotos()
@@ -37,12 +37,12 @@ export function TrayPage() {
           onFiles={(files) => take.mutate({ files, fields: { writeUp: true } })}
           disabled={take.isPending}
         >
-          <Images size={18} /> <span>{take.isPending ? 'Keeping them …' : 'Add many photos'}</span>
+          <Images size={18} /> <span>{take.isPending ? 'Saving…' : 'Add many photos'}</span>
         </PhotoButton>
       </Flex>
       {take.isError && <Trouble error={take.error} />}
       {waiting === 0 && (
-        <Empty title="The tray is empty">
+        <Empty title="The inbox is empty">
           Photos taken without words and recordings wait here until they are a finding, or have a caption.
         </Empty>
       )}
@@ -108,20 +108,20 @@ function TrayPhoto({ photo }: { photo: PhotoFact }) {
           )}
         </Text>
         <Button asChild size="lg" colorPalette="verdigris">
-          <Link to={address}>Make it a finding</Link>
+          <Link to={address}>Create a finding</Link>
         </Button>
         <Input
           aria-label="Caption"
-          placeholder="or a caption: overview of the harbour side"
+          placeholder="or a caption: overview of the harbor side"
           value={caption}
           onChange={(event) => setCaption(event.target.value)}
         />
         <Flex gap="2">
           <Button size="md" variant="outline" onClick={settle} disabled={!caption.trim()} flex="1">
-            Caption is enough
+            Save caption only
           </Button>
           <Button size="md" variant="outline" onClick={drop}>
-            Drop it
+            Delete
           </Button>
         </Flex>
         {record.isError && <Trouble error={record.error} />}
@@ -163,10 +163,10 @@ function TrayClip({ clip }: { clip: ClipFact }) {
       />
       <Flex gap="2">
         <Button size="lg" variant="outline" flex="1" onClick={settle} disabled={!words.trim()}>
-          Worded
+          Written up
         </Button>
         <Button size="lg" variant="outline" onClick={drop}>
-          Drop it
+          Delete
         </Button>
       </Flex>
       {record.isError && <Trouble error={record.error} />}

@@ -92,7 +92,7 @@ function Clash({ factId, visit }: { factId: string; visit: VisitView }) {
 
 const whatOf = (kind: string) =>
   ({
-    look: 'A place looked at or not',
+    look: 'An inspected place',
     finding: 'A finding',
     stage: 'A stage',
     visit: 'The visit itself',
@@ -125,13 +125,13 @@ function Told({ version, kind }: { version: FactVersion; kind: string }) {
       return (
         <>
           {look.state === 'looked'
-            ? 'Looked'
+            ? 'Inspected'
             : `${look.state === 'hidden' ? 'Hidden' : 'Not seen'}: ${excuses[look.excuse ?? 'covered']}`}
         </>
       )
     }
     case 'stage':
-      return <>{(fact as StageFact).shares.map((share) => `${share.percent} % at stage ${share.stage}`).join(', ')}</>
+      return <>{(fact as StageFact).shares.map((share) => `${share.percent}% at stage ${share.stage}`).join(', ')}</>
     case 'visit': {
       const visit = fact as VisitFact
       return (

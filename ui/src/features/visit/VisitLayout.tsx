@@ -18,7 +18,7 @@ const tabs = [
   ['walk', 'Walk', 'w'],
   ['plan', 'Plan', 'p'],
   ['check', 'Check', 'c'],
-  ['tray', 'Tray', 't'],
+  ['tray', 'Inbox', 't'],
   ['life', 'Life', 'i'],
   ['work', 'Work', 'o'],
   ['report', 'Report', 'r'],
@@ -136,7 +136,7 @@ function RoofSwitch({ dossier, shown }: { dossier: VisitDossier; shown: string }
             aria-current={roof.id === shown ? 'true' : undefined}
           >
             {name}
-            <span className="k-roof-left">{left === 0 ? 'all seen' : `${left} to see`}</span>
+            <span className="k-roof-left">{left === 0 ? 'all inspected' : `${left} to see`}</span>
           </Link>
         )
       })}

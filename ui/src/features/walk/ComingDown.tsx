@@ -35,9 +35,9 @@ export function ComingDown() {
   return (
     <>
       <Button size="md" variant="outline" onClick={() => setOpen(true)}>
-        <ArrowDownToLine size={18} /> Coming down now
+        <ArrowDownToLine size={18} /> End visit early
       </Button>
-      <Sheet title="Coming down now" open={open} onClose={() => setOpen(false)}>
+      <Sheet title="End visit early" open={open} onClose={() => setOpen(false)}>
         <Stack gap="3">
           <Text>
             All {left.length} places left are noted as not seen, for the reason you tap. Each can be changed later.

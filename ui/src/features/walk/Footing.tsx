@@ -30,7 +30,7 @@ export function Footing({ slope }: { slope: SlopeFact }) {
           aria-expanded={changing}
           aria-label={`Footing of slope ${slope.letter}`}
         >
-          Footing
+          Walkability
         </Button>
       </Flex>
       {changing && (

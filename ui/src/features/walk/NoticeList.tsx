@@ -38,7 +38,7 @@ export function NoticeList() {
   return (
     <Box>
       <Heading as="h3" size="md" mb="1">
-        The plan noticed
+        Noticed on the plan
       </Heading>
       {open.length === 0 && <Text color="faint">Nothing more.</Text>}
       {open.map((notice) => (
@@ -103,15 +103,15 @@ function Notice({ notice }: { notice: PlanNotice }) {
       </Text>
       <Flex gap="2" wrap="wrap">
         <Button size="lg" colorPalette="verdigris" onClick={accept} loading={record.isPending}>
-          Take it as a finding
+          Add as a finding
         </Button>
         <Button size="lg" variant="outline" onClick={() => setWaving(!waving)} aria-expanded={waving}>
-          Wave it off
+          Dismiss
         </Button>
       </Flex>
       {waving && (
         <Flex gap="2" wrap="wrap" align="center">
-          {['Looked: it is in order', 'Not as the plan has it'].map((words) => (
+          {['Checked: in order', 'Not as the plan has it'].map((words) => (
             <Button
               key={words}
               size="lg"
@@ -137,7 +137,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
               record.mutate([{ kind: 'noticeReply', fact: reply({ findingId: null, reason: reason.trim() }) }])
             }
           >
-            Keep the reason
+            Save the reason
           </Button>
         </Flex>
       )}
@@ -152,14 +152,14 @@ function Waved({ reply, name }: { reply: NoticeReplyFact; name: string | undefin
   return (
     <Flex gap="3" align="center" borderTopWidth="1px" py="1">
       <Text flex="1" color="faint">
-        Waved off: {name ?? 'no longer noticed'} – {reply.reason}
+        Dismissed: {name ?? 'no longer noticed'} – {reply.reason}
       </Text>
       <Button
         variant="outline"
         onClick={() => record.mutate([{ kind: 'noticeReply', fact: reply, deleted: true }])}
         aria-label={`Bring back: ${name ?? reply.reason}`}
       >
-        Bring it back
+        Restore
       </Button>
     </Flex>
   )

@@ -6,7 +6,7 @@ import { Trouble } from '../../shared/States'
 import { useTakePhotos } from '../../shared/takePhotos'
 import { useVisitContext } from '../../shared/visitContext'
 
-/** From a finished visit straight to the camera, on the slope one was on last; the photo waits in the tray. */
+/** From a finished visit straight to the camera, on the slope one was on last; the photo waits in the inbox. */
 export function OneMoreThing() {
   const { visit, records } = useVisitContext()
   const take = useTakePhotos()

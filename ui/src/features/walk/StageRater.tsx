@@ -11,7 +11,7 @@ import { useVisitContext } from '../../shared/visitContext'
 import { type StageSaying, sayingOf, sharesOf } from './stageShares'
 
 const stages = [0, 1, 2, 3, 4] as const
-const percents = { '0': 'no', '5': '5 %', '10': '10 %', '20': '20 %', '40': '40 %' } as const
+const percents = { '0': 'no', '5': '5%', '10': '10%', '20': '20%', '40': '40%' } as const
 
 /** The layer that keeps the water out under a covering: the one recorded, else the usual one. */
 function keeperOn(
@@ -122,7 +122,7 @@ export function StageRater({ slope, keeper }: { slope: SlopeFact; keeper?: boole
       )}
       {saying?.worse && (
         <Text fontSize="sm" mt="1">
-          {saying.worse.percent} %: {looks[saying.worse.stage]?.toLowerCase()}.
+          {saying.worse.percent}%: {looks[saying.worse.stage]?.toLowerCase()}.
         </Text>
       )}
       {record.isError && <Trouble error={record.error} />}
@@ -151,7 +151,7 @@ function WorsePart({ saying, worse, onSay }: WorseProps) {
       <Choice
         label="The wear is"
         value={worse.local ? 'local' : 'general'}
-        options={{ general: 'General', local: 'Local, with its own cause' }}
+        options={{ general: 'Widespread', local: 'Local, with its own cause' }}
         onChange={(kind) => onSay({ ...saying, worse: { ...worse, local: kind === 'local' } })}
       />
     </>

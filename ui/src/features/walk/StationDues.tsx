@@ -40,7 +40,7 @@ function DueRow({ due }: { due: Due }) {
       </Text>
       <PhotoButton onFiles={keep} camera disabled={take.isPending} label={due.text}>
         <span>
-          <Camera size={18} /> Take it
+          <Camera size={18} /> Take photo
         </span>
       </PhotoButton>
       {take.isError && <Trouble error={take.error} />}

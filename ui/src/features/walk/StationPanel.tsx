@@ -62,7 +62,7 @@ export function StationPanel({ station }: { station: Station }) {
       {station.key === 'last' && <LastTimeList />}
       {station.key === 'courses' && (
         <Button asChild variant="outline" size="lg">
-          <Link to={`${visit.base}/check`}>Picked courses and their nails</Link>
+          <Link to={`${visit.base}/check`}>Preselected courses and their nails</Link>
         </Button>
       )}
       {open.length > 1 && (
@@ -97,11 +97,11 @@ type PlaceProps = {
 }
 
 function wordsOf(look: LookFact | undefined, found: boolean, rated: boolean) {
-  if (!look) return rated ? 'rated; tap Looked when the slope is inspected' : 'not inspected yet'
+  if (!look) return rated ? 'rated; tap Inspected when the slope is inspected' : 'not inspected yet'
   if (look.state === 'hidden') return `hidden ${hiders[look.excuse as keyof typeof hiders]?.toLowerCase() ?? ''}`
   if (look.excuse === 'notThere') return 'nothing of the kind here'
   if (look.state === 'excused') return `not seen: ${excuses[look.excuse ?? 'covered'].toLowerCase()}`
-  return found ? 'looked at' : 'looked, nothing found'
+  return found ? 'inspected' : 'inspected, no defects'
 }
 
 function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) {
@@ -156,7 +156,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             aria-label={`Looked, ${name}`}
             aria-pressed={state === 'looked'}
           >
-            <Check /> Looked
+            <Check /> Inspected
           </Button>
           <Button
             variant="outline"
@@ -166,7 +166,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             aria-expanded={excusing}
             aria-label={`Could not, ${name}`}
           >
-            Could not
+            Not inspected
           </Button>
         </Flex>
       </Flex>

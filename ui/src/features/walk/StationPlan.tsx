@@ -18,7 +18,7 @@ export function StationPlan({ station }: { station: Station }) {
   return (
     <Box>
       <Button variant="outline" size="lg" onClick={() => setOpen(!open)} aria-expanded={open}>
-        {open ? 'Put the plan away' : 'Show the plan'}
+        {open ? 'Hide plan' : 'Show the plan'}
       </Button>
       {open && (
         <Box mt="2" ref={bringIntoSight}>

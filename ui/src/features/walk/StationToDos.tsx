@@ -49,7 +49,7 @@ function ToDoRow({ toDo }: { toDo: ToDo }) {
       <Flex gap="2" mt="1" wrap="wrap">
         {toDo.done ? (
           <Button size="sm" variant="outline" onClick={() => settle(false, '')}>
-            Open it again
+            Reopen
           </Button>
         ) : (
           Object.entries(answers).map(([outcome, words]) => (
@@ -91,14 +91,14 @@ export function NewToDo({ station }: { station: string }) {
         flex="1"
         minW="12rem"
         aria-label="Something to come back to"
-        placeholder="Come back to … (confirm the maker)"
+        placeholder="Come back to … (confirm the manufacturer)"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => event.key === 'Enter' && text.trim() && add()}
       />
       <Select
         hideLabel
-        label="Where it comes back"
+        label="Where to be reminded"
         none="at wrap-up"
         value={at}
         options={stations.map(({ key, name }) => [key, `at ${name.toLowerCase()}`] as const)}

@@ -25,7 +25,7 @@ export function UndoDelete() {
     <Flex className="k-sheet" role="status" align="center" gap="3" mb="3">
       <Text flex="1">“{name}” was deleted.</Text>
       <Button colorPalette="verdigris" onClick={undo} loading={record.isPending}>
-        Take it back
+        Undo
       </Button>
       {record.isError && <Trouble error={record.error} />}
     </Flex>

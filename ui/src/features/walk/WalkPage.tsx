@@ -53,8 +53,8 @@ export function WalkPage() {
           `${visit.base}/findings/new?station=${chosen.key}${openPlace?.slopeId ? `&slope=${openPlace.slopeId}` : chosen.perSlope && visit.facts.slopes[0] ? `&slope=${visit.facts.slopes[0].id}` : ''}`,
         ),
     },
-    l: { words: 'Looked at the next open place', act: () => press('Looked')?.click() },
-    x: { words: 'Could not look at the next open place', act: () => press('Could not')?.click() },
+    l: { words: 'Inspected: next open place', act: () => press('Inspected')?.click() },
+    x: { words: 'Not inspected: next open place', act: () => press('Not inspected')?.click() },
     u: { words: 'Wrap-up', act: () => choose(WRAP) },
   })
   const done = coverage.asked - coverage.left.length
@@ -75,7 +75,7 @@ export function WalkPage() {
                 {/* It stays in sight when the roofs above have scrolled away. */}
                 {dossier.roofs.length > 1 && `${visit.name}: `}
                 {coverage.left.length === 0
-                  ? 'Nothing is left: every place is looked at or excused.'
+                  ? 'Nothing is left: every place is inspected or has a reason.'
                   : `${coverage.left.length} of ${coverage.asked} places left`}
               </Text>
               <ComingDown />

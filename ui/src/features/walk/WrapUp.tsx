@@ -45,7 +45,7 @@ export function WrapUp() {
       </Heading>
       {progress.heldBy.length > 0 && !finished && (
         <Box>
-          <Text fontWeight="bold">{others.length > 0 ? `${visit.name} holds the visit` : 'What holds the visit'}</Text>
+          <Text fontWeight="bold">{others.length > 0 ? `${visit.name} holds the visit` : 'Open before finishing'}</Text>
           <ul className="k-list">
             {progress.heldBy.map((held) => (
               <li key={held}>{held}</li>
@@ -68,7 +68,7 @@ export function WrapUp() {
         ))}
       {progress.writeUps > 0 && (
         <Button asChild size="lg" variant="outline">
-          <Link to={`${visit.base}/tray`}>Write up {progress.writeUps} from the tray</Link>
+          <Link to={`${visit.base}/tray`}>Write up {progress.writeUps} from the inbox</Link>
         </Button>
       )}
       {assessment.slopes
@@ -87,7 +87,7 @@ export function WrapUp() {
             Finished. {progress.heldBy.length > 0 && `Since then: ${progress.heldBy.join('; ')}.`}
           </Text>
           <Button variant="outline" onClick={() => finish(null)}>
-            Open it again
+            Reopen
           </Button>
         </Flex>
       ) : (
@@ -186,7 +186,7 @@ function Protections({ protections }: { protections: ProtectionFact[] }) {
             onClick={add}
             disabled={!fields.what.trim() || !fields.byWhom.trim() || !fields.goodUntil}
           >
-            Log it; before and after photos fall due
+            Save; before and after photos are then due
           </Button>
         </Stack>
       )}

@@ -19,14 +19,14 @@ export function OpinionPanel() {
     ...visit.facts.slopes.map((slope) => [slope.id, `Slope ${slope.letter}`]),
   ])
   return (
-    <Box className="k-sheet" as="section" aria-label="Opinions">
+    <Box className="k-sheet" as="section" aria-label="Recommendations">
       <Flex justify="space-between" align="center" gap="3" wrap="wrap">
         <Heading as="h2" size="md">
-          Opinion on the roof and its slopes
+          Recommendation for the roof and its slopes
         </Heading>
         {open === null && (
           <Button variant="outline" onClick={() => setOpen('')}>
-            Say what is to become of it
+            Add a recommendation
           </Button>
         )}
       </Flex>
@@ -87,13 +87,13 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
   const changed = before && (before.action !== action || before.because !== because.trim())
   const wantsWho = action === 'haveJudged' && who.trim() === ''
   const missing = !action
-    ? 'Say what is to become of it.'
+    ? 'Choose a recommendation.'
     : because.trim() === ''
       ? 'Say what it rests on.'
       : wantsWho
         ? 'Say who is to judge it.'
         : changed && reason.trim() === ''
-          ? 'Say why the opinion changed: the earlier one is kept.'
+          ? 'Enter why the recommendation changed: the earlier one is saved.'
           : null
   const keep = () => {
     if (!action || missing) return
@@ -121,9 +121,9 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
   }
   return (
     <Stack gap="3" mt="3">
-      <Choice label="What is to become of it" value={action} options={opinionActions} onChange={setAction} />
+      <Choice label="Recommendation" value={action} options={opinionActions} onChange={setAction} />
       <Flex gap="3" wrap="wrap">
-        <Labelled wide label="Who judges or does it">
+        <Labelled wide label="Who evaluates or does it">
           <Input
             size="lg"
             value={who}
@@ -135,10 +135,10 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
           <Input size="lg" type="date" value={byDay} onChange={(change) => setByDay(change.target.value)} />
         </Labelled>
       </Flex>
-      <Labelled wide label="What it rests on">
+      <Labelled wide label="Based on">
         <Textarea rows={2} value={because} onChange={(change) => setBecause(change.target.value)} />
       </Labelled>
-      <Choice label="Hangs on" value={event} options={opinionEvents} onChange={setEvent} />
+      <Choice label="Depends on" value={event} options={opinionEvents} onChange={setEvent} />
       <Flex gap="3" wrap="wrap" align="end">
         <Labelled wide label="If (optional)">
           <Input
@@ -171,10 +171,10 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
           onClick={keep}
           loading={record.isPending}
         >
-          Keep the opinion
+          Save recommendation
         </Button>
         <Button size="lg" variant="outline" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
         {missing && <Text color="faint">{missing}</Text>}
       </Flex>

@@ -39,7 +39,7 @@ function WorkOfRoof() {
     <Stack gap="3">
       {assessment.work.length === 0 ? (
         <Empty title={assessment.noWork}>
-          Findings that miss their limit, and slopes near their end, become work here.
+          Findings outside their limits, and slopes near end of life, appear here as work.
         </Empty>
       ) : (
         <Stack gap="3" as="ol" listStyleType="none">
