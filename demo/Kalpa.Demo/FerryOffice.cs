@@ -64,7 +64,7 @@ internal static class FerryOffice
         visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 12);
         var nail = visit.Finding("nail-exposed", "courses", "B", "below the ridge", WaterEvidence.NoneSeen, Extent.Scattered);
         visit.Photo("nail-exposed.jpg", "Head in the open", nail, "B", 20);
-        Item(facts, visit, "1", drip, "A", "Drip edge laps short", "Remake the laps", hold: true);
+        Item(facts, visit, "1", drip, "A", "Short drip-edge lap", "Extend the drip-edge lap", hold: true);
         Item(facts, visit, "2", nail, "B", "Exposed nails", "Draw, cement beneath, press", hold: false);
     }
 

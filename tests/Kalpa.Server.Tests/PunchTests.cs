@@ -47,7 +47,7 @@ public sealed class PunchTests : IAsyncLifetime
 
         var visit = await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}");
         var punch = visit.Roofs[0].Assessment.NewWork!.Punch.Single(p => p.ItemId == item.Id);
-        (punch.State, punch.StateWords).ShouldBe((PunchState.Fixed, "Fixed, says Jonna: to be judged"));
+        (punch.State, punch.StateWords).ShouldBe((PunchState.Fixed, "Marked fixed by Jonna: to be reviewed"));
         visit.Roofs[0].Facts.Records!.PunchReplies.ShouldHaveSingleItem();
         var decision = new PunchDecisionFact(
             Guid.CreateVersion7(),

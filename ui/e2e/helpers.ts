@@ -156,7 +156,7 @@ export async function onPhone(browser: Browser, more: object = {}) {
 
 /** Everything of this person is on the server. */
 export async function allSent(page: Page) {
-  await expect(page.getByRole('button', { name: /^Sending: / })).toHaveAccessibleName('Sending: All sent', {
+  await expect(page.getByRole('button', { name: /^Sync status: / })).toHaveAccessibleName('Sync status: Synced', {
     timeout: 60_000,
   })
 }

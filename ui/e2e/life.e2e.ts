@@ -1,5 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
+import { fleschKincaid } from 'flesch-kincaid'
+import { syllable } from 'syllable'
 import { address, chooseKey, findProperty, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
 
 const tile = (letter: string, facing: string) => ({ letter, facing, kind: 'clayTile', pitch: '5/12', rise: 5 })
@@ -48,7 +50,7 @@ test('years stay covered on every screen until the inspector has said theirs, an
   await expect(page.getByRole('button', { name: 'Confirm slope A' })).toHaveCount(0)
   await page.goto(`${address()}/visits/${ids.visit}/life`)
   await expect(life(page, 'A').getByRole('heading', { name: /years, most likely/ })).toBeVisible()
-  await expect(life(page, 'A').getByText('Marit Quillon said 3–5 years before seeing this.')).toBeVisible()
+  await expect(life(page, 'A').getByText('Marit Quillon estimated 3–5 years before seeing this.')).toBeVisible()
   await expect(life(page, 'B').getByRole('heading')).toHaveCount(0)
   await expect
     .poll(async () => (await serverVisit(page, ids.visit)).facts.records.signOffs)
@@ -63,7 +65,7 @@ test('a stack is put together, the layer that ends first governs, and what is re
   const ids = await makeVisit(page, 'Stack House', [tile('A', 'south')])
   await page.goto(`${address()}/visits/${ids.visit}/life`)
   await signOff(page, 'A', 'No estimate')
-  await expect(life(page, 'A').getByText(/First to end: its paper underlayment/)).toBeVisible()
+  await expect(life(page, 'A').getByText(/Controlling component: paper underlayment/)).toBeVisible()
   await expect(life(page, 'A').getByRole('button', { name: /paper underlayment.*taken as/ })).toBeVisible()
 
   // It was relaid: the assumed layer becomes a recorded one, with its own years as said.
@@ -78,7 +80,7 @@ test('a stack is put together, the layer that ends first governs, and what is re
   await sheet.getByLabel('Installed', { exact: true }).fill('2 to 4, I’d say')
   await expect(sheet.getByText('= installed between 2022 and 2024')).toBeVisible()
   await sheet.getByRole('button', { name: 'Save' }).click()
-  await expect(life(page, 'A').getByText(/First to end: its two layers of heavy underlayment/)).toBeVisible()
+  await expect(life(page, 'A').getByText(/Controlling component: two layers of heavy underlayment/)).toBeVisible()
 
   await life(page, 'A')
     .getByRole('button', { name: /Layer or fitting/ })
@@ -89,7 +91,7 @@ test('a stack is put together, the layer that ends first governs, and what is re
   await expect(life(page, 'A').getByRole('button', { name: /^sealant/ })).toContainText('due about')
   await expectNoBarriers(page)
   await page.goto(`${address()}/visits/${ids.visit}/work`)
-  await expect(page.getByRole('heading', { name: /Renew the sealant/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Replace the sealant/ })).toBeVisible()
   await expect.poll(async () => (await serverVisit(page, ids.visit)).facts.components.length).toBe(2)
 
   // What is gone is gone from today on.
@@ -125,17 +127,17 @@ test('schools stand side by side, another is stated by a tap, and one’s own fi
   await chooseKey(page, 'Stage of most of slope A', '1')
   await page.goto(`${address()}/visits/${ids.visit}/life`)
   await signOff(page, 'A', '6–8')
-  const ways = life(page, 'A').getByRole('group', { name: /Three ways/ })
+  const ways = life(page, 'A').getByRole('group', { name: /Three methods/ })
   await expect(ways.getByRole('radio', { name: /Combined/ })).toBeChecked()
   await ways.getByRole('radio', { name: /Age only/ }).click()
-  await expect(life(page, 'A').getByText(/Stated: by age table, chosen by the inspector/)).toBeVisible()
+  await expect(life(page, 'A').getByText(/Stated: age only, chosen by the inspector/)).toBeVisible()
 
   await life(page, 'A')
     .getByRole('button', { name: /Override/ })
     .click()
   await life(page, 'A').getByLabel('Low, years').fill('9')
-  await life(page, 'A').getByLabel('Likely, years').fill('3')
-  await expect(life(page, 'A').getByText(/Years rise from low to likely to high/)).toBeVisible()
+  await life(page, 'A').getByLabel('Most likely, years').fill('3')
+  await expect(life(page, 'A').getByText(/Enter years that rise from low/)).toBeVisible()
   await life(page, 'A').getByLabel('Low, years').fill('2')
   await life(page, 'A').getByLabel('High, years').fill('5')
   await expect(life(page, 'A').getByRole('button', { name: 'Save override' })).toBeDisabled()
@@ -159,10 +161,10 @@ test('each factor comes from a fact, tells what it costs, and is switched off fo
   await page.goto(`${address()}/visits/${ids.visit}/life`)
   await signOff(page, 'A', '6–8')
   await life(page, 'A')
-    .getByRole('button', { name: /What bears on it/ })
+    .getByRole('button', { name: /^Factors/ })
     .click()
   await expect(life(page, 'A').getByText(/Rate the laminated shingles by its stage: narrows/)).toBeVisible()
-  await chooseKey(page, 'Trees', 'Branches over it')
+  await chooseKey(page, 'Trees', 'Branches over the roof')
   await expect(life(page, 'A').getByText(/Branches over the roof.*costs \d/)).toBeVisible()
   const stated = await life(page, 'A').getByRole('heading').first().textContent()
   await life(page, 'A').getByRole('checkbox', { name: 'Outdoor: trees' }).click()
@@ -180,7 +182,7 @@ test('each factor comes from a fact, tells what it costs, and is switched off fo
   await expect.poll(async () => (await serverVisit(page, ids.visit)).facts.latitude).toBe(44.6)
   await page.goto(`${address()}/visits/${ids.visit}/life`)
   await life(page, 'A')
-    .getByRole('button', { name: /What bears on it/ })
+    .getByRole('button', { name: /^Factors/ })
     .click()
   await expect(
     life(page, 'A')
@@ -235,7 +237,7 @@ test('readings down a wall are drawn with their trend; one that does not read is
   await expect(page.getByText(/Not read: thick/)).toBeVisible()
   await expect(readings).toHaveValue('3/4, thick, 7/8')
   await readings.fill('3/4, 13/16, 7/8, 1 5/16')
-  await page.getByRole('button', { name: 'Keep 4 readings' }).click()
+  await page.getByRole('button', { name: 'Save 4 readings' }).click()
   await expect(
     page.getByRole('img', {
       name: /thickness of the board: 4 readings, 3\/4 in to 1 5\/16 in; worst at 4. It rises/,
@@ -251,11 +253,22 @@ test('the owner’s page says each slope in a minute, and a later visit tells wh
   await page.getByRole('link', { name: 'Life', exact: true }).click()
   await expect(page.getByText(/was nearer|equally near/).first()).toBeVisible()
   await page.getByRole('link', { name: 'Owner summary' }).click()
-  const porch = page.getByRole('region', { name: 'Slope E for the owner' })
-  await expect(porch.getByRole('heading', { name: /cannot last: replace or rebuild/ })).toBeVisible()
-  const harbour = page.getByRole('region', { name: 'Slope A for the owner' })
+  const porch = page.getByRole('region', { name: 'Slope E, owner summary' })
+  await expect(porch.getByRole('heading', { name: /Not suitable as built: replace or rebuild/ })).toBeVisible()
+  const harbour = page.getByRole('region', { name: 'Slope A, owner summary' })
   await expect(harbour.getByText(/What shortens it/)).toBeVisible()
   await expect(harbour.getByText(/If nothing is done/)).toBeVisible()
   await expect(harbour.getByRole('img', { name: /years behind/ })).toBeVisible()
+  // Read by an owner at about the ninth grade of school (Flesch–Kincaid), a heading counting as a sentence.
+  const text = (await page.getByRole('region', { name: /owner summary$/ }).allInnerTexts()).join('\n')
+  const sentences = text.split(/[.!?]\s|\n+/).filter((line) => /[a-z]/i.test(line))
+  const words = text.match(/[A-Za-z’]+/g) ?? []
+  expect(sentences.length).toBeGreaterThan(10)
+  const grade = fleschKincaid({
+    sentence: sentences.length,
+    word: words.length,
+    syllable: words.reduce((sum, word) => sum + syllable(word), 0),
+  })
+  expect(grade).toBeLessThanOrEqual(9)
   await expectNoBarriers(page)
 })

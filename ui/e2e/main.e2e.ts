@@ -23,7 +23,7 @@ async function addSlope(page: Page, slope: { pitch: string; eave: string; run: s
   await page.getByLabel('Pitch', { exact: true }).fill(slope.pitch)
   await page.getByLabel('Eave length').fill(slope.eave)
   await page.getByLabel('Run on plan').fill(slope.run)
-  await page.getByLabel('Laid in, or from').fill(slope.laid)
+  await page.getByLabel('Installed in, or from').fill(slope.laid)
   await page.getByLabel('Source of the year').selectOption('permit')
   await chooseKey(page, 'Faces', slope.falls)
   await page.getByRole('button', { name: /^Add slope/ }).click()
@@ -33,7 +33,7 @@ async function addSlope(page: Page, slope: { pitch: string; eave: string; run: s
 test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await signIn(page)
   await page.getByRole('link', { name: 'New property' }).click()
-  await page.getByLabel(/^Name, as you/).fill('Chart Room Cottage')
+  await page.getByLabel(/^Property name/).fill('Chart Room Cottage')
   await page.getByLabel('Address').fill('2 Signal Row, Saltmere')
   await page.getByRole('button', { name: 'Add the property' }).click()
 
@@ -58,9 +58,9 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     .getByRole('button', { name: /^Slope field/ })
     .click()
   const panel = page.getByRole('main')
-  await panel.getByRole('button', { name: 'Could not, Slope B' }).click()
-  await chooseKey(page, 'Why Slope B was not seen', 'Fragile')
-  await panel.getByRole('button', { name: 'Looked, Slope A' }).click()
+  await panel.getByRole('button', { name: 'Not inspected, Slope B' }).click()
+  await chooseKey(page, 'Why Slope B was not inspected', 'Fragile')
+  await panel.getByRole('button', { name: /^Inspected, Slope A$/ }).click()
   await chooseKey(page, 'Stage of most of slope A', '2')
   await expect(page.getByText(/Loss in spots, edges dark/).first()).toBeVisible()
 
@@ -70,7 +70,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     .getByRole('button', { name: /^Edges/ })
     .click()
   await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
-  await page.getByRole('button', { name: 'Drip edge laps short' }).click()
+  await page.getByRole('button', { name: 'Short drip-edge lap' }).click()
   await page.getByRole('button', { name: '1/2', exact: true }).click()
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('R905.2.8.5')
@@ -78,7 +78,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   writeFileSync(broken, 'this is no picture')
   await page.getByLabel('Photos', { exact: true }).setInputFiles([photo('drip-edge.jpg'), broken])
   await expect(page.getByText(/not a JPEG, PNG or WebP/)).toBeVisible()
-  await page.getByRole('button', { name: 'Drop broken.jpg' }).click()
+  await page.getByRole('button', { name: 'Remove broken.jpg' }).click()
   await expect(page.getByLabel('Caption of drip-edge.jpg')).toBeVisible()
   await page.getByLabel('Caption of drip-edge.jpg').fill('Lap by the rake')
   await page.getByRole('button', { name: 'Save finding' }).click()
@@ -91,9 +91,9 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     .click()
   await panel.getByRole('link', { name: 'New finding, Slope A' }).click()
   await page.getByLabel(/two letters/).fill('bo')
-  await page.getByRole('button', { name: 'Torn or cracked boot collar' }).click()
+  await page.getByRole('button', { name: 'Torn pipe boot' }).click()
   await chooseKey(page, 'Water signs', 'Staining')
-  await page.getByLabel('Where on it').fill('soil pipe')
+  await page.getByLabel('Location on the slope').fill('soil pipe')
   await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 
@@ -106,10 +106,10 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
     .getByRole('heading', { name: /years, most likely/ })
     .first()
     .textContent()
-  await expect(page.getByText('Marit Quillon said 6–8 years before seeing this.')).toBeVisible()
+  await expect(page.getByText('Marit Quillon estimated 6–8 years before seeing this.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Not suitable as built' })).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
-  await expect(page.getByRole('heading', { name: /^1\. Replace the boot/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^1\. Replace the pipe boot/ })).toBeVisible()
   await expect(page.getByText('Before next rain')).toBeVisible()
 
   // The report on paper holds the findings and the range.
@@ -121,9 +121,9 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await (await download).saveAs(file)
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
   for (const words of [
-    'Drip edge laps short',
+    'Short drip-edge lap',
     'Short by 1 1/2 in',
-    'Torn or cracked boot collar',
+    'Torn pipe boot',
     'soil pipe',
     'Lap by the rake',
     headline,
@@ -138,25 +138,25 @@ test('what is changed or deleted in a finding shows at once', async ({ page }) =
   await signIn(page)
   await (await findProperty(page, 'Pilot’s House')).getByRole('link', { name: 'Open the visit' }).click()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
-  await page.getByRole('link', { name: 'Remake the laps' }).click()
+  await page.getByRole('link', { name: 'Extend the drip-edge lap' }).click()
   await page.getByLabel('or typed').fill('2 1/4')
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Conforms')
   await page.getByRole('button', { name: 'Save finding' }).click()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
-  await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
-  await expect(page.getByRole('link', { name: 'Remake the laps' })).toHaveCount(0)
-  await page.getByRole('link', { name: 'Renew collar and cap' }).click()
+  await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Extend the drip-edge lap' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Replace the storm collar and cap' }).click()
   await page.getByRole('button', { name: 'Delete' }).click()
-  await expect(page.getByText(/Storm collar or flue rusted or loose” was deleted/)).toBeVisible()
+  await expect(page.getByText(/Rusted or loose storm collar” was deleted/)).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
-  await expect(page.getByRole('link', { name: 'Replace the boot' })).toBeVisible()
-  await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Replace the storm collar and cap' })).toHaveCount(0)
   // Deleting can be taken back, photos and all.
   await page.goBack()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveCount(0)
   await page.getByRole('link', { name: 'Work', exact: true }).click()
-  await expect(page.getByRole('link', { name: 'Renew collar and cap' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Replace the storm collar and cap' })).toBeVisible()
   await expect(page.getByText(/changed in two places/)).toHaveCount(0)
 })
 
@@ -257,7 +257,7 @@ test('on the phone a finding is kept with a thumb, and no screen runs over its s
   await page.getByRole('button', { name: /^Penetrations/ }).tap()
   await expectNoSideways(page, 'walk')
   await page.getByRole('link', { name: 'New finding, Slope B' }).tap()
-  await page.getByRole('button', { name: 'Vent pipe too short' }).tap()
+  await page.getByRole('button', { name: 'Short vent pipe' }).tap()
   await page.getByRole('button', { name: '4', exact: true }).tap()
   await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 2 in')
   await expectNoSideways(page, 'finding')

@@ -60,8 +60,8 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
 
   // Wrap-up of one says what the other still holds.
   await stations.getByRole('button', { name: /^Wrap-up/ }).click()
-  await expect(page.getByText('Garage holds the visit')).toBeVisible()
-  await expect(page.getByRole('button', { name: /things hold the visit/ })).toBeDisabled()
+  await expect(page.getByText('Open before finishing: Garage')).toBeVisible()
+  await expect(page.getByRole('button', { name: /items still open/ })).toBeDisabled()
 
   // Work and report go building by building.
   await page.getByRole('link', { name: 'Work', exact: true }).click()
@@ -114,7 +114,7 @@ test('a visit begun offline looks at both roofs, and one taken in later is walke
     .click()
   await page
     .getByRole('main')
-    .getByRole('button', { name: /^Looked/ })
+    .getByRole('button', { name: /^Inspected/ })
     .click()
   await context.setOffline(false)
   await allSent(page)

@@ -56,24 +56,24 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
     counts[kind] = await counted(page)
   }
   await record('drip edge lap, measured by tape', house.visit, 'edges', async () => {
-    await page.getByRole('button', { name: 'Drip edge laps short' }).tap()
+    await page.getByRole('button', { name: 'Short drip-edge lap' }).tap()
     await page.getByRole('button', { name: '1/2', exact: true }).tap()
     await expect(page.getByRole('status', { name: 'Verdict' })).toContainText('Short by 1 1/2 in')
     await shoot(page, 'drip-edge.jpg')
   })
   await record('torn boot over a stain', house.visit, 'penetrations', async () => {
-    await page.getByRole('button', { name: 'Torn or cracked boot collar' }).tap()
+    await page.getByRole('button', { name: 'Torn pipe boot' }).tap()
     await page.getByRole('group', { name: 'Water signs' }).getByRole('radio', { name: 'Staining' }).tap()
     await shoot(page, 'boot-torn.jpg')
   })
   await record('step flashing, measured by eye', house.visit, 'walls', async () => {
-    await page.getByRole('button', { name: 'Step flashing short', exact: true }).tap()
+    await page.getByRole('button', { name: 'Short step flashing', exact: true }).tap()
     await page.getByRole('button', { name: '2', exact: true }).tap()
     await page.getByRole('group', { name: 'Measured' }).getByRole('radio', { name: 'By eye' }).tap()
     await shoot(page, 'counter-flashing.jpg')
   })
   await record('tile headlap, measured', tile.visit, 'field', async () => {
-    await page.getByRole('button', { name: 'Tile headlap short' }).tap()
+    await page.getByRole('button', { name: 'Short tile headlap' }).tap()
     await page.getByRole('button', { name: '2', exact: true }).tap()
     await shoot(page, 'tile-courses.jpg')
   })

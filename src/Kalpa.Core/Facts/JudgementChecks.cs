@@ -64,7 +64,7 @@ internal static class JudgementChecks
         found.If(
             opinion.Action == OpinionAction.HaveJudged && string.IsNullOrWhiteSpace(opinion.Who),
             "opinion.no-judge",
-            "Enter who is to judge it: a roofer, an engineer, a chimney or wall specialist."
+            "Enter who is to evaluate it: a roofer, an engineer, a chimney or wall specialist."
         );
         found.If(
             opinion.Earlier.Any(e => string.IsNullOrWhiteSpace(e.Reason)),

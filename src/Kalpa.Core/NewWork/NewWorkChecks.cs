@@ -195,7 +195,7 @@ public static class NewWorkChecks
         var words = state switch
         {
             PunchState.Open => item.HoldPoint ? "Open: do not cover" : "Open",
-            PunchState.Fixed => $"Fixed, says {reply!.By}: to be judged",
+            PunchState.Fixed => $"Marked fixed by {reply!.By}: to be reviewed",
             PunchState.Accepted => "Accepted",
             _ => $"Refused: {decision!.Reason}",
         };

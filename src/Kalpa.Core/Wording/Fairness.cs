@@ -10,7 +10,7 @@ public static partial class Fairness
         var doubts = new List<string>();
         foreach (Match match in Blame().Matches(text))
         {
-            doubts.Add($"“{match.Value}” blames whoever did it. State what was observed and what it can do.");
+            doubts.Add($"“{match.Value}” blames a person. State what was observed and what it can do.");
         }
         foreach (Match match in Certain().Matches(text))
         {

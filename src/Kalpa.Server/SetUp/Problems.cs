@@ -64,7 +64,7 @@ internal sealed class KnownFailures : IExceptionHandler
             PhotoException photo => Problems.Of(
                 photo.Code == PhotoException.BusyCode ? StatusCodes.Status503ServiceUnavailable : StatusCodes.Status422UnprocessableEntity,
                 photo.Code,
-                "The photo was not taken in",
+                "The photo was not accepted",
                 photo.Message
             ),
             PrintingException printing => Problems.Of(

@@ -104,7 +104,7 @@ public sealed class AntiForgeryFilter(IAntiforgery antiForgery) : IEndpointFilte
                 StatusCodes.Status400BadRequest,
                 "session.stale-token",
                 "The page is out of date",
-                "Fetch the session again and repeat; nothing was changed."
+                "Load the session again and repeat; nothing was changed."
             );
         }
         if (changes && IsForAnother(http))
@@ -112,8 +112,8 @@ public sealed class AntiForgeryFilter(IAntiforgery antiForgery) : IEndpointFilte
             return Problems.Of(
                 StatusCodes.Status409Conflict,
                 "session.other-person",
-                "Somebody else is signed in",
-                "What was recorded by one person is never sent under another's name. Sign in as whoever recorded it."
+                "Another person is signed in",
+                "What was recorded by one person is never sent under another's name. Sign in as the person who recorded it."
             );
         }
         return await next(context);

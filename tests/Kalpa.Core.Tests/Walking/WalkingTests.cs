@@ -154,7 +154,7 @@ public class WalkingTests
         Causes.Words(new SuspectedCause("cold weld", [])).ShouldStartWith("Suspected cause: cold weld (not confirmed");
         SuspectedCause once = new("cold weld", [ProofKind.SeenFromOutside, ProofKind.SeenFromOutside]);
         Causes.IsProved(once).ShouldBeFalse();
-        Causes.Words(once).ShouldContain("a second proof is wanted");
+        Causes.Words(once).ShouldContain("a second confirmation is needed");
         Causes.Words(new SuspectedCause("cold weld", [ProofKind.SeenFromOutside, ProofKind.WaterTest])).ShouldStartWith("Cause: cold weld");
     }
 

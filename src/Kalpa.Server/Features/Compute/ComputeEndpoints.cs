@@ -65,7 +65,7 @@ public static class ComputeEndpoints
             return Problems.Of(
                 StatusCodes.Status422UnprocessableEntity,
                 NotComputable,
-                "This cannot be computed",
+                "This cannot be calculated",
                 "Something in the input breaks the computation. Leave parts out until it answers, and report what broke it."
             );
         }

@@ -118,8 +118,8 @@ public static class CrewEndpoints
         Problems.Of(
             StatusCodes.Status429TooManyRequests,
             "punch.link-full",
-            "This link has had its fill",
-            "Ask the inspector for a new link; what was sent is kept."
+            "This link has reached its limit",
+            "Ask the inspector for a new link; what was sent is saved."
         );
 
     private static async Task<Results<Ok<ChangeReceipt>, ProblemHttpResult>> SayFixed(
@@ -151,7 +151,7 @@ public static class CrewEndpoints
                 StatusCodes.Status422UnprocessableEntity,
                 "punch.no-photo",
                 "The photo is missing",
-                "Send the photo first, then say it is fixed."
+                "Send the photo first, then mark it as fixed."
             );
         }
         if (!await links.CountReply(link, cancel))
@@ -177,7 +177,7 @@ public static class CrewEndpoints
             ? Problems.Of(
                 StatusCodes.Status422UnprocessableEntity,
                 refused.Problems[0].Code,
-                "That was not recorded",
+                "The change was not recorded",
                 refused.Problems[0].Text
             )
             : TypedResults.Ok(receipts.Receipts[0]);

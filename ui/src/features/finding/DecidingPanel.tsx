@@ -1,7 +1,7 @@
 import { Box, Flex, Stack, Text } from '@chakra-ui/react'
 import type { DecisionAnswer, FindingFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
-import { lowerFirst } from '../../shared/sentences'
+import { lowerFirst, upperFirst } from '../../shared/sentences'
 
 type Props = { draft: FindingFact; decisions: DecisionAnswer[]; onChange: (fields: Partial<FindingFact>) => void }
 
@@ -32,7 +32,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
             <Box as="ul" className="k-limits">
               {decision.branches.map((branch) => (
                 <li key={branch.if}>
-                  If {branch.if}: {lowerFirst(branch.then)}.
+                  “{upperFirst(branch.if)}”: {lowerFirst(branch.then)}.
                 </li>
               ))}
               <li>To find out: {lowerFirst(decision.settle)}</li>
@@ -52,7 +52,7 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
                 className="k-otherview"
                 onClick={() => view(decision.key, other.key)}
               >
-                Rather: {lowerFirst(other.words)}
+                Other view: {lowerFirst(other.words)}
               </button>
             ))}
             {decision.by === 'inspector' && (

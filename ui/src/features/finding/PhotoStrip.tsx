@@ -65,7 +65,7 @@ function PhotoPart({ photo, photos }: { photo: FormPhoto; photos: FindingPhotos 
         <Text fontSize="sm" truncate>
           {fact && fact.role !== 'seen' ? photoRoles[fact.role ?? 'seen'] : photo.name}
         </Text>
-        <Button size="xs" variant="outline" onClick={() => photos.remove(photo)} aria-label={`Drop ${photo.name}`}>
+        <Button size="xs" variant="outline" onClick={() => photos.remove(photo)} aria-label={`Remove ${photo.name}`}>
           Remove
         </Button>
       </Flex>

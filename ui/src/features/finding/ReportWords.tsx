@@ -80,7 +80,7 @@ export function ReportWords({ draft, judged, onChange }: Props) {
         )}
         {draft.ownWords?.means && condition && (
           <Button variant="outline" size="md" onClick={keepForFirm} loading={record.isPending}>
-            Keep for every “{condition.name.toLowerCase()}”
+            Save for every “{condition.name.toLowerCase()}”
           </Button>
         )}
       </Flex>

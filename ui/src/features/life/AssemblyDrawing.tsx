@@ -136,7 +136,7 @@ const stageText = ({ stage }: ComponentAnswer) => (stage === null || stage === u
 
 function yearsText({ due, left, part }: ComponentAnswer) {
   if (part === 'passive') return ''
-  if (due) return left && left.high <= 0 ? 'spent' : `due about ${due.likely}`
+  if (due) return left && left.high <= 0 ? 'at end of life' : `due about ${due.likely}`
   if (!left) return ''
-  return left.high <= 0 ? 'spent' : `${left.low.toFixed(0)}–${left.high.toFixed(0)} years on its own`
+  return left.high <= 0 ? 'at end of life' : `${left.low.toFixed(0)}–${left.high.toFixed(0)} years on its own`
 }

@@ -18,8 +18,9 @@ export function LifePage() {
         <SlopeLife key={slope.slopeId} slope={slope} />
       ))}
       <Text fontSize="sm" color="faint">
-        One tab is one year: pale ones are behind, whole ones are as good as sure, hatched ones may come; the notch
-        marks the likely end. One roof in ten ends before the low figure, one in ten outlasts the high one.
+        One tab is one year: pale tabs are past, solid tabs are nearly certain, hatched tabs are possible; the notch
+        marks the most likely end. About one roof in ten ends before the low figure, and one in ten outlasts the high
+        one.
       </Text>
       <FirmsWay />
     </Stack>

@@ -14,7 +14,7 @@ export function OwnerPage() {
         Your roof at a glance
       </Heading>
       {assessment.slopes.map((slope) => (
-        <Box key={slope.slopeId} as="section" className="k-sheet" aria-label={`Slope ${slope.letter} for the owner`}>
+        <Box key={slope.slopeId} as="section" className="k-sheet" aria-label={`Slope ${slope.letter}, owner summary`}>
           <Flex gap="3" align="center">
             <PlanLetter letter={slope.letter} facing={slope.facing} />
             <Box flex="1" minW="0">

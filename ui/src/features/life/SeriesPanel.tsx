@@ -132,7 +132,7 @@ function NewSeries({ onDone }: { onDone: () => void }) {
       {record.isError && <Trouble error={record.error} />}
       <Flex gap="3">
         <Button size="lg" colorPalette="verdigris" onClick={keep} disabled={!ready} loading={record.isPending}>
-          Keep {texts.length > 1 ? `${texts.length} readings` : 'the series'}
+          Save {texts.length > 1 ? `${texts.length} readings` : 'the series'}
         </Button>
         <Button size="lg" variant="outline" onClick={onDone}>
           Cancel

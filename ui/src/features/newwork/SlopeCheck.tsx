@@ -222,7 +222,7 @@ function CourseForm({ slope, course, onDone }: { slope: SlopeFact; course: numbe
         disabled={!(nails >= 0) || tooMany || Boolean(parsed?.problem)}
         loading={record.isPending || reading}
       >
-        Keep course {course}
+        Save course {course}
       </Button>
       {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}
     </Stack>

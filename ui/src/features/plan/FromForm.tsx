@@ -59,7 +59,7 @@ export function FromForm({
       : halfSized
         ? 'Give width and depth, or neither.'
         : homeless
-          ? 'Choose the slope that the dormer stands on.'
+          ? 'Choose the slope that the dormer is on.'
           : null
   const sized = readWidth?.value != null && readDepth?.value != null
   const small = kind === 'porch' || kind === 'shed' || kind === 'dormer'
@@ -108,7 +108,7 @@ export function FromForm({
       )}
       {kind === 'dormer' && (
         <Select
-          label="On"
+          label="Built on"
           none="choose the slope"
           value={onSlope}
           options={scene.slopes

@@ -256,7 +256,7 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
           onChange={(under) => void run({ verb: 'setUnder', ...to, under })}
         />
         <Select
-          label="On"
+          label="Built on"
           none="its own walls"
           value={part.onSlope ?? ''}
           options={hosts.map(({ id, letter }) => [id, `slope ${letter}`] as const)}

@@ -29,7 +29,7 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
         size="sm"
         onClick={() => setOpen(true)}
         _hover={{ bg: 'whiteAlpha.300' }}
-        aria-label={`Sending: ${words}`}
+        aria-label={`Sync status: ${words}`}
         className={words === 'Synced' ? undefined : 'k-syncnote'}
       >
         <Icon size={18} /> {words}
@@ -45,7 +45,7 @@ function wordsOf({ halted, loaded, entries, picturesWaiting }: OutboxState): str
   if (!loaded) return 'Checking'
   const refused = entries.filter((entry) => entry.problem).length
   const waiting = entries.length - refused + picturesWaiting
-  if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to send${waiting > 0 ? ` ${waiting}` : ''}`
+  if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to sync${waiting > 0 ? ` ${waiting}` : ''}`
   if (refused > 0) return `${refused} refused`
   if (halted === 'offline') return waiting > 0 ? `Offline, ${waiting} waiting to sync` : 'Offline'
   if (waiting > 0) return `${waiting} waiting to sync`

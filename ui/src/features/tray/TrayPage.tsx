@@ -156,8 +156,8 @@ function TrayClip({ clip }: { clip: ClipFact }) {
       )}
       <Textarea
         rows={2}
-        aria-label="What it holds"
-        placeholder="What it holds, in words"
+        aria-label="Transcript"
+        placeholder="Transcript"
         value={words}
         onChange={(event) => setWords(event.target.value)}
       />

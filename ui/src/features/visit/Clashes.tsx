@@ -126,7 +126,7 @@ function Told({ version, kind }: { version: FactVersion; kind: string }) {
         <>
           {look.state === 'looked'
             ? 'Inspected'
-            : `${look.state === 'hidden' ? 'Hidden' : 'Not seen'}: ${excuses[look.excuse ?? 'covered']}`}
+            : `${look.state === 'hidden' ? 'Hidden' : 'Not inspected'}: ${excuses[look.excuse ?? 'covered']}`}
         </>
       )
     }

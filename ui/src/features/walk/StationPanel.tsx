@@ -67,7 +67,7 @@ export function StationPanel({ station }: { station: Station }) {
       )}
       {open.length > 1 && (
         <Button variant="outline" size="lg" onClick={() => note(open, { state: 'looked' })} loading={record.isPending}>
-          <Check /> Looked at the other {open.length} slopes
+          <Check /> Inspected: the other {open.length} slopes
         </Button>
       )}
       {record.isError && <Trouble error={record.error} />}
@@ -100,7 +100,7 @@ function wordsOf(look: LookFact | undefined, found: boolean, rated: boolean) {
   if (!look) return rated ? 'rated; tap Inspected when the slope is inspected' : 'not inspected yet'
   if (look.state === 'hidden') return `hidden ${hiders[look.excuse as keyof typeof hiders]?.toLowerCase() ?? ''}`
   if (look.excuse === 'notThere') return 'nothing of the kind here'
-  if (look.state === 'excused') return `not seen: ${excuses[look.excuse ?? 'covered'].toLowerCase()}`
+  if (look.state === 'excused') return `not inspected: ${excuses[look.excuse ?? 'covered'].toLowerCase()}`
   return found ? 'inspected' : 'inspected, no defects'
 }
 
@@ -153,7 +153,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             size="lg"
             flex="1"
             onClick={onLooked}
-            aria-label={`Looked, ${name}`}
+            aria-label={`Inspected, ${name}`}
             aria-pressed={state === 'looked'}
           >
             <Check /> Inspected
@@ -164,7 +164,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             flex="1"
             onClick={() => setExcusing(!excusing)}
             aria-expanded={excusing}
-            aria-label={`Could not, ${name}`}
+            aria-label={`Not inspected, ${name}`}
           >
             Not inspected
           </Button>
@@ -173,7 +173,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
       {excusing && (
         <Stack mt="2" gap="3">
           <Choice
-            label={`Why ${name} was not seen`}
+            label={`Why ${name} was not inspected`}
             value={look?.state === 'excused' ? (look.excuse ?? null) : null}
             options={excuses}
             onChange={(reason) => done(() => onExcused(reason))}

@@ -22,7 +22,11 @@ export function StationToDos({ station, all = false }: { station: string; all?: 
   )
 }
 
-const answers = { 'Nothing found': 'Looked, nothing', Found: 'Found it', 'Not possible': 'Not possible' } as const
+const answers = {
+  'Nothing found': 'Checked, nothing found',
+  Found: 'Found it',
+  'Not possible': 'Not possible',
+} as const
 
 function ToDoRow({ toDo }: { toDo: ToDo }) {
   const { visit } = useVisitContext()

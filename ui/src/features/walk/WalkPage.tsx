@@ -104,7 +104,7 @@ export function WalkPage() {
                   ? 'finished'
                   : progress.canFinish
                     ? 'ready to finish'
-                    : `${progress.heldBy.length} things hold it`}
+                    : `${progress.heldBy.length} items open`}
               </Text>
             </Box>
           </button>

@@ -45,7 +45,9 @@ export function WrapUp() {
       </Heading>
       {progress.heldBy.length > 0 && !finished && (
         <Box>
-          <Text fontWeight="bold">{others.length > 0 ? `${visit.name} holds the visit` : 'Open before finishing'}</Text>
+          <Text fontWeight="bold">
+            {others.length > 0 ? `Open before finishing: ${visit.name}` : 'Open before finishing'}
+          </Text>
           <ul className="k-list">
             {progress.heldBy.map((held) => (
               <li key={held}>{held}</li>
@@ -57,7 +59,7 @@ export function WrapUp() {
         heldElsewhere.map(({ roof, name, assessment: { progress: other } }) => (
           <Box key={roof.id}>
             <Text fontWeight="bold">
-              <Link to={`${viewOf(dossier, roof.id).base}/walk`}>{name}</Link> holds the visit
+              Open before finishing: <Link to={`${viewOf(dossier, roof.id).base}/walk`}>{name}</Link>
             </Text>
             <ul className="k-list">
               {other.heldBy.map((line) => (
@@ -98,7 +100,7 @@ export function WrapUp() {
           onClick={() => finish(localIso())}
           loading={record.isPending}
         >
-          {canFinish ? 'Finish the visit' : `${held} things hold the visit`}
+          {canFinish ? 'Finish the visit' : `${held} items still open`}
         </Button>
       )}
       {record.isError && <Trouble error={record.error} />}

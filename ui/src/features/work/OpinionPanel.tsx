@@ -65,7 +65,7 @@ function Told({ opinion, onChange }: { opinion: OpinionAnswer; onChange: () => v
         ))}
       </Box>
       <Button variant="outline" size="md" onClick={onChange}>
-        Change<span className="k-hidden"> the opinion on {opinion.of.toLowerCase()}</span>
+        Change<span className="k-hidden"> the recommendation for {opinion.of.toLowerCase()}</span>
       </Button>
     </Flex>
   )
@@ -91,7 +91,7 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
     : because.trim() === ''
       ? 'Say what it rests on.'
       : wantsWho
-        ? 'Say who is to judge it.'
+        ? 'Enter who is to evaluate it.'
         : changed && reason.trim() === ''
           ? 'Enter why the recommendation changed: the earlier one is saved.'
           : null
