@@ -81,13 +81,13 @@ public sealed class BookTests
         OpinionFact Opinion(Guid visit, OpinionAction action, string because) =>
             new(Guid.CreateVersion7(), visit, roof.Slope.Id, action, "", because, OpinionEvent.None, null, [], [], "Tess Tester", At);
         await tess.Send([.. roof.Changes, Inspector.Change(FactKind.Opinion, Opinion(roof.Visit.Id, OpinionAction.Monitor, "laps hold"))]);
-        (await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report")).ShouldContain("Slope A: Watch it.");
+        (await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report")).ShouldContain("Slope A: Monitor.");
 
         var later = roof.Visit with { Id = Guid.CreateVersion7(), On = roof.Visit.On.AddYears(1) };
         var replace = Opinion(later.Id, OpinionAction.Replace, "laps opened");
         await tess.Send(Inspector.Change(FactKind.Visit, later), Inspector.Change(FactKind.Opinion, replace));
         var told = (await tess.Get<VisitDossier>($"/api/visits/{later.Id}")).Roofs[0].Assessment.Opinions.ShouldHaveSingleItem();
-        told.History.ShouldHaveSingleItem().ShouldBe("On 1 May 2026: watch it, because laps hold.");
+        told.History.ShouldHaveSingleItem().ShouldBe("On May 1, 2026: monitor, because laps hold.");
     }
 
     [Fact]

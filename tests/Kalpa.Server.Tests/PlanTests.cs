@@ -56,7 +56,7 @@ public sealed class PlanTests
         var (marit, visit) = await Pilots(server);
 
         var csv = await marit.Http.GetStringAsync($"/api/visits/{visit.Visit.Id}/takeoff.csv");
-        csv.Split('\n')[0].Trim().ShouldBe("list,item,amount,unit,reckoned from");
+        csv.Split('\n')[0].Trim().ShouldBe("list,item,amount,unit,basis");
         csv.ShouldContain("Ice barrier");
 
         var svg = await marit.Http.GetStringAsync($"/api/visits/{visit.Visit.Id}/plan.svg");

@@ -188,7 +188,7 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
   page,
 }) => {
   // Some fifty looks at whole pages, two or three seconds each.
-  test.setTimeout(400_000)
+  test.setTimeout(900_000)
   const refused: string[] = []
   page.on(
     'console',

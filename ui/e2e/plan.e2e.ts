@@ -214,7 +214,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await page.getByRole('button', { name: /^Edge 1 of/ }).focus()
   await page.keyboard.press('g')
   await expect(page.getByText('Needs a place')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^Finding .*No cricket/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Finding .*without a cricket/ })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Needs a place')).toHaveCount(0)
 })

@@ -47,6 +47,24 @@ public sealed class EditTests
         Plans.Measure(whole).TrueSquareFeet.ShouldBe(Plans.Measure(House).TrueSquareFeet);
     }
 
+    /// <summary>Refused beyond what can be built: 24:12 is the steepest pitch, and no overhang or parapet is a hundred feet.</summary>
+    [Theory]
+    [InlineData(PlanVerb.SetPitch, 24, true)]
+    [InlineData(PlanVerb.SetPitch, 24.01, false)]
+    [InlineData(PlanVerb.SetPitch, 0, false)]
+    [InlineData(PlanVerb.SetOverhang, 0, true)]
+    [InlineData(PlanVerb.SetOverhang, 1_199.9, true)]
+    [InlineData(PlanVerb.SetOverhang, 1_200, false)]
+    [InlineData(PlanVerb.SetParapet, 1_199.9, true)]
+    [InlineData(PlanVerb.SetParapet, 1_200, false)]
+    [InlineData(PlanVerb.SetParapet, -1, false)]
+    public void AnEditTakesWhatCanBeBuilt(PlanVerb verb, double value, bool taken)
+    {
+        var edit = On(verb, 0);
+        edit = verb == PlanVerb.SetPitch ? edit with { RisePer12 = value } : edit with { Inches = value };
+        (PlanEdits.Of(new PlanEditRequest(House, edit)).Refused is null).ShouldBe(taken);
+    }
+
     [Fact]
     public void ASplitSlopeIsTwoInOnePlane()
     {

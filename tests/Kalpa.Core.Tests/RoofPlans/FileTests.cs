@@ -52,6 +52,32 @@ public sealed class FileTests
         System.Text.Json.JsonSerializer.Serialize(a, KalpaJson.Default.PlanFact)
         == System.Text.Json.JsonSerializer.Serialize(b, KalpaJson.Default.PlanFact);
 
+    /// <summary>Half a mile is the longest building there is; beyond it the unit is another one.</summary>
+    [Theory]
+    [InlineData(2_640, true)]
+    [InlineData(2_641, false)]
+    public void AnOutlineIsAtMostHalfAMileLong(double feet, bool read) =>
+        OutlineReader
+            .Read(new ImportRequest(Ring($"[[0,0],[{feet},0],[{feet},40],[0,40],[0,0]]"), OutlineUnit.Feet))
+            .Outlines.Any(o => o.Problem is null)
+            .ShouldBe(read);
+
+    /// <summary>A feature may carry a name, no properties at all, or properties that are no object.</summary>
+    [Theory]
+    [InlineData("{\"name\":\"Boat House\"}", "Boat House")]
+    [InlineData("null", "Outline 1")]
+    [InlineData("\"none\"", "Outline 1")]
+    public void AnOutlineIsNamedByItsProperties(string properties, string name) =>
+        OutlineReader
+            .Read(
+                new ImportRequest(
+                    $"{{\"type\":\"Feature\",\"properties\":{properties},\"geometry\":{Ring("[[0,0],[40,0],[40,30],[0,30],[0,0]]")}}}",
+                    OutlineUnit.Feet
+                )
+            )
+            .Outlines.Single()
+            .Name.ShouldBe(name);
+
     [Fact]
     public void AnOutlineInDegreesHasItsSizeInInches()
     {

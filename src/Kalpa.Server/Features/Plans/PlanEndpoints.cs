@@ -73,7 +73,7 @@ public static class PlanEndpoints
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (var csv = CsvWriter.Create(text, new CsvWriterOptions(), leaveOpen: true))
         {
-            csv.WriteHeader(["list", "item", "amount", "unit", "reckoned from"]);
+            csv.WriteHeader(["list", "item", "amount", "unit", "basis"]);
             Lines(csv, "steep", plan.TakeOff.Steep);
             Lines(csv, "low slope", plan.TakeOff.LowSlope);
         }
