@@ -52,11 +52,11 @@ public sealed class FileTests
         System.Text.Json.JsonSerializer.Serialize(a, KalpaJson.Default.PlanFact)
         == System.Text.Json.JsonSerializer.Serialize(b, KalpaJson.Default.PlanFact);
 
-    /// <summary>Half a mile is the longest building there is; beyond it the unit is another one.</summary>
+    /// <summary>No corner is farther than half a mile from the middle of its building; beyond it the unit is another one.</summary>
     [Theory]
-    [InlineData(2_640, true)]
-    [InlineData(2_641, false)]
-    public void AnOutlineIsAtMostHalfAMileLong(double feet, bool read) =>
+    [InlineData(5_279, true)]
+    [InlineData(5_281, false)]
+    public void AnOutlineReachesAtMostHalfAMileFromItsMiddle(double feet, bool read) =>
         OutlineReader
             .Read(new ImportRequest(Ring($"[[0,0],[{feet},0],[{feet},40],[0,40],[0,0]]"), OutlineUnit.Feet))
             .Outlines.Any(o => o.Problem is null)

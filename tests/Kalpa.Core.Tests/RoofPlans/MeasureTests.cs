@@ -220,18 +220,4 @@ public sealed class MeasureTests
         // 8 in up 140 ft of parapet and round 14 ft of curb.
         Amount("base-flashing").ShouldBe((140 + 14) * 8 / 12.0, 0.1);
     }
-
-    /// <summary>A wall that stands out by more than three inches, the thickness of a stud, has a line of its own.</summary>
-    [Theory]
-    [InlineData(2.9, 4)]
-    [InlineData(3.0, 4)]
-    [InlineData(3.1, 6)]
-    public void AWallIsOneWithAnotherWithinItsThickness(double inches, int stretches)
-    {
-        // A wing of the same depth, set back at one end by so much: the short return is a wall, or part of the other.
-        var house = Plans.Rectangle(1, 0, 0, 30, 24, 6);
-        var wing = Plans.Rectangle(2, 20, inches / 12, 20, 24 - (inches / 12), 6) with { Kind = PartKind.Addition };
-        PlanPart Heated(PlanPart part) => part with { Under = Under.HeatedRoom };
-        Plans.Measure(Plans.Of(Heated(house), Heated(wing))).WallLines.Count(w => w[0] != w[1]).ShouldBe(stretches);
-    }
 }

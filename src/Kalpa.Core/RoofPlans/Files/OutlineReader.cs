@@ -39,7 +39,7 @@ public static class OutlineReader
     public const int LongestText = 8_000_000;
     private const int MostOutlines = 50;
 
-    /// <summary>No building is longer, inches (half a mile): larger means that the unit is mistaken.</summary>
+    /// <summary>No corner is farther from the middle of its building, inches (half a mile): larger means that the unit is mistaken.</summary>
     private const double LongestInches = 31_680;
 
     /// <summary>Corners nearer to the line between their neighbours than this are left out, inches: outlines from above have many that say nothing.</summary>
