@@ -70,7 +70,7 @@ public class JudgementTests
         told.Of.ShouldBe("Slope A");
         told.Headline.ShouldBe("Have it evaluated by a roofer, before the winter, by November 1, 2026.");
         told.Branches.ShouldBe(["If the roofer says no: monitor, twice a year."]);
-        told.History.Single().ShouldContain("watch it, because some tabs lift");
+        told.History.Single().ShouldContain("monitor, because some tabs lift");
         FactChecks.Of(opinion with { Who = "" }, Book).ShouldContain(p => p.Code == "opinion.no-judge");
     }
 
