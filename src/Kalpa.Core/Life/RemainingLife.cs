@@ -184,7 +184,7 @@ public static class RemainingLife
             null => (null, "neither age nor stage is recorded"),
             School.Combined when governing.Stage >= JointLife.LookLeadsFrom => (
                 usual,
-                "age and stage are both recorded; at this much wear the look leads"
+                "age and stage are both recorded; at this much wear, condition leads"
             ),
             School.Combined => (usual, "age and stage are both recorded, and each corrects the other"),
             School.WhatIsSeen => (usual, "only the stage is recorded"),

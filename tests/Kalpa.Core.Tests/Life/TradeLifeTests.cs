@@ -134,7 +134,7 @@ public class TradeLifeTests
 
     [Theory]
     [InlineData(1, "age and stage are both recorded, and each corrects the other")]
-    [InlineData(2, "age and stage are both recorded; at this much wear the look leads")]
+    [InlineData(2, "age and stage are both recorded; at this much wear, condition leads")]
     public void It_is_said_which_of_age_and_look_leads(int stage, string why) =>
         Of(CoveringKind.LaminatedShingle, 14, stage).WhySchool.ShouldBe(why);
 

@@ -33,7 +33,7 @@ export function VerdictPanel({ verdict, waiting = null, error = null, onRetry }:
     >
       {waiting && (
         <Text fontSize="sm" className="k-waiting">
-          {waiting} Below is the former verdict.
+          {waiting} Below is the previous verdict.
         </Text>
       )}
       <Text fontWeight="bold" fontSize="lg">

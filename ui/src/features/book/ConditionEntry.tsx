@@ -29,7 +29,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         <strong>Check:</strong> {condition.check}
       </Text>
       <Text>
-        <strong>Means:</strong> {condition.meaning}
+        <strong>Meaning:</strong> {condition.meaning}
       </Text>
       <TryValues book={book} condition={condition} />
       <Logic id={condition.code} kind="condition" />

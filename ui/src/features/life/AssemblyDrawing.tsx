@@ -106,7 +106,7 @@ function LayerRow({ layer, job, family, covered, onEdit }: RowProps) {
       <Box flex="1" minW="0" textAlign="left">
         <Text fontWeight="bold" lineHeight="short">
           {answer.name}
-          {governs && <span className="k-governs"> governs</span>}
+          {governs && <span className="k-governs"> controls</span>}
         </Text>
         <Text fontSize="sm" lineHeight="short">
           {[ageText(answer), stageText(answer), covered ? '' : yearsText(answer)].filter(Boolean).join(' · ')}

@@ -24,7 +24,7 @@ export function OwnerPage() {
                   : (slope.forOwner?.headline ?? 'Covering not recorded')}
               </Heading>
               <Text color="faint">
-                {slope.coveringText}, falls {facings[slope.facing].toLowerCase()}
+                {slope.coveringText}, faces {facings[slope.facing].toLowerCase()}
               </Text>
             </Box>
           </Flex>

@@ -39,7 +39,7 @@ export function Schools({ slope }: { slope: SlopeAssessment }) {
         <Text as="legend" className="k-label">
           Three methods{' '}
           <Text as="span" fontWeight="normal">
-            low – likely – high, years
+            low – most likely – high, years
           </Text>
         </Text>
         <Flex gap="2" wrap="wrap">

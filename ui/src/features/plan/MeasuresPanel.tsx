@@ -85,7 +85,7 @@ function SlopeLine({ answer, slope, slopeId }: { answer: PlanAnswer; slope: Slop
           :12
         </Text>
         <Text fontSize="sm">
-          falls {facings[facet.facing].toLowerCase()} ({number(facet.azimuthDegrees)}°) · {number(facet.slopeFeet, 1)}{' '}
+          faces {facings[facet.facing].toLowerCase()} ({number(facet.azimuthDegrees)}°) · {number(facet.slopeFeet, 1)}{' '}
           ft up the slope · eave {number(facet.lowInches / 12, 1)} ft, top {number(facet.highInches / 12, 1)} ft above
           ground
           {under.length > 0 &&

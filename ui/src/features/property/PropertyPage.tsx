@@ -194,7 +194,7 @@ function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: Prope
           {slope.name && ` – ${slope.name}`}
         </Text>
         <Text>
-          {slope.pitch.typed} ({judged?.pitchDegrees ?? '…'}°) · falls {facings[slope.facing].toLowerCase()}
+          {slope.pitch.typed} ({judged?.pitchDegrees ?? '…'}°) · faces {facings[slope.facing].toLowerCase()}
           {judged?.size
             ? ` · ${judged.size.trueAreaSquareFeet.toLocaleString('en-US', { maximumFractionDigits: 0 })} ft², ${judged.size.squares.toFixed(1)} squares`
             : judged

@@ -152,6 +152,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             variant={state === 'looked' ? 'subtle' : 'outline'}
             size="lg"
             flex="1"
+            px={{ base: '2', lg: '5' }}
             onClick={onLooked}
             aria-label={`Inspected, ${name}`}
             aria-pressed={state === 'looked'}
@@ -162,6 +163,8 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             variant="outline"
             size="lg"
             flex="1"
+            px={{ base: '2', lg: '5' }}
+            fontSize={{ base: 'sm', lg: 'md' }}
             onClick={() => setExcusing(!excusing)}
             aria-expanded={excusing}
             aria-label={`Not inspected, ${name}`}
