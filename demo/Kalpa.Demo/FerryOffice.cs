@@ -65,7 +65,7 @@ internal static class FerryOffice
         var nail = visit.Finding("nail-exposed", "courses", "B", "below the ridge", WaterEvidence.NoneSeen, Extent.Scattered);
         visit.Photo("nail-exposed.jpg", "Head in the open", nail, "B", 20);
         Item(facts, visit, "1", drip, "A", "Short drip-edge lap", "Extend the drip-edge lap", hold: true);
-        Item(facts, visit, "2", nail, "B", "Exposed nails", "Draw, cement beneath, press", hold: false);
+        Item(facts, visit, "2", nail, "B", "Exposed nails", "Remove nail, seal the hole", hold: false);
     }
 
     private static void Item(
