@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { CONTRACT_VERSION } from '../api/contract'
-import type { FindingFact, HeldFact } from '../api/types'
+import type { FindingFact, FirmRulesFact, HeldFact } from '../api/types'
 import type { Entry } from './entry'
-import { acceptedVisit, type HeldVisit, pendingOf, requestOf, withAccepted } from './heldFacts'
+import { acceptedFirmRules, acceptedVisit, type HeldVisit, pendingOf, requestOf, withAccepted } from './heldFacts'
 import { changeOf } from './wire'
 
 const finding = (note: string) => ({ id: 'f', visitId: 'v', note }) as FindingFact
@@ -62,4 +62,15 @@ describe('facts held on this device', () => {
     const request = requestOf('v', after, [entry('r2', 'later')])
     expect([request.facts.length, request.changes?.[0]?.requestId, request.today]).toEqual([1, 'r2', '2026-09-18'])
   })
+})
+
+it('makes the next change of the firm’s settings from the one just taken', () => {
+  const before = { rules: null, heads: [{ factId: 'firm', revision: 'r0', clash: false }] }
+  const fact = { id: 'firm', views: [], phrases: [{ condition: 'vent-short', means: 'own words' }] } as FirmRulesFact
+  const taken = acceptedFirmRules(before, [
+    entry('r1', ''),
+    entry('r2', '', { kind: 'firmRules', factId: 'firm', fact }),
+  ])
+  expect(taken).toEqual({ rules: fact, heads: [{ factId: 'firm', revision: 'r2', clash: false }] })
+  expect(acceptedFirmRules(before, [entry('r1', '')])).toBe(before)
 })

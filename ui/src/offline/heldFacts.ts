@@ -1,4 +1,12 @@
-import type { DossierRequest, HeldFact, PendingChange, PropertyDossier, VisitDossier } from '../api/types'
+import type {
+  DossierRequest,
+  FirmRulesAnswer,
+  FirmRulesFact,
+  HeldFact,
+  PendingChange,
+  PropertyDossier,
+  VisitDossier,
+} from '../api/types'
 import { type Applied, applyToProperty, applyToVisit } from './applyChanges'
 import { contractOf, type Entry } from './entry'
 
@@ -59,3 +67,11 @@ export const acceptedProperty = (held: HeldProperty, changes: Entry[]): HeldProp
   dossier: held.dossier && applyToProperty(held.dossier, changes),
   behind: true,
 })
+
+/** The firm's settings after changes that the server has taken: the next change is made from these, not from those before. */
+export const acceptedFirmRules = (held: FirmRulesAnswer, changes: Entry[]): FirmRulesAnswer => {
+  const last = changes.filter((change) => change.kind === 'firmRules').at(-1)
+  if (!last) return held
+  const clash = held.heads.some((head) => head.factId === last.factId && head.clash)
+  return { rules: last.fact as FirmRulesFact, heads: [{ factId: last.factId, revision: last.requestId, clash }] }
+}

@@ -1,11 +1,11 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { ApiError } from '../api/client'
 import { trueNow } from '../api/clock'
-import type { HeldFact, HomeAnswer } from '../api/types'
+import type { FirmRulesAnswer, HeldFact, HomeAnswer } from '../api/types'
 import { applyToHome, visitOf } from './applyChanges'
 import { device } from './database'
 import type { Entry } from './entry'
-import { acceptedProperty, acceptedVisit, type HeldProperty, type HeldVisit } from './heldFacts'
+import { acceptedFirmRules, acceptedProperty, acceptedVisit, type HeldProperty, type HeldVisit } from './heldFacts'
 
 /** Goes up when the form of what is kept here changes: an answer of another form is fetched anew instead of being misread. */
 const ANSWER_SHAPE = 5
@@ -55,7 +55,7 @@ const concerns = (facts: HeldFact[], change: Entry, visitId: string) => {
 export async function applyToKept(personId: string, queries: QueryClient, changes: Entry[]) {
   if (changes.length === 0) return
   await queries.cancelQueries({
-    predicate: ({ queryKey }) => ['home', 'property', 'visit'].includes(String(queryKey[0])),
+    predicate: ({ queryKey }) => ['home', 'property', 'visit', 'firm-rules'].includes(String(queryKey[0])),
   })
   const visitWith = (held: HeldVisit, id: string) => {
     const mine = changes.filter((change) => concerns(held.facts, change, id))
@@ -63,6 +63,7 @@ export async function applyToKept(personId: string, queries: QueryClient, change
   }
   queries.setQueriesData<HomeAnswer>({ queryKey: ['home'] }, (old) => old && applyToHome(old, changes, false))
   queries.setQueriesData<HeldProperty>({ queryKey: ['property'] }, (old) => old && acceptedProperty(old, changes))
+  queries.setQueriesData<FirmRulesAnswer>({ queryKey: ['firm-rules'] }, (old) => old && acceptedFirmRules(old, changes))
   for (const [key, held] of queries.getQueriesData<HeldVisit>({ queryKey: ['visit'] }))
     if (held) queries.setQueryData(key, visitWith(held, String(key[1])))
   await device.answers
