@@ -139,7 +139,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
           </Text>
         </Box>
         <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>
-          <Button asChild colorPalette="verdigris" size="lg" flex="1">
+          <Button asChild colorPalette="verdigris" size="lg" flex="1" px={{ base: '1', lg: '5' }}>
             <Link
               to={`../findings/new?station=${station.key}${slope ? `&slope=${slope.id}` : ''}`}
               relative="path"
@@ -152,7 +152,9 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             variant={state === 'looked' ? 'subtle' : 'outline'}
             size="lg"
             flex="1"
-            px={{ base: '2', lg: '5' }}
+            px={{ base: '1', lg: '5' }}
+            gap="1"
+            fontSize={{ base: 'sm', lg: 'md' }}
             onClick={onLooked}
             aria-label={`Inspected, ${name}`}
             aria-pressed={state === 'looked'}
@@ -163,7 +165,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
             variant="outline"
             size="lg"
             flex="1"
-            px={{ base: '2', lg: '5' }}
+            px={{ base: '1', lg: '5' }}
             fontSize={{ base: 'sm', lg: 'md' }}
             onClick={() => setExcusing(!excusing)}
             aria-expanded={excusing}
