@@ -17,16 +17,6 @@ public static class ReportWords
         return string.Concat(kind.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"));
     }
 
-    public static string Facing(Facing facing) =>
-        facing switch
-        {
-            Core.Facts.Facing.NorthEast => "northeast",
-            Core.Facts.Facing.SouthEast => "southeast",
-            Core.Facts.Facing.SouthWest => "southwest",
-            Core.Facts.Facing.NorthWest => "northwest",
-            _ => facing.ToString().ToLowerInvariant(),
-        };
-
     public static string Recheck(RecheckOutcome outcome) =>
         outcome switch
         {

@@ -191,7 +191,7 @@ test('speech held on a finding offline waits in the inbox until it is worded', a
   await expect(page.getByText('Saved: write it up in the inbox.')).toBeVisible()
   await page.getByRole('link', { name: /^Inbox/ }).tap()
   await expect(page.locator('audio')).toHaveAttribute('src', /^blob:/)
-  await page.getByLabel('Transcript').fill('granules crunch under the boot on the whole slope')
+  await page.getByLabel('Recording in writing').fill('granules crunch under the boot on the whole slope')
   await page.getByRole('button', { name: 'Written up' }).tap()
   await expect(page.getByText('The inbox is empty')).toBeVisible()
   await context.setOffline(false)

@@ -4,7 +4,7 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Assessing;
 
 /// <summary>
-/// What stands in for a condition that this edition of the rule book does not know: the finding stays in the list, in the work and in the report under the
+/// The substitute for a condition that this edition of the rule book does not know: the finding stays in the list, in the work and in the report under the
 /// name it was recorded by, weighed by its water signs alone, until somebody chooses a condition or Kalpa is updated.
 /// </summary>
 internal static class AsRecorded

@@ -15,7 +15,7 @@ namespace Kalpa.Core.Assessing;
 
 /// <summary>
 /// Everything that is known of one roof at one visit. <paramref name="Latitude"/> in degrees; <paramref name="FirmSchool"/> is the firm's own way of
-/// stating life. <paramref name="Plan"/> and <paramref name="Details"/>: the roof's plan and what stands on it, null where nobody has drawn one.
+/// stating life. <paramref name="Plan"/> and <paramref name="Details"/>: the roof's plan and the details placed on it, null where none has been drawn.
 /// <paramref name="Unread"/>: so many facts on file could not be read, so that nothing may be called clear.
 /// </summary>
 public sealed record AssessInput(
@@ -98,7 +98,7 @@ public sealed record SlopeAssessment(
 
 /// <summary>
 /// A finding as judged. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
-/// <paramref name="Trade"/>: who mends it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
+/// <paramref name="Trade"/>: who repairs it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
 /// recorded; <paramref name="Outcome"/>: what is recommended, by the inspector or by what an answer decided.
 /// </summary>
 public sealed record FindingAssessment(
@@ -127,7 +127,7 @@ public sealed record FindingAssessment(
 [JsonConverter(typeof(CamelCaseEnum<WorkKind>))]
 public enum WorkKind
 {
-    /// <summary>Mends a finding.</summary>
+    /// <summary>Repairs a finding.</summary>
     Repair,
 
     /// <summary>A slope that is not suitable as built.</summary>

@@ -104,7 +104,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 Why = [condition.Meaning],
             };
         }
-        // What is immediate is made safe by itself; the larger work comes after.
+        // What is immediate is made safe first, as a job of its own; the larger work comes after.
         var immediate = urgency.Class == UrgencyClass.MakeSafeNow;
         var title =
             immediate ? ""

@@ -3,7 +3,7 @@ using Kalpa.Core.Life;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>The question of a planned thing, put to the slopes it stands on: all of the roof where none is named.</summary>
+/// <summary>The question of a planned thing, asked of the slopes it is planned for: all of the roof where none is named.</summary>
 public static class LastingRequests
 {
     public static LastingRequest Of(PlannedFact planned, IReadOnlyList<SlopeAssessment> slopes) =>

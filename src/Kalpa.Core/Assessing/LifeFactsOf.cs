@@ -178,7 +178,7 @@ internal static class LifeFactsOf
         return wear;
     }
 
-    /// <summary>Nails of picked courses only: what was hunted is no rate.</summary>
+    /// <summary>Nails of preselected courses only: spot checks make no rate.</summary>
     private static NailRate? NailsOf(AssessInput input, Guid slopeId)
     {
         var sample = input.Records?.Samples.Where(s => s.SlopeId == slopeId).OrderBy(s => s.Id).LastOrDefault();

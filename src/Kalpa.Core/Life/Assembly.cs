@@ -4,7 +4,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
 
-/// <summary>One layer or fitting of a slope with its law, its age, its stage and what bears on it. <paramref name="Life"/> null: no clock of its own, or nothing known.</summary>
+/// <summary>One layer or fitting of a slope with its life distribution, its age, its stage and its factors. <paramref name="Life"/> null: not aged separately, or nothing known.</summary>
 internal sealed record AssemblyComponent(
     Guid? Id,
     string Kind,

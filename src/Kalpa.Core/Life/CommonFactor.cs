@@ -11,7 +11,7 @@ internal static class CommonFactor
 
     /// <summary>
     /// Step and reach of the points at which z is taken. The trapezoidal rule is all but exact on a bell curve, also where a component has stood far longer
-    /// than its law lets one expect: slices of equal chance know no such z, and would then call it spent.
+    /// than its distribution makes likely: slices of equal chance hold no such z, and would put it at end of life.
     /// </summary>
     private const double Step = 0.75;
 
@@ -24,7 +24,7 @@ internal static class CommonFactor
     /// <summary>Points of z, each with its weight; the weights sum to one.</summary>
     public static IReadOnlyList<(double Z, double Weight)> Points { get; } = PointsOf();
 
-    /// <summary>Finer, for what is cheap to reckon.</summary>
+    /// <summary>Finer, for what is cheap to compute.</summary>
     private static readonly double[] FineScores = ScoresOf(120);
 
     /// <summary>P(T ≤ t | z) from P(T ≤ t).</summary>

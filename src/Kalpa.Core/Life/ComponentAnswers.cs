@@ -4,7 +4,7 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
 
-/// <summary>What is said of one component by itself.</summary>
+/// <summary>What is stated of one component alone.</summary>
 internal static class ComponentAnswers
 {
     public static ComponentAnswer Of(AssemblyComponent part, RemainingYears? alone, bool governs, DateOnly asOf, UnseenLayer? unseen)

@@ -41,7 +41,7 @@ internal sealed class JointLife
         Both,
     }
 
-    /// <summary>Not rated today, but spent when last rated, it is spent still.</summary>
+    /// <summary>Not rated today, but at end of life when last rated: it still is.</summary>
     private static IReadOnlyList<StageChance> StagesOf(ComponentModel part) =>
         part is { Weights: null, LastWeights: { } last } && last[StageModel.LastStage] > 0
             ? [new(StageModel.LastStage, last[StageModel.LastStage]), new(null, 1 - last[StageModel.LastStage])]

@@ -128,7 +128,7 @@ public static class Lasting
             }
             else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell && !sharpened)
             {
-                // What would sharpen the one that decides; the others wait.
+                // What would narrow the range of the slope that decides; the others wait.
                 sharpened = true;
                 var sharper = RemainingLife.Of(book, slope.Facts with { Deep = true }).Narrowing;
                 first.AddRange(sharper.Take(1).Select(n => $"{n.Text} (slope {slope.Letter})."));

@@ -2,13 +2,13 @@ using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
 
-/// <summary>What costs a second reckoning: what each factor takes, and which facts would sharpen the figure most.</summary>
+/// <summary>What takes a second computation: what each factor costs, and which facts would narrow the range most.</summary>
 internal static class LifeDepths
 {
     /// <summary>As many as an inspector goes after.</summary>
     private const int Sharpest = 2;
 
-    /// <summary>A fact that sharpens by less is not worth asking for.</summary>
+    /// <summary>A fact that narrows the range by less is not worth asking for.</summary>
     private const double WorthYears = 0.3;
 
     private const double WideAgeYears = 2.5;

@@ -92,7 +92,7 @@ public sealed record LifeFactor(
 public sealed record AgeRange(double Low, double High, AgeSource Source);
 
 /// <summary>
-/// One component of the assembly: how long it has by itself, and, for one that is renewed alone, the calendar year it falls due.
+/// One component of the assembly: its own remaining life and, for one that is replaced separately, the calendar year it falls due.
 /// <paramref name="Id"/> null: the covering itself, or a layer that is assumed because none was recorded.
 /// </summary>
 public sealed record ComponentAnswer(
@@ -113,14 +113,14 @@ public sealed record ComponentAnswer(
 /// <summary>Calendar years between which something falls due, and the likely one.</summary>
 public sealed record DueYears(int From, int Likely, int To);
 
-/// <summary>A fact that would sharpen the figure: by so many years narrower, or moved by as much.</summary>
+/// <summary>A fact that would narrow the range: by so many years narrower, or moved by as much.</summary>
 public sealed record Narrowing(string Text, double Years, bool Narrows);
 
 /// <summary>Figures that the inspector put in the place of those computed, with the reason.</summary>
 public sealed record OverruledLife(YearsLeft Computed, string Reason);
 
 /// <summary>
-/// Remaining life of a slope: what is stated, all three schools, the assembly, and why. <paramref name="Clash"/>: age and look can hardly be of one roof, with what
+/// Remaining life of a slope: what is stated, all three methods, the assembly, and why. <paramref name="Clash"/>: age and condition do not fit one roof, with what
 /// settles it; null where they agree or one is unknown. <paramref name="Unseen"/>: why nothing is stated where the layer that decides was not seen.
 /// </summary>
 public sealed record LifeAnswer(

@@ -52,7 +52,7 @@ public static class RemainingLife
         return facts.Deep ? LifeDepths.Of(book, facts, answer, parts) : answer;
     }
 
-    /// <summary>How long a component has by itself, by the best that is known of it; null where nothing is.</summary>
+    /// <summary>Remaining life of a component alone, from the best that is known of it; null where nothing is.</summary>
     private static RemainingYears? AloneOf(AssemblyComponent part)
     {
         if (part.Life is not { } life)
@@ -93,9 +93,9 @@ public static class RemainingLife
         {
             return UnseenSchools(keeper, years);
         }
-        var taken = Reckoned(parts, alone);
+        var taken = Models(parts, alone);
         var joint = taken.Count == 0 ? null : new JointLife(taken);
-        // One component alone was reckoned already.
+        // One component alone was computed already.
         RemainingYears? Both() => taken is [{ HasAge: true } only] ? alone.First(a => a.Key.Life == only).Value : joint?.Combined();
         var aged = keeper.Laid.Age is not null;
         var seen = parts.Any(p => p.Part == ComponentPart.Governs && p.Weights is not null);
@@ -157,7 +157,7 @@ public static class RemainingLife
     /// Every component that may be the first to end. None is left out however sure it is to outlast the others: its leaving, when another wears more, would
     /// itself move the figure.
     /// </summary>
-    private static List<ComponentModel> Reckoned(
+    private static List<ComponentModel> Models(
         IReadOnlyList<AssemblyComponent> parts,
         Dictionary<AssemblyComponent, RemainingYears?> alone
     ) => [.. parts.Where(p => p.Part == ComponentPart.Governs && alone[p] is not null).Select(p => p.Life!)];

@@ -34,7 +34,7 @@ internal static class ReroofChoices
         );
     }
 
-    /// <summary>The same covering laid today, with what bears on it but for what the old one held.</summary>
+    /// <summary>The same covering installed today, with its factors but for those that the old one held.</summary>
     private static LifeFacts New(LifeFacts facts) =>
         facts with
         {

@@ -2,7 +2,7 @@ namespace Kalpa.Core.Life;
 
 /// <summary>
 /// Three-parameter Weibull: F(t) = 1 − exp(−((t − t₀)/η)^k) for t &gt; t₀. Symbols: t₀ shift ≥ 0, η scale &gt; 0, k shape ≥ 1,
-/// so that ageing never slows with age. Years.
+/// so that aging never slows with age. Years.
 /// </summary>
 public readonly record struct ShiftedWeibull(double Shift, double Scale, double Shape)
 {

@@ -76,7 +76,7 @@ public static class NewWorkChecks
                     // Numbers stay with their items, whatever is not the crew's to do.
                     .Select((p, i) => (Item: p, Number: i + 1, Finding: Behind(p)))
                     .Where(p => IsTheCrews(p.Finding) || records.PunchReplies.Any(r => r.PunchItemId == p.Item.Id))
-                    .Select(p => OfItem(p.Item, p.Number, input, records, p.Finding)),
+                    .Select(p => OfItem(book, p.Item, p.Number, input, records, p.Finding)),
             ],
             Hunted(book, input)
         );
@@ -189,7 +189,14 @@ public static class NewWorkChecks
 
     private static string Percent(double share) => $"{share * 100:0.#}%";
 
-    private static PunchAnswer OfItem(PunchItemFact item, int number, AssessInput input, VisitRecords records, FindingAssessment? finding)
+    private static PunchAnswer OfItem(
+        RuleBook book,
+        PunchItemFact item,
+        int number,
+        AssessInput input,
+        VisitRecords records,
+        FindingAssessment? finding
+    )
     {
         var (state, reply, decision) = StateOf(item.Id, records.PunchReplies, records.PunchDecisions);
         var words = state switch
@@ -212,19 +219,20 @@ public static class NewWorkChecks
             state,
             words,
             reply?.Id,
-            Measured(input.Findings.FirstOrDefault(f => f.Id == item.FindingId)?.Measure, finding?.Verdict),
+            Measured(book, input.Findings.FirstOrDefault(f => f.Id == item.FindingId), finding?.Verdict),
             finding?.RemedySteps ?? []
         );
     }
 
-    private static string Measured(MeasureFact? measure, Verdict? verdict) =>
-        (measure, verdict) switch
-        {
-            ({ } read, { LimitText: { } limit }) => $"Measured {read.Typed.Trim()}; the limit is {limit} ({verdict.Source}).",
-            ({ } read, _) => $"Measured {read.Typed.Trim()}.",
-            (null, { LimitText: { } limit }) => $"Not measured; the limit is {limit} ({verdict.Source}).",
-            _ => "",
-        };
+    /// <summary>In the report's words; empty for an item without a finding, and where nothing was measured and no limit applies.</summary>
+    private static string Measured(RuleBook book, FindingFact? finding, Verdict? verdict) =>
+        finding is null || verdict is null || (finding.Measure is null && verdict.LimitText is null)
+            ? ""
+            : Wording.Words.Beside(
+                finding.Measure,
+                verdict,
+                book.FindCondition(finding.Condition)?.Quantity is { } quantity ? book.FindQuantity(quantity) : null
+            );
 
     /// <summary>Findings at the picked courses' station and elsewhere: named, never counted into a rate.</summary>
     private static List<string> Hunted(RuleBook book, AssessInput input) =>

@@ -15,7 +15,7 @@ public static class Sentences
     public static string Upper(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>Without its full stop, to be gone on with.</summary>
-    public static string Open(string sentence) => sentence.TrimEnd('.');
+    public static string WithoutStop(string sentence) => sentence.TrimEnd('.');
 
     /// <summary>A point of the compass: <c>south</c>, <c>southeast</c>.</summary>
     public static string Facing(Facing facing) => facing.ToString().ToLowerInvariant();

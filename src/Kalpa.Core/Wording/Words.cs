@@ -5,7 +5,7 @@ using Kalpa.Core.Walking;
 
 namespace Kalpa.Core.Wording;
 
-/// <summary>Whose words stand in the report.</summary>
+/// <summary>Whose words the report has.</summary>
 [System.Text.Json.Serialization.JsonConverter(typeof(CamelCaseEnum<WordsBy>))]
 public enum WordsBy
 {
@@ -40,7 +40,7 @@ public sealed record WordsFacts(
 /// <summary>Sentences composed from facts: deterministic, the same facts give the same words.</summary>
 public static class Words
 {
-    /// <summary>What stands in the report: the inspector's own words before the firm's phrase before what is composed.</summary>
+    /// <summary>The report's words: the inspector's own before the firm's phrase before what is composed.</summary>
     public static FindingWords Of(WordsFacts facts)
     {
         var (condition, finding) = (facts.Condition, facts.Finding);
@@ -82,7 +82,7 @@ public static class Words
         var what =
             verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
                 ? $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}; {Bound(verdict)}: within the limit."
-                : Defect(condition, finding, verdict, quantity) + Measured(finding, verdict, quantity);
+                : Defect(condition, finding, verdict, quantity);
         return $"{where}{what}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
     }
 
@@ -95,8 +95,8 @@ public static class Words
             Basis.Suspected => "suspected",
             _ => "observed",
         };
-        var pitch = slope is null ? "" : $"{Place(finding, slope)}, pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}: ";
-        var where = slope is null && finding.Place.Length > 0 ? $"{Place(finding, slope)}: " : pitch;
+        var pitch = slope is null ? "" : $", pitch {new Measures.Pitch(slope.Pitch.RisePer12).ToTradeText()}";
+        var where = Place(finding, slope) is { Length: > 0 } place ? $"{place}{pitch}: " : "";
         var measure =
             finding.Measure is { } read ? $" Measured {Read(read, quantity)}."
             : verdict.Outcome == VerdictOutcome.CannotTell ? " Not measured."
@@ -134,8 +134,8 @@ public static class Words
                 ? "The measure is within the limit, so water enters elsewhere; the entry point has not been found yet."
                 : "The measure is within the limit; no defect.";
         }
-        var decided = string.Concat(facts.Decided.Select(d => $" {Sentences.Open(d)}."));
-        var remedy = Sentences.Open(facts.Remedy);
+        var decided = string.Concat(facts.Decided.Select(d => $" {Sentences.WithoutStop(d)}."));
+        var remedy = Sentences.WithoutStop(facts.Remedy);
         if (verdict.Outcome == VerdictOutcome.Noted)
         {
             return facts.Remedy != condition.Remedy.Title && facts.Decided.Count > 0
@@ -145,14 +145,17 @@ public static class Words
         // What nobody has measured is measured before it is repaired.
         var means =
             verdict.Outcome == VerdictOutcome.CannotTell && condition.Measured && facts.Finding.Measure is null
-                ? $"{condition.Meaning}{decided} Measure first: {Sentences.Lower(Sentences.Open(condition.Check))}. Where it is outside the limit: {remedy}{When(facts.Urgency)}."
+                ? $"{condition.Meaning}{decided} Before any repair: {Sentences.Lower(Sentences.WithoutStop(condition.Check))}. If it is outside the limit, {Sentences.Lower(remedy)}{When(facts.Urgency)}."
                 : $"{condition.Meaning}{decided} {remedy}{When(facts.Urgency)}.";
         var open = facts.Decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
         if (open is null)
         {
             return means;
         }
-        var answers = string.Join(" ", open.Branches.Select(b => $"“{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.Open(b.Then))}."));
+        var answers = string.Join(
+            " ",
+            open.Branches.Select(b => $"“{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.WithoutStop(b.Then))}.")
+        );
         return $"{means} Still to be answered: {Sentences.Lower(open.Ask)} {answers} To find out: {Sentences.Lower(open.Settle)}";
     }
 
@@ -176,30 +179,41 @@ public static class Words
     }
 
     /// <summary>
-    /// As it was found: observed, inferred or suspected. What a measure decides is suspected until it is measured.
+    /// As it was found: observed, inferred or suspected, with its measure. What only a measure decides is suspected until one says that it is out of its limit.
     /// </summary>
     private static string Defect(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity)
     {
-        var extent = ExtentWords(finding.Extent);
-        return finding.Basis switch
+        var name = condition.Name + ExtentWords(finding.Extent);
+        var measured = finding.Measure is null ? "" : $" {Beside(finding.Measure, verdict, quantity)}";
+        if (finding.Basis == Basis.Inferred)
         {
-            Basis.Inferred => $"{condition.Name}{extent}: inferred from what was seen, not observed directly.",
-            Basis.Suspected => $"{condition.Name}{extent}: suspected. To confirm or rule it out: {Sentences.Lower(condition.Check)}",
-            _ when condition.Measured && quantity is not null && verdict.Outcome is not (VerdictOutcome.Short or VerdictOutcome.Over) =>
-                Undecided(condition, finding, verdict, quantity),
-            _ => $"{Sentences.Open(condition.Observed.Length > 0 ? condition.Observed : condition.Name)}{extent}.",
-        };
+            return $"{name}: inferred from what was seen, not observed directly.{measured}";
+        }
+        if (finding.Basis == Basis.Suspected)
+        {
+            return $"{name}: suspected. To confirm or rule it out: {Sentences.Lower(condition.Check)}{measured}";
+        }
+        if (condition.Measured && quantity is not null && verdict.Outcome is not (VerdictOutcome.Short or VerdictOutcome.Over))
+        {
+            return verdict.Outcome == VerdictOutcome.CannotTell
+                ? $"{name}: suspected. {OfQuantity(quantity, finding.Measure, verdict)}"
+                : OfQuantity(quantity, finding.Measure, verdict);
+        }
+        var observed = condition.Observed.Length > 0 ? condition.Observed : condition.Name;
+        return $"{Sentences.WithoutStop(observed)}{ExtentWords(finding.Extent)}.{measured}";
     }
 
-    /// <summary>What only a measure decides, while none says that it is out of its limit: the measure, not the defect, is what was found.</summary>
-    private static string Undecided(Condition condition, FindingFact finding, Verdict verdict, Quantity quantity)
+    /// <summary>What was measured, by its own name: <c>Drip edge lap: not measured; required at least 2 in (…).</c></summary>
+    private static string OfQuantity(Quantity quantity, MeasureFact? measure, Verdict verdict) =>
+        $"{Sentences.Upper(quantity.Name)}: {Sentences.Lower(Beside(measure, verdict, quantity))}";
+
+    /// <summary>A measure beside its limit, or that none was taken; how far it misses the limit, where it does.</summary>
+    internal static string Beside(MeasureFact? measure, Verdict verdict, Quantity? quantity)
     {
-        var suspected = verdict.Outcome == VerdictOutcome.CannotTell ? $"{condition.Name}{ExtentWords(finding.Extent)}: suspected. " : "";
-        if (finding.Measure is null)
-        {
-            return $"{suspected}{Sentences.Upper(quantity.Name)}: not measured{(verdict.LimitText is null ? "" : $"; {Bound(verdict)}")}.";
-        }
-        return suspected.Length > 0 ? suspected.TrimEnd() : $"{Sentences.Upper(quantity.Name)}:";
+        var read = measure is null ? "Not measured" : $"Measured {Read(measure, quantity)}";
+        var bound = verdict.LimitText is null ? "" : $"; {Bound(verdict)}";
+        var said = measure is null || verdict.LimitText is null ? "" : $": {Sentences.Lower(verdict.Headline)}";
+        return $"{read}{bound}{said}.";
     }
 
     private static string ExtentWords(Extent extent) =>
@@ -239,17 +253,6 @@ public static class Words
     {
         var verb = verdict.SourceClass is SourceClass.Published or SourceClass.MakersInstruction ? "required" : "recommended";
         return verdict.Source is { Length: > 0 } source ? $"{verb} {verdict.LimitText} ({source})" : $"{verb} {verdict.LimitText}";
-    }
-
-    private static string Measured(FindingFact finding, Verdict verdict, Quantity? quantity)
-    {
-        if (finding.Measure is not { } measure)
-        {
-            return "";
-        }
-        return verdict.LimitText is null
-            ? $" Measured {Read(measure, quantity)}."
-            : $" Measured {Read(measure, quantity)}; {Bound(verdict)}: {Sentences.Lower(verdict.Headline)}.";
     }
 
     private static string Evidence(WaterEvidence evidence) =>

@@ -27,7 +27,7 @@ public sealed record CoursesDrawing(IReadOnlyList<CourseTab> Tabs, double Width,
         var behind = (int)Math.Round(ageYears ?? 0);
         var whole = (int)Math.Round(low);
         var hatched = Math.Max(0, (int)Math.Ceiling(high) - whole);
-        // Spent: one dashed tab after those behind says that none is to come.
+        // At end of life: one dashed tab after those behind says that none is to come.
         var count = Math.Max(1, Math.Max(behind + (high <= 0 ? 1 : 0), behind + whole + hatched));
         var width = Math.Min(WidestTab, WidestRow / count);
         var tabs = Enumerable
@@ -38,7 +38,7 @@ public sealed record CoursesDrawing(IReadOnlyList<CourseTab> Tabs, double Width,
                 i < behind ? CourseKind.Weathered
                     : i < behind + whole ? CourseKind.Whole
                     : hatched > 0 ? CourseKind.Hatched
-                    : CourseKind.Spent
+                    : CourseKind.AtEnd
             ))
             .ToList();
         return new CoursesDrawing(tabs, count * width, high > 0 ? (behind + likely) * width : null);
@@ -50,7 +50,7 @@ public enum CourseKind
     Weathered,
     Whole,
     Hatched,
-    Spent,
+    AtEnd,
 }
 
 public readonly record struct CourseTab(double X, double Width, CourseKind Kind);

@@ -13,7 +13,7 @@ public sealed class Heading : ComponentBase
     /// <summary>The usual level of a part: under the title of the report.</summary>
     private const int PartLevel = 2;
 
-    /// <summary>The level of the parts that stand here; 0 for the usual.</summary>
+    /// <summary>The level of the parts below; 0 for the usual.</summary>
     [CascadingParameter(Name = "PartsAt")]
     public int PartsAt { get; set; }
 

@@ -30,11 +30,11 @@ public class PunchListTests
     {
         var lap = F("drip-edge-lap-short", "1/16");
         var item = Punch([lap], [Item(lap)]).Single();
-        item.Measured.ShouldBe("Measured 1/16; the limit is at least 2 in (IRC 2021 R905.2.8.5).");
+        item.Measured.ShouldBe("Measured 1/16 in; required at least 2 in (IRC 2021 R905.2.8.5): short by 1 15/16 in.");
         item.Steps.ShouldBe(Book.FindCondition("drip-edge-lap-short")!.Remedy.Steps);
         // What is not measured says so, and where there is no limit nothing is said of one.
         var bare = F("drip-edge-lap-short");
-        Punch([bare], [Item(bare)]).Single().Measured.ShouldBe("Not measured; the limit is at least 2 in (IRC 2021 R905.2.8.5).");
+        Punch([bare], [Item(bare)]).Single().Measured.ShouldBe("Not measured; required at least 2 in (IRC 2021 R905.2.8.5).");
         var nail = F("nail-exposed");
         Punch([nail], [Item(nail)]).Single().Measured.ShouldBe("");
     }

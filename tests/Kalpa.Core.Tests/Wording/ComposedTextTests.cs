@@ -4,6 +4,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Tests.Wording;
 
@@ -100,7 +101,7 @@ public partial class ComposedTextTests
                 ];
                 foreach (var text in texts)
                 {
-                    faults.AddRange(PlainEnglish.Faults(text).Select(f => $"{condition.Code}: {f}: {text}"));
+                    faults.AddRange(PlainEnglish.Faults(text).Concat(Fairness.Doubts(text)).Select(f => $"{condition.Code}: {f}: {text}"));
                 }
                 faults.AddRange(
                     PlainEnglish.HarmsNobodySaw(Quoted().Replace(judged.Means, "")).Select(f => $"{condition.Code}: {f}: {judged.Means}")
@@ -109,7 +110,7 @@ public partial class ComposedTextTests
                 {
                     Refuse($"no place: {judged.Observed}");
                 }
-                if (judged.Verdict.IsDefect && !judged.Means.Contains(judged.RemedyTitle.TrimEnd('.'), StringComparison.Ordinal))
+                if (judged.Verdict.IsDefect && !judged.Means.Contains(judged.RemedyTitle.TrimEnd('.'), StringComparison.OrdinalIgnoreCase))
                 {
                     Refuse($"nothing to do: {judged.Means}");
                 }
@@ -153,7 +154,7 @@ public partial class ComposedTextTests
         "",
         null,
         "Slope A (south): Short drip-edge lap: suspected. Drip edge lap: not measured; required at least 2 in (IRC 2021 R905.2.8.5). No water signs were found.",
-        "Water can run behind the metal onto the deck edge and fascia. Measure first: measure the lap. Where it is outside the limit: Extend the drip-edge lap."
+        "Water can run behind the metal onto the deck edge and fascia. Before any repair: measure the lap. If it is outside the limit, extend the drip-edge lap."
     )]
     [InlineData(
         "cricket-missing",

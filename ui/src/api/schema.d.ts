@@ -1216,7 +1216,7 @@ export interface components {
         };
         /**
          * @description Everything that is known of one roof at one visit. Latitude in degrees; FirmSchool is the firm's own way of
-         *     stating life. Plan and Details: the roof's plan and what stands on it, null where nobody has drawn one.
+         *     stating life. Plan and Details: the roof's plan and the details placed on it, null where none has been drawn.
          *     Unread: so many facts on file could not be read, so that nothing may be called clear.
          */
         AssessInput: {
@@ -1496,7 +1496,7 @@ export interface components {
             sections: string[];
         };
         /**
-         * @description One component of the assembly: how long it has by itself, and, for one that is renewed alone, the calendar year it falls due.
+         * @description One component of the assembly: its own remaining life and, for one that is replaced separately, the calendar year it falls due.
          *     Id null: the covering itself, or a layer that is assumed because none was recorded.
          */
         ComponentAnswer: {
@@ -2047,7 +2047,7 @@ export interface components {
         };
         /**
          * @description A finding as judged. Decisions: what decides it and the views on it; Together: what it means with other findings;
-         *     Trade: who mends it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
+         *     Trade: who repairs it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
          *     recorded; Outcome: what is recommended, by the inspector or by what an answer decided.
          */
         FindingAssessment: {
@@ -2426,7 +2426,7 @@ export interface components {
             letter: null | string;
         };
         /**
-         * @description Remaining life of a slope: what is stated, all three schools, the assembly, and why. Clash: age and look can hardly be of one roof, with what
+         * @description Remaining life of a slope: what is stated, all three methods, the assembly, and why. Clash: age and condition do not fit one roof, with what
          *     settles it; null where they agree or one is unknown. Unseen: why nothing is stated where the layer that decides was not seen.
          */
         LifeAnswer: {
@@ -2704,7 +2704,7 @@ export interface components {
             /** Format: int32 */
             looked: number;
         };
-        /** @description A fact that would sharpen the figure: by so many years narrower, or moved by as much. */
+        /** @description A fact that would narrow the range: by so many years narrower, or moved by as much. */
         Narrowing: {
             text: string;
             /** Format: double */
@@ -4541,7 +4541,7 @@ export interface components {
             firm?: null | components["schemas"]["FirmRulesFact"];
         };
         /**
-         * @description Whose words stand in the report.
+         * @description Whose words the report has.
          * @enum {unknown}
          */
         WordsBy: "composed" | "firm" | "inspector";

@@ -213,7 +213,7 @@ export const sizeText = (bytes: number) =>
 
 export const percentText = (share: number) => `${Math.round(share * 100)}%`
 
-/** What a record is called where one is spoken of by itself. */
+/** What a single record is called. */
 export const factKinds: Record<FactKind, string> = {
   property: 'Property',
   building: 'Building',

@@ -9,7 +9,7 @@ import { Trouble } from '../../shared/States'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Part, Title, Touched } from './EntryParts'
 
-/** A matter that good people differ on: the fact that decides, the views, and the firm's own where the fact is not known. */
+/** A matter on which practice differs: the fact that decides, the views, and the firm's own where the fact is not known. */
 export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: Decision }) {
   const firm = useFirmRules()
   const record = useRecord(firm.heads)

@@ -52,7 +52,7 @@ export function PlanPlace({ draft, onChange }: Props) {
   )
 }
 
-/** The finding being written stands on the plan where it is pinned now. */
+/** The finding being written is shown on the plan where it is pinned now. */
 function pinnedScene(draft: FindingFact, scene: ReturnType<typeof sceneOfVisit>) {
   const known = scene.findings.find(({ fact }) => fact.id === draft.id)
   const mine = { fact: draft, number: known?.number ?? scene.findings.length + 1, name: known?.name ?? 'this one' }

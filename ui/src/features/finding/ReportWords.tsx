@@ -15,7 +15,7 @@ const from = {
   inspector: 'In your own words',
 } as const
 
-/** The sentences as they will stand in the report: composed, and open to change; a phrase may become the firm's. */
+/** The sentences as the report will have them: composed, and open to change; a phrase may become the firm's. */
 export function ReportWords({ draft, judged, onChange }: Props) {
   const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)

@@ -6,7 +6,7 @@ import { QuestionField } from '../../shared/Answers'
 import { useVisitContext } from '../../shared/visitContext'
 import { wearQuestions } from '../../shared/wear'
 
-/** What bears on a slope's years: reasons, each factor with what it costs and a switch, what would sharpen the figure, and the questions behind it. */
+/** What affects a slope's remaining life: reasons, each factor with what it costs and a switch, what would narrow the range, and the questions behind it. */
 export function Behind({ slope, facts }: { slope: SlopeAssessment; facts: LifeFacts }) {
   const [without, setWithout] = useState<string[]>([])
   const deep = useCore('life', { ...facts, without, deep: true })

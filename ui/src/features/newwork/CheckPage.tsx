@@ -9,10 +9,10 @@ const countOf = (all: string[], words: string) => {
   return count > 1 ? `, ${count} times` : ''
 }
 
-/** Check of new work: a rate from courses picked beforehand, a list of what was hunted, and the punch list. */
+/** Check of new work: a rate from preselected courses, a list of spot checks, and the punch list. */
 export function CheckPage() {
   const { visit, assessment } = useVisitContext()
-  const hunted = assessment.newWork?.hunted ?? []
+  const spotChecks = assessment.newWork?.hunted ?? []
   return (
     <SimpleGrid columns={{ base: 1, lg: 2 }} gap="4" alignItems="start">
       <Stack gap="4">
@@ -27,14 +27,14 @@ export function CheckPage() {
             Spot checks
           </Heading>
           <Text color="faint">Spot checks are listed and do not count in the rate.</Text>
-          {hunted.length === 0 ? (
+          {spotChecks.length === 0 ? (
             <Empty title="None yet">Findings of this visit appear here.</Empty>
           ) : (
             <ul className="k-list">
-              {[...new Set(hunted)].map((words) => (
+              {[...new Set(spotChecks)].map((words) => (
                 <li key={words}>
                   {words}
-                  {countOf(hunted, words)}
+                  {countOf(spotChecks, words)}
                 </li>
               ))}
             </ul>

@@ -73,7 +73,7 @@ export function FromForm({
       const deep = readDepth?.value ?? (small ? usual.porchDepth : usual.depth)
       const wide = readWidth?.value ?? (small ? usual.porchWidth : usual.width)
       const host = kind === 'dormer' ? await hostOf(scene, onSlope) : null
-      // A dormer's ridge runs down the slope it stands on, and its gable looks downhill; a shed dormer falls the same way.
+      // A dormer's ridge runs down the slope it is built on, and its gable faces downhill; a shed dormer falls the same way.
       const crosswise = host !== null && form !== 'shed' && form !== 'flat'
       const { part, problem } = await compute('plan-starter', {
         form,

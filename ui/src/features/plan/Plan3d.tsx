@@ -6,7 +6,7 @@ import type { PlanAnswer } from '../../api/types'
 import { detailName } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 
-/** Sizes and colours of the model, inches. */
+/** Sizes and colors of the model, inches. */
 const look = {
   paper: 0xf6f1e6,
   ink: 0x16232e,
@@ -170,10 +170,10 @@ function addThings(world: three.Scene, scene: PlanScene, answer: PlanAnswer) {
   }
 }
 
-const css = (colour: number) => `#${colour.toString(16).padStart(6, '0')}`
+const css = (color: number) => `#${color.toString(16).padStart(6, '0')}`
 
 /** Words that always face who looks; on a disc where one is wanted. */
-function textSprite(text: string, colour: number, inches: number, disc?: number) {
+function textSprite(text: string, color: number, inches: number, disc?: number) {
   const canvas = document.createElement('canvas')
   canvas.width = canvas.height = 128
   const pen = canvas.getContext('2d')
@@ -184,7 +184,7 @@ function textSprite(text: string, colour: number, inches: number, disc?: number)
       pen.arc(64, 64, 60, 0, 2 * Math.PI)
       pen.fill()
     }
-    pen.fillStyle = css(colour)
+    pen.fillStyle = css(color)
     pen.font = `700 ${text.length > 1 ? 72 : 96}px "Atkinson Hyperlegible Next Variable", sans-serif`
     pen.textAlign = 'center'
     pen.textBaseline = 'middle'

@@ -284,7 +284,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
   )
 }
 
-/** On the phone what can be done stands in sight below the drawing. */
+/** On the phone what can be done is in sight below the drawing. */
 const boardHeight = { base: 'clamp(16rem, 46vh, 30rem)', lg: 'clamp(20rem, 62vh, 44rem)' }
 
 function UndoKeys({ work }: { work: ReturnType<typeof usePlanWork> }) {

@@ -164,7 +164,7 @@ function RoofPart({ roof, dossier }: { roof: RoofFact; dossier: PropertyDossier 
 function SlopeRow({ slope, dossier, onEdit }: { slope: SlopeFact; dossier: PropertyDossier; onEdit: () => void }) {
   const { data: book } = useBook()
   const covering = coveringOn(dossier.coverings, slope.id, dossier.today)
-  // Size, pitch and fitness are of the record as it stands on this device; the years are those of the last visit, as everywhere.
+  // Size, pitch and fitness are of the record on this device; the years are those of the last visit, as everywhere.
   const { answer, error, retry } = useCoreAnswer('assess', {
     exposure: dossier.property.exposure,
     asOf: dossier.today,

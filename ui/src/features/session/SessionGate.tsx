@@ -38,7 +38,7 @@ export function SessionGate({ children }: Props) {
     retry: false,
   })
   const signOut = useCallback(async () => {
-    // At once, so that nothing goes on being sent while the server is told.
+    // Immediately, so that nothing more syncs while the server is informed.
     queries.setQueryData<Gate>(
       keys.session,
       (old) => old && { session: { ...old.session, person: null }, expired: false },
@@ -90,7 +90,7 @@ async function enter(): Promise<Gate> {
     let answer = await dataOf(api.GET('/api/session'))
     setAntiForgeryToken(answer.antiForgeryToken)
     if (answer.person && answer.person.id === left) {
-      // Signed out here without a connection: the server is told now.
+      // Signed out here without a connection: the server is informed now.
       await dataOf(api.DELETE('/api/session'))
       await device.settings.delete(kept)
       await device.settings.delete(signedOut)

@@ -156,8 +156,8 @@ function TrayClip({ clip }: { clip: ClipFact }) {
       )}
       <Textarea
         rows={2}
-        aria-label="Transcript"
-        placeholder="Transcript"
+        aria-label="Recording in writing"
+        placeholder="Write down what it says"
         value={words}
         onChange={(event) => setWords(event.target.value)}
       />

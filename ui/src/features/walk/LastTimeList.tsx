@@ -7,7 +7,7 @@ import { Empty, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { dayText, recheckOutcomes } from '../../shared/words'
 
-/** The last visit's findings, one by one: same, worse, mended or gone. */
+/** The last visit's findings, one by one: unchanged, worse, repaired or gone. */
 export function LastTimeList() {
   const { visit, records, book } = useVisitContext()
   const record = useRecord(visit.heads)

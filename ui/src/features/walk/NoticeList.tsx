@@ -10,7 +10,7 @@ import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 
-/** What the plan noticed by itself, worst first: taken over as a finding, or waved off with a reason that is kept. */
+/** What was noticed on the plan, worst first: added as a finding, or dismissed with a reason that is saved. */
 export function NoticeList() {
   const { visit, records } = useVisitContext()
   const replies = records.noticeReplies ?? []

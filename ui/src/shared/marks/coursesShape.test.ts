@@ -15,7 +15,7 @@ describe('courses', () => {
     expect(notchX).toBeCloseTo(15 * (tabs[0]?.width ?? 0))
   })
 
-  it('draw a spent slope without a notch', () =>
+  it('draw a slope at its end without a notch', () =>
     expect(coursesShape(30, { low: 0, likely: 0, high: 0 }).notchX).toBeNull())
 
   it('never grow wider than their row', () =>

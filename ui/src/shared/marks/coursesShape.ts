@@ -1,6 +1,6 @@
 import type { YearsLeft } from '../../api/types'
 
-export type TabKind = 'weathered' | 'whole' | 'hatched' | 'spent'
+export type TabKind = 'weathered' | 'whole' | 'hatched' | 'atEnd'
 export type Tab = { x: number; width: number; kind: TabKind }
 
 const shape = { widestTabPx: 13, widestRowPx: 460 }
@@ -16,7 +16,7 @@ export function coursesShape(ageYears: number | null, left: YearsLeft) {
   const kindAt = (i: number): TabKind => {
     if (i < behind) return 'weathered'
     if (i < behind + whole) return 'whole'
-    return hatched > 0 ? 'hatched' : 'spent'
+    return hatched > 0 ? 'hatched' : 'atEnd'
   }
   const tabs: Tab[] = Array.from({ length: count }, (_, i) => ({ x: i * width, width, kind: kindAt(i) }))
   return { tabs, width: count * width, notchX: left.high > 0 ? (behind + left.likely) * width : null }

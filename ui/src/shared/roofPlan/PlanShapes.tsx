@@ -37,7 +37,7 @@ export function PlanShapes({
   parts,
 }: Props) {
   const stands = (facet: PlanFacet) => parts.some((part) => part.id === facet.partId && part.onSlope != null)
-  // What stands on a slope is drawn over it, however high the slope itself goes.
+  // What is built on a slope is drawn over it, however high the slope itself goes.
   const facets = [...answer.facets].sort((a, b) => Number(stands(a)) - Number(stands(b)) || a.highInches - b.highInches)
   return (
     <g>
@@ -130,7 +130,7 @@ function EdgeLine({ edge, unit }: { edge: PlanEdge; unit: number }) {
   )
 }
 
-/** A wall's length stands on its other side: the eave that it meets has one too. */
+/** A wall's length is written on its other side: the eave that it meets has one too. */
 const walls = new Set(['headwall', 'sidewall', 'step'])
 
 /** Lengths stand along the edges that are long enough to carry them. */
