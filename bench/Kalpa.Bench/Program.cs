@@ -10,7 +10,7 @@ using Kalpa.Samples;
 if (args is not [var root, ..])
 {
     await Console.Error.WriteLineAsync(
-        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS]]"
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS] | review]"
     );
     return 1;
 }
@@ -26,6 +26,9 @@ switch (args.ElementAtOrDefault(1))
         return CalibrationBench.Run(many > 0 ? many : 24_000, seed);
     case "mutants":
         return await MutantBench.Run(root, many > 0 ? many : 120, seed);
+    case "review":
+        await ReviewPage.Write(Path.Combine(root, ".kalpa/review.html"));
+        return 0;
     case "sync":
         using (var place = new WorkFolder())
         {

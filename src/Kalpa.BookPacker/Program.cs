@@ -3,7 +3,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 
 // Packs the rule book's data files into one file with an index, so that the core reads an entry when it is asked for and not before.
-// Usage: Kalpa.BookPacker FOLDER FILE. The form is told in docs/rulebook.md; Kalpa.Core/Rules/PackedBook.cs reads it.
+// Usage: Kalpa.BookPacker FOLDER FILE. The form is described in docs/rulebook.md; Kalpa.Core/Rules/PackedBook.cs reads it.
 if (args.Length != 2)
 {
     Console.Error.WriteLine("Usage: Kalpa.BookPacker KNOWLEDGE-FOLDER PACKED-FILE");

@@ -183,7 +183,7 @@ internal static class ComputeChecks
         facts
             .OfType<IFact>()
             .SelectMany(f => FactChecks.Of(f, book))
-            // A word that only a newer book knows is judged where it is met; limits that are merely asked about carry no id.
+            // A word that only a newer book knows is assessed where it is met; limits that are merely asked about carry no id.
             .Where(p => !p.Code.Contains("unknown", StringComparison.Ordinal) && !(keyless && p.Code == "fact.no-id"));
 
     private static ComputeProblem? First(IEnumerable<FactProblem> problems) =>

@@ -69,7 +69,7 @@ public static class FactBundles
 
     /// <summary>
     /// Reads a fact; gives why it cannot be used, or null. One that an earlier version let in and that would break what is made of it (a zone without corners,
-    /// an id used twice) is told and left out; a word that the rule book does not know is no such fault.
+    /// an id used twice) is reported and left out; a word that the rule book does not know is no such fault.
     /// </summary>
     public static string? Sound(FactKind kind, Guid factId, int contractVersion, string payload, RuleBook book, out IFact? fact)
     {

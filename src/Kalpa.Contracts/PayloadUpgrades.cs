@@ -4,7 +4,7 @@ using Kalpa.Core.Facts;
 namespace Kalpa.Contracts;
 
 /// <summary>
-/// Brings the payload of a fact from the contract version it was written in to the present one, a version at a time. Facts on file are never rewritten: they are
+/// Brings the payload of a fact from the contract version it was written in to the present one, a version at a time. Facts saved are never rewritten: they are
 /// upgraded when read, on the server, on the phone and on the command line alike. A version's step is never changed once it has been released.
 /// </summary>
 public static class PayloadUpgrades

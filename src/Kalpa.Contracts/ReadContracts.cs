@@ -45,7 +45,7 @@ public enum HomeOrder
 }
 
 /// <summary>
-/// A page of the properties on file with what is concluded of each. <paramref name="Page"/> counts from 1; <paramref name="Found"/>: how many answer to what was
+/// A page of the properties saved with what is concluded of each. <paramref name="Page"/> counts from 1; <paramref name="Found"/>: how many answer to what was
 /// asked, of <paramref name="All"/>; <paramref name="Behind"/>: how many of all are still being worked out again.
 /// </summary>
 public sealed record HomeAnswer(
@@ -89,7 +89,7 @@ public sealed record BookAnswer(
     IReadOnlyDictionary<string, string> LimitTexts
 );
 
-/// <summary>A finding on file of a condition of the rule book, for whoever asks what a rule touches.</summary>
+/// <summary>A finding saved of a condition of the rule book, for whoever asks what a rule touches.</summary>
 public sealed record TouchedFinding(
     Guid FindingId,
     Guid VisitId,

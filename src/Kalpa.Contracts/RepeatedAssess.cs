@@ -10,7 +10,7 @@ namespace Kalpa.Contracts;
 
 /// <summary>
 /// "assess" for a page that asks it again with each tap: parts of the question whose text has not changed are not read again, and what cannot have changed is not
-/// judged again. The answer is that of <see cref="Compute.Run"/>, letter for letter. For one thread.
+/// assessed again. The answer is that of <see cref="Compute.Run"/>, letter for letter. For one thread.
 /// </summary>
 public sealed class RepeatedAssess
 {

@@ -4,6 +4,7 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Reports;
 
@@ -26,9 +27,7 @@ public sealed record ReportModel(
 
     /// <summary>"Main roof" of a property with one roof; "House, Garage and Shed" of several.</summary>
     public string RoofNames { get; } =
-        Visit.Roofs.Count == 1
-            ? Visit.Roofs[0].Roof.Name
-            : $"{string.Join(", ", Visit.Roofs.SkipLast(1).Select(r => r.Name))} and {Visit.Roofs[^1].Name}";
+        Visit.Roofs.Count == 1 ? Visit.Roofs[0].Roof.Name : Sentences.List([.. Visit.Roofs.Select(r => r.Name)]);
 
     /// <summary>The work of all roofs, what is most needed first, each with the roof it is for.</summary>
     public IEnumerable<(RoofVisit Roof, WorkItem Item)> Work =>
@@ -53,7 +52,7 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp);
 
-    /// <summary>A finding is on file that cannot be read: nothing may be called free of findings.</summary>
+    /// <summary>A finding is saved that cannot be read: nothing may be called free of findings.</summary>
     public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);
 
     public SlopeFact? Slope(Guid? id) => Roof.Facts.Slopes.FirstOrDefault(s => s.Id == id);

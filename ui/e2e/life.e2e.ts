@@ -14,6 +14,18 @@ async function signOff(page: Page, letter: string, guess: string) {
 
 const life = (page: Page, letter: string) => page.getByRole('region', { name: `Life of slope ${letter}` })
 
+/** The years of school that a text asks of its reader (Flesch–Kincaid), a heading counting as a sentence; an owner reads up to about nine. */
+function grade(text: string): number {
+  const sentences = text.split(/[.!?]\s|\n+/).filter((line) => /[a-z]/i.test(line))
+  const words = text.match(/[A-Za-z’]+/g) ?? []
+  expect(sentences.length).toBeGreaterThan(10)
+  return fleschKincaid({
+    sentence: sentences.length,
+    word: words.length,
+    syllable: words.reduce((sum, word) => sum + syllable(word), 0),
+  })
+}
+
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
   await page.waitForTimeout(400)
@@ -259,16 +271,12 @@ test('the owner’s page says each slope in a minute, and a later visit tells wh
   await expect(harbour.getByText(/What shortens it/)).toBeVisible()
   await expect(harbour.getByText(/If nothing is done/)).toBeVisible()
   await expect(harbour.getByRole('img', { name: /years behind/ })).toBeVisible()
-  // Read by an owner at about the ninth grade of school (Flesch–Kincaid), a heading counting as a sentence.
-  const text = (await page.getByRole('region', { name: /owner summary$/ }).allInnerTexts()).join('\n')
-  const sentences = text.split(/[.!?]\s|\n+/).filter((line) => /[a-z]/i.test(line))
-  const words = text.match(/[A-Za-z’]+/g) ?? []
-  expect(sentences.length).toBeGreaterThan(10)
-  const grade = fleschKincaid({
-    sentence: sentences.length,
-    word: words.length,
-    syllable: words.reduce((sum, word) => sum + syllable(word), 0),
-  })
-  expect(grade).toBeLessThanOrEqual(9)
+  expect(
+    grade((await page.getByRole('region', { name: /owner summary$/ }).allInnerTexts()).join('\n')),
+  ).toBeLessThanOrEqual(9)
   await expectNoBarriers(page)
+  // The report's part for the owner says the same, and is read as easily.
+  const visit = /visits\/([0-9a-f-]{36})/.exec(page.url())?.[1]
+  await page.goto(`${address()}/api/visits/${visit}/report`)
+  expect(grade((await page.locator('.minute-slope').allInnerTexts()).join('\n'))).toBeLessThanOrEqual(9)
 })

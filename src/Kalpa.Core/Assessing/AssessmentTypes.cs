@@ -16,7 +16,7 @@ namespace Kalpa.Core.Assessing;
 /// <summary>
 /// Everything that is known of one roof at one visit. <paramref name="Latitude"/> in degrees; <paramref name="FirmSchool"/> is the firm's own way of
 /// stating life. <paramref name="Plan"/> and <paramref name="Details"/>: the roof's plan and the details placed on it, null where none has been drawn.
-/// <paramref name="Unread"/>: so many facts on file could not be read, so that nothing may be called clear.
+/// <paramref name="Unread"/>: so many facts saved could not be read, so that nothing may be called clear.
 /// </summary>
 public sealed record AssessInput(
     WeatherExposure Exposure,
@@ -75,7 +75,7 @@ public sealed record CommissionAnswer(
 );
 
 /// <summary>
-/// A slope as judged. <paramref name="LifeFacts"/> are the facts its life was judged by. <paramref name="FiguresCovered"/>: the visit goes on and the slope is
+/// A slope as assessed. <paramref name="LifeFacts"/> are the facts its life was assessed by. <paramref name="FiguresCovered"/>: the visit goes on and the slope is
 /// not signed off, so its years are not shown lest they lead the eye.
 /// </summary>
 public sealed record SlopeAssessment(
@@ -97,7 +97,7 @@ public sealed record SlopeAssessment(
 );
 
 /// <summary>
-/// A finding as judged. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
+/// A finding as assessed. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
 /// <paramref name="Trade"/>: who repairs it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
 /// recorded; <paramref name="Outcome"/>: what is recommended, by the inspector or by what an answer decided.
 /// </summary>
@@ -166,5 +166,5 @@ public sealed record WorkItem(
     string Trade = ""
 );
 
-/// <summary>A fact that could not be judged, with what to do about it.</summary>
+/// <summary>A fact that could not be assessed, with what to do about it.</summary>
 public sealed record FactProblem(Guid FactId, string Code, string Text);

@@ -75,7 +75,7 @@ public static class Assessor
     public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) =>
         FindingJudge.Together(book, Current(book, input));
 
-    /// <summary>The facts as they are judged: under the keys that stand today, each stain with the water sign that it is.</summary>
+    /// <summary>The facts as they are assessed: under the keys that stand today, each stain with the water sign that it is.</summary>
     private static AssessInput Current(RuleBook book, AssessInput recorded)
     {
         var current = CurrentKeys.Of(book, recorded);
@@ -229,13 +229,14 @@ public static class Assessor
             .ToList();
         if (unseen.Count > 0)
         {
-            life += $"Slope {string.Join(", ", unseen)}: underlayment not seen. ";
+            life += $"{Sentences.Slopes(unseen)}: underlayment not seen. ";
         }
-        var built = unfit.Count == 0 ? "" : $"Slope {string.Join(", ", unfit)} is not suitable as built. ";
+        var built = unfit.Count == 0 ? "" : $"{Sentences.Slopes(unfit)} {(unfit.Count == 1 ? "is" : "are")} not suitable as built. ";
         var covered = slopes.Where(s => s.FiguresCovered).Select(s => s.Letter).ToList();
         if (covered.Count > 0)
         {
-            life += $"The estimate for slope {string.Join(", ", covered)} is hidden until it is confirmed. ";
+            life +=
+                $"The estimate for {Sentences.Lower(Sentences.Slopes(covered))} is hidden until the {(covered.Count == 1 ? "slope is" : "slopes are")} confirmed. ";
         }
         var first =
             work.Count > 0 ? $"First: {Sentences.Lower(work[0].Title)} – {Sentences.Lower(work[0].UrgencyWords)}."

@@ -9,7 +9,7 @@ namespace Kalpa.Core.Assessing;
 internal readonly record struct CauseLink(Guid Cause, Guid Effect);
 
 /// <summary>
-/// What brings about something else is put right first: a fan that wets the attic before its mold is treated. A cause is raised to the class of what it brings
+/// What brings about something else is corrected first: a fan that wets the attic before its mold is treated. A cause is raised to the class of what it brings
 /// about, short of immediate, which is for what endangers people itself; an inspector's own class stands.
 /// </summary>
 internal static class CausesFirst

@@ -4,7 +4,7 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Assessing;
 
 /// <summary>
-/// Facts with the keys that stand today: what was recorded under a key that has been retired is judged as its successor. The facts on file stay as recorded.
+/// Facts with the keys that stand today: what was recorded under a key that has been retired is assessed as its successor. The facts saved stay as recorded.
 /// </summary>
 internal static class CurrentKeys
 {

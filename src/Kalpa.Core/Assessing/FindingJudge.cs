@@ -6,7 +6,7 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>One finding judged: its measure, what decides it, what it means together with others, how urgent it is, and its words.</summary>
+/// <summary>One finding assessed: its measure, what decides it, what it means together with others, how urgent it is, and its words.</summary>
 internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyList<SlopeAssessment> slopes, PlannedRoof planned)
 {
     private readonly Dictionary<Guid, SlopeFact> slopeById = input.Slopes.ToDictionary(s => s.Id);
@@ -162,7 +162,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
     private static string? KindOn(RuleBook book, AssessInput input, Guid slopeId) =>
         Assessor.CoveringOn(input.Coverings, slopeId, input.AsOf) is { } covering ? book.FindCovering(covering.Kind)?.Kind : null;
 
-    /// <summary>A finding on no slope is judged by the roof's covering where all slopes share one.</summary>
+    /// <summary>A finding on no slope is assessed by the roof's covering where all slopes share one.</summary>
     private static string? SoleKind(RuleBook book, AssessInput input)
     {
         var all = input.Slopes.Select(s => KindOn(book, input, s.Id)).Distinct().ToList();

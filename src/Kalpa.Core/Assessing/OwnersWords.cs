@@ -38,7 +38,7 @@ internal static class OwnersWords
                 "Not suitable as built: replace or rebuild",
                 fitness.Reason,
                 [],
-                $"Left alone, it may let water into {below} at any time, however good it looks."
+                $"If left, it can let water into {below} at any time, even if it looks sound."
             );
         }
         return new OwnerWords(
@@ -53,7 +53,7 @@ internal static class OwnersWords
         left is null ? "Not known yet: age and wear are still to be recorded"
         : left.High <= 0 ? "At end of life: replace it"
         : left.Likely < 1 ? $"Less than a year is likely; {left.High:0} at most"
-        : $"About {Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
+        : $"About {Sentences.Years(left.Likely)} left; plan for {left.Low:0} to {left.High:0}";
 
     /// <summary>Where a fact comes from is for the inspector.</summary>
     private static string Plain(string reason) => Sentences.Lower(reason.Split(" (")[0]);
@@ -67,24 +67,22 @@ internal static class OwnersWords
             .FirstOrDefault();
         return governing is null ? ""
             : longest is null ? $"Controlling component: {governing.Name}."
-            : $"Controlling component: {governing.Name}. The {longest.Name} would last about {Years(longest.Left!.Likely)}.";
+            : $"Controlling component: {governing.Name}. The {longest.Name} would last about {Sentences.Years(longest.Left!.Likely)}.";
     }
 
     private static string IfNothing(YearsLeft? left, string below, Condition? condition, FindingAssessment? worst)
     {
         var first = condition is null
             ? ""
-            : $"{condition.Name}: {Sentences.Lower(condition.Meaning.TrimEnd('.'))}. When to act: {Sentences.Lower(worst!.Urgency.Words)}. ";
+            : $"{condition.Name}: {Sentences.Lower(Sentences.WithoutStop(condition.Meaning))}. When to act: {Sentences.Lower(worst!.Urgency.Words)}. ";
         var end =
             left is null ? "Its remaining life is not known."
-            : left.High <= 0 ? $"Any heavy rain may come into {below} now; soon the deck below can decay."
+            : left.High <= 0 ? $"Any heavy rain can come into {below} now, and the deck below can decay."
             : left.Low < AnyStormLow
-                ? $"From now on a storm may bring water into {below}; within about {Years(Math.Max(1, left.Likely))} it is likely."
-            : $"In about {Years(left.Likely)} water is likely to come into {below}; after {Years(left.Low)} it may in any storm. The deck below can decay next.";
+                ? $"A storm can bring water into {below} from now on; within about {Sentences.Years(Math.Max(1, left.Likely))} it is likely."
+            : $"In about {Sentences.Years(left.Likely)} water is likely to come into {below}; after {Sentences.Years(left.Low)} it can in any storm. The deck below can decay next.";
         return first + end;
     }
-
-    private static string Years(double years) => $"{years:0} {(Math.Round(years) == 1 ? "year" : "years")}";
 
     private static string Below(Under? under) =>
         under switch

@@ -28,7 +28,7 @@ internal readonly record struct UndersideLooks(bool FromInside, bool FromOutside
         };
 }
 
-/// <summary>Water signs as they are judged: a stain is a sign itself, whatever was recorded beside it.</summary>
+/// <summary>Water signs as they are assessed: a stain is a sign itself, whatever was recorded beside it.</summary>
 internal static class WaterSigns
 {
     public static FindingFact Lifted(RuleBook book, FindingFact finding) =>

@@ -106,11 +106,12 @@ internal static class WorkList
     private static bool Immediate(FindingAssessment judged) => judged.Urgency.Class == UrgencyClass.MakeSafeNow;
 
     /// <summary>
-    /// Other outcomes exist besides a repair; each says who acts. What an answer decided for names itself, and what can hurt people is made safe, not monitored.
+    /// Other outcomes exist besides a repair; each says who acts. What the rule book or an answer recommends names itself, and what can injure people is made safe,
+    /// not monitored.
     /// </summary>
     private static string Title(Condition condition, FindingAssessment judged)
     {
-        var named = judged.RemedyTitle != condition.Remedy.Title;
+        var named = judged.RemedyTitle != condition.Remedy.Title || judged.Outcome == condition.DefaultOutcome;
         var what = Sentences.Lower(condition.Name);
         return Immediate(judged) && judged.Outcome is FindingOutcome.Watch or FindingOutcome.DocumentOnly ? judged.RemedyTitle
             : judged.Recommended ? $"Recommended: {Sentences.Lower(judged.RemedyTitle)}"

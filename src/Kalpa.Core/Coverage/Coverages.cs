@@ -32,7 +32,7 @@ public static class Coverages
     )
     {
         var left = new List<LeftOpen>();
-        var limitations = new List<string>();
+        var limitations = new List<Limitation>();
         var nothing = new List<(Station Station, string? Letter)>();
         var (asked, looked, excused, hidden) = (0, 0, 0, 0);
         foreach (var (station, slope) in Places(stations, slopes))
@@ -46,11 +46,11 @@ public static class Coverages
                     break;
                 case { State: LookState.Hidden }:
                     hidden++;
-                    limitations.Add(Limitation(station, slope, look));
+                    limitations.Add(new Limitation(slope, station, Why(look)));
                     break;
                 case { State: LookState.Excused } when look.Excuse != ExcuseReason.NotThere:
                     excused++;
-                    limitations.Add(Limitation(station, slope, look));
+                    limitations.Add(new Limitation(slope, station, Why(look)));
                     break;
                 default:
                     looked++;
@@ -65,7 +65,7 @@ public static class Coverages
                     break;
             }
         }
-        return new CoverageAnswer(asked, looked, excused, hidden, left, limitations, NothingFound(nothing));
+        return new CoverageAnswer(asked, looked, excused, hidden, left, Limitations(limitations), NothingFound(nothing));
     }
 
     /// <summary>The look at a place, if any. One place has one look; of several, from before that was so, the last made counts.</summary>
@@ -87,17 +87,32 @@ public static class Coverages
                 .Select(g =>
                     g.First().Letter is null
                         ? $"{g.Key.Name}: inspected, no defects observed."
-                        : $"{g.Key.Name}, slope {string.Join(", ", g.Select(p => p.Letter))}: inspected, no defects observed."
+                        : $"{Sentences.Slopes([.. g.Select(p => p.Letter!)])}, {Sentences.Lower(g.Key.Name)}: inspected, no defects observed."
                 ),
         ];
 
-    private static string Limitation(Station station, SlopeFact? slope, LookFact look)
+    /// <summary>A place that was not checked, and why.</summary>
+    private sealed record Limitation(SlopeFact? Slope, Station Station, string Why);
+
+    /// <summary>What one slope hides for one reason is one sentence.</summary>
+    private static List<string> Limitations(List<Limitation> limitations) =>
+        [
+            .. limitations
+                .GroupBy(l => (Slope: l.Slope?.Id, l.Why))
+                .Select(g =>
+                {
+                    string[] stations = [.. g.Select(l => Sentences.Lower(l.Station.Name))];
+                    var place = g.First().Slope is { } slope
+                        ? $"{Sentences.Slope(slope)}, {Sentences.List(stations)}"
+                        : Sentences.Upper(Sentences.List(stations));
+                    return $"{place}: not checked – {g.Key.Why}. No conclusion is drawn.";
+                }),
+        ];
+
+    private static string Why(LookFact look)
     {
-        var place = slope is null ? station.Name : $"Slope {slope.Letter}, {Sentences.Lower(station.Name)}";
-        var note = look.Note.Length == 0 ? "" : $" ({look.Note})";
-        return look.State == LookState.Hidden
-            ? $"{place}: hidden – {HiddenWords(look.Excuse)}{note}."
-            : $"{place}: not seen – {Words(look.Excuse ?? ExcuseReason.NotThere)}{note}.";
+        var why = look.State == LookState.Hidden ? $"hidden {HiddenWords(look.Excuse)}" : Words(look.Excuse ?? ExcuseReason.NotThere);
+        return look.Note.Length == 0 ? why : $"{why} ({look.Note.Trim().TrimEnd('.')})";
     }
 
     public static string Words(ExcuseReason reason) =>
@@ -110,8 +125,8 @@ public static class Coverages
             ExcuseReason.Fragile => "too fragile to walk on",
             ExcuseReason.Locked => "no access was given",
             ExcuseReason.Covered => "covered or hidden",
-            ExcuseReason.Storm => "a storm came up",
-            ExcuseReason.Dark => "it grew dark",
+            ExcuseReason.Storm => "a storm was approaching",
+            ExcuseReason.Dark => "too dark",
             ExcuseReason.Unsafe => "it was not safe to stay",
             _ => "nothing of the kind here",
         };

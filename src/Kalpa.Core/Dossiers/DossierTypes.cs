@@ -43,7 +43,7 @@ public sealed record PropertyDossier(
     IReadOnlyList<string> SharedLetters
 );
 
-/// <summary>A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement.</summary>
+/// <summary>A fact saved that cannot be used, and why: it is kept, shown on the screens and in the report, and takes part in no judgement.</summary>
 public sealed record SetAsideFact(Guid FactId, FactKind Kind, string Text);
 
 /// <summary>

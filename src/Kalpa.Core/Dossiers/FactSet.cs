@@ -6,7 +6,7 @@ namespace Kalpa.Core.Dossiers;
 public sealed record StandingFact(FactKind Kind, IFact Fact, Guid Revision, bool Clash);
 
 /// <summary>
-/// Facts that stand (what was deleted is not among them), in the order of their ids, with those on file that cannot be used. Everything a dossier says is made
+/// Facts that stand (what was deleted is not among them), in the order of their ids, with those saved that cannot be used. Everything a dossier says is made
 /// from one of these, wherever the facts lie: on the server, on a phone, in a file.
 /// </summary>
 public sealed class FactSet

@@ -2,7 +2,7 @@ namespace Kalpa.Core.Facts;
 
 /// <summary>
 /// Keys of the coverings that the rule book ships with. A covering is recorded by its key: one that this edition does not know (a newer device recorded
-/// it, or it was retired) stays on file as recorded, and is named where it cannot be judged.
+/// it, or it was retired) stays saved as recorded, and is named where it cannot be assessed.
 /// </summary>
 public static class CoveringKind
 {

@@ -6,7 +6,7 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Facts;
 
 /// <summary>
-/// Whether a fact can be recorded at all. Every fault of a fact is collected, each with a stable code and what to do; nothing is judged here.
+/// Whether a fact can be recorded at all. Every fault of a fact is collected, each with a stable code and what to do; nothing is assessed here.
 /// Whether the things it belongs to exist is the store's business: facts may arrive in any order.
 /// </summary>
 public static class FactChecks
@@ -144,7 +144,7 @@ public static class FactChecks
     public static bool Refuses(FactProblem problem) => !problem.Code.Contains(".unknown", StringComparison.Ordinal);
 
     /// <summary>
-    /// Whether a fact with this problem is not taken in. A local value for a limit that nobody has binds nothing, and whoever types one ought to know; on file it
+    /// Whether a fact with this problem is not taken in. A local value for a limit that nobody has binds nothing, and whoever types one ought to know; saved it
     /// stands.
     /// </summary>
     public static bool RefusesNew(FactProblem problem) => Refuses(problem) || problem.Code == UnknownLimit;

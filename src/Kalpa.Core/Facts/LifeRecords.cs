@@ -40,7 +40,7 @@ public sealed record SignOffFact(Guid Id, Guid VisitId, Guid SlopeId, double? Gu
     : IVisitFact;
 
 /// <summary>
-/// The inspector's decision on a slope's years: another school than the firm's, or figures of their own with the reason; what was computed is kept beside it.
+/// The inspector's decision on a slope's years: another method than the firm's, or figures of their own with the reason; what was computed is kept beside it.
 /// </summary>
 public sealed record LifeOpinionFact(
     Guid Id,

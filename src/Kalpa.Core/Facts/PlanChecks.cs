@@ -4,7 +4,7 @@ using Kalpa.Core.RoofPlans.Skeletons;
 namespace Kalpa.Core.Facts;
 
 /// <summary>
-/// Whether a plan or a detail can be recorded. A plan that does not close is recorded all the same, so that no drawing is lost; its shape is judged
+/// Whether a plan or a detail can be recorded. A plan that does not close is recorded all the same, so that no drawing is lost; its shape is assessed
 /// where it is measured. Refused is only what is no plan: no numbers, or more of them than any roof has.
 /// </summary>
 internal static class PlanChecks
@@ -99,7 +99,7 @@ internal static class PlanChecks
         && corner.OverhangInches is >= 0 and <= LargestDetailInches
         && corner.ParapetInches is >= 0 and <= LargestDetailInches;
 
-    /// <summary>Typed before it is put right; what cannot be built is told where the plan is measured.</summary>
+    /// <summary>Typed before it is corrected; what cannot be built is reported where the plan is measured.</summary>
     private const double LargestRise = 1_000;
 
     private const double LargestTurnDegrees = 720;

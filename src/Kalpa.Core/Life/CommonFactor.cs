@@ -38,7 +38,7 @@ internal static class CommonFactor
 
     public static double GivenScore(double score, double z) => Normal.QuickCdf((score - Root * z) * PerOwnRoot);
 
-    /// <summary>The share of the whole law at which the law given z has a share.</summary>
+    /// <summary>The share of the whole distribution at which the distribution given z has a share.</summary>
     public static double ShareGiven(double share, double z) => Math.Min(1 - 1e-9, Normal.Cdf(Root * z + OwnRoot * Normal.Score(share)));
 
     /// <summary>Chance that all of several things last, each with a chance of its own.</summary>

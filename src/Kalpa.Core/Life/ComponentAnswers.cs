@@ -1,6 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -43,7 +44,7 @@ internal static class ComponentAnswers
             (_, null, _) => "Neither age nor stage is recorded.",
             (_, { High: <= 0 }, _) => "At end of life.",
             (_, _, { } at) => $"Due about {at.Likely} ({at.From}–{at.To}); can be replaced separately.",
-            _ => $"{left.Low:0}–{left.High:0} years on its own, most likely {left.Likely:0}.",
+            _ => $"On its own {Sentences.Range(left.Low, left.Likely, left.High)}.",
         };
         return $"{assumed}{seen}{years}{(governs ? " Controlling component." : "")}";
     }

@@ -6,8 +6,8 @@ namespace Kalpa.Core.Life;
 internal readonly record struct PastLook(double YearsAgo, double[] Weights);
 
 /// <summary>
-/// Years left of one component by each school. Symbols: T total life (factor-adjusted Weibull), a age, u = a/T share of life used, s governing stage.
-/// The age's range is a few ages of equal weight. A shared exposure z, standard normal, may be given: T then follows the law given z, by a Gaussian copula.
+/// Years left of one component by each method. Symbols: T total life (factor-adjusted Weibull), a age, u = a/T share of life used, s governing stage.
+/// The age's range is a few ages of equal weight. A shared exposure z, standard normal, may be given: T then follows the distribution given z, by a Gaussian copula.
 /// </summary>
 internal sealed class ComponentModel(
     ShiftedWeibull law,
@@ -20,15 +20,15 @@ internal sealed class ComponentModel(
     /// <summary>Cells over the whole life: about a tenth of a year for shingles; the quantiles are interpolated within a cell.</summary>
     public const int Cells = 360;
 
-    /// <summary>Longest life on the grid, as a share of the law: all but a millionth.</summary>
+    /// <summary>Longest life on the grid, as a share of the distribution: all but a millionth.</summary>
     private const double GridShare = 1 - 1e-6;
 
-    /// <summary>Slices of the share of life used, for the look school; flat from zero to the end of life and a third beyond.</summary>
+    /// <summary>Slices of the share of life used, for the condition-only method; flat from zero to the end of life and a third beyond.</summary>
     private const int UsedSlices = 80;
 
     private const double UsedEnd = 1.3;
 
-    /// <summary>Points of the life's distribution that the look school multiplies with.</summary>
+    /// <summary>Points of the life's distribution that the condition-only method multiplies with.</summary>
     private const int LifeSlices = 40;
 
     /// <summary>Fewer given z: the slices of z multiply them.</summary>
@@ -94,7 +94,7 @@ internal sealed class ComponentModel(
         return (tail, total);
     }
 
-    /// <summary>The law and the evidence on the cells of one age: the same for every z, so made once.</summary>
+    /// <summary>The distribution and the evidence on the cells of one age: the same for every z, so made once.</summary>
     private Grid GridAt(double cellYears, int ageIndex, int? stage, bool rated)
     {
         var key = (cellYears, ageIndex, stage, rated);
@@ -127,7 +127,7 @@ internal sealed class ComponentModel(
         }
     }
 
-    /// <summary>The law on the cells of one age: the same for every stage.</summary>
+    /// <summary>The distribution on the cells of one age: the same for every stage.</summary>
     private Edges EdgesAt(double cellYears, int ageIndex)
     {
         if (edges.TryGetValue((cellYears, ageIndex), out var made))
@@ -145,11 +145,11 @@ internal sealed class ComponentModel(
 
     private readonly Dictionary<(double, int, int?, bool), Grid> grids = [];
 
-    /// <summary>The chance of the evidence within each cell, beside the law at the cells' edges.</summary>
+    /// <summary>The chance of the evidence within each cell, beside the distribution at the cells' edges.</summary>
     private sealed record Grid(Edges Edges, double[] Likelihoods, List<double> ExpiredLikelihoods);
 
     /// <summary>
-    /// Shares of the law at the edges of the cells, of lives that go on and of those that have ended; given a shared exposure they are made when first asked
+    /// Shares of the distribution at the edges of the cells, of lives that go on and of those that have ended; given a shared exposure they are made when first asked
     /// for, and serve every stage.
     /// </summary>
     private sealed class Edges(double[] shares, double[] expired)
@@ -186,7 +186,7 @@ internal sealed class ComponentModel(
         private static double[] ScoresOf(double[] of) => [.. of.Select(CommonFactor.ScoreOf)];
     }
 
-    /// <summary>The look alone: T from the law and u from the stage, one not knowing of the other; left = T (1 − u).</summary>
+    /// <summary>The look alone: T from the distribution and u from the stage, one not knowing of the other; left = T (1 − u).</summary>
     public RemainingYears ByLook(double cellYears, int stage, double? z)
     {
         var left = new RemainingYears(cellYears, Cells);
@@ -208,7 +208,7 @@ internal sealed class ComponentModel(
         return left;
     }
 
-    /// <summary>Chance of each stage at the age of the record, of all that were laid then: also of those whose life is over by the law.</summary>
+    /// <summary>Chance of each stage at the age of the record, of all that were laid then: also of those whose life is over by the distribution.</summary>
     public double[] StagesAtAge()
     {
         var chances = new double[StageModel.LastStage + 1];

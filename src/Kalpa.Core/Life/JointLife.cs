@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Life;
 
 /// <summary>
-/// Years until the first of several components ends, by each school. One component is its own; several share their exposure. What a stage of one says of
+/// Years until the first of several components ends, by each method. One component is its own; several share their exposure. What a stage of one says of
 /// the exposure, it says of all.
 /// </summary>
 internal sealed class JointLife
@@ -16,11 +16,11 @@ internal sealed class JointLife
         cellYears = parts.Min(p => p.GridYears) / ComponentModel.Cells;
     }
 
-    /// <summary>The life's law cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
+    /// <summary>The life's distribution cut off below the age, T | T &gt; a. Parts without an age are left out.</summary>
     public RemainingYears? AgeTable() => YearsToFirst([.. parts.Where(p => p.HasAge)], _ => NoStage, Known.Age);
 
     /// <summary>
-    /// The prior law times the chance of the governing stage at u = a/T up to stage 1, never less than a look of stage 2 has; from stage 2 on the look leads.
+    /// The prior distribution times the chance of the governing stage at u = a/T up to stage 1, never less than a look of stage 2 has; from stage 2 on the look leads.
     /// Stage 4 is zero, however young. A part without a stage is cut off at its age.
     /// </summary>
     public RemainingYears? Combined() => YearsToFirst([.. parts.Where(p => p.HasAge || p.Weights is not null)], StagesOf, Known.Both);
@@ -33,7 +33,7 @@ internal sealed class JointLife
     /// <summary>A stage that may govern, none where it was not rated, and its chance.</summary>
     private readonly record struct StageChance(int? Stage, double Weight);
 
-    /// <summary>What the years are judged from.</summary>
+    /// <summary>What the years are assessed from.</summary>
     private enum Known
     {
         Age,
@@ -204,7 +204,7 @@ internal sealed class JointLife
     /// </summary>
     internal const int LookLeadsFrom = 2;
 
-    /// <summary>Where age and look cannot be of one roof by the law, the evidence is as good as none; kept above zero so that it can be multiplied.</summary>
+    /// <summary>Where age and look cannot be of one roof by the distribution, the evidence is as good as none; kept above zero so that it can be multiplied.</summary>
     private const double LeastEvidence = 1e-30;
 
     private readonly Dictionary<(ComponentModel, int?, Known, int, double), (double[] Tail, double Total)> tails = [];
@@ -216,7 +216,7 @@ internal sealed class JointLife
         return RemainingYears.FromTail(cellYears, tail, total);
     }
 
-    /// <summary>An age beyond the grid: nothing of the law is left to live.</summary>
+    /// <summary>An age beyond the grid: nothing of the distribution is left to live.</summary>
     private RemainingYears SpentIfEmpty(RemainingYears years)
     {
         if (years.IsEmpty)

@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -77,7 +78,7 @@ public static class Lasting
             .OrderBy(s => s.Chance)
             .ThenBy(s => s.Letter, StringComparer.Ordinal)
             .FirstOrDefault();
-        var span = $"{request.Years} {(request.Years == 1 ? "year" : "years")}";
+        var span = Sentences.Years(request.Years);
         var all = slopes.Count == 1 ? $"slope {slopes[0].Letter} lasts" : "all of it lasts";
         return verdict switch
         {
@@ -93,9 +94,7 @@ public static class Lasting
     private static string Never(List<SlopeLasting> slopes, string span)
     {
         var letters = slopes.Where(s => s.Chance == 0).Select(s => s.Letter).ToList();
-        return letters.Count == 1
-            ? $"No: slope {letters[0]} does not last {span}."
-            : $"No: slopes {string.Join(", ", letters)} do not last {span}.";
+        return $"No: {Sentences.Lower(Sentences.Slopes(letters))} {(letters.Count == 1 ? "does" : "do")} not last {span}.";
     }
 
     /// <summary><paramref name="waitingIsCheaper"/>: what is to be done first agrees with what the prices say.</summary>
@@ -123,7 +122,7 @@ public static class Lasting
                 first.Add(
                     waitingIsCheaper
                         ? $"Plan to remove the array from slope {slope.Letter} once, to re-roof it, and to put the array back."
-                        : $"Re-roof slope {slope.Letter} before it."
+                        : $"Re-roof slope {slope.Letter} first."
                 );
             }
             else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell && !sharpened)

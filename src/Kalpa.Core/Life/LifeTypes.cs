@@ -71,7 +71,7 @@ public sealed record YearsLeft(double Low, double Likely, double High);
 
 public sealed record SurvivalChance(int Years, double Chance);
 
-/// <summary>One school's answer; without years, the reason why it has none.</summary>
+/// <summary>One method's answer; without years, the reason why it has none.</summary>
 public sealed record SchoolAnswer(School School, YearsLeft? Left, string Why, IReadOnlyList<SurvivalChance> Chances);
 
 /// <summary>

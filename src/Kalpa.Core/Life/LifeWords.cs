@@ -33,17 +33,19 @@ internal static class LifeWords
         if (governing.Reference is { } reference)
         {
             reasons.Add(
-                $"Reference life of the {governing.Name}: {reference.Low:0}–{reference.Likely:0}–{reference.High:0} years ({reference.Source})."
+                $"Reference life of the {governing.Name}: {Sentences.Range(reference.Low, reference.Likely, reference.High)} ({reference.Source})."
             );
         }
         reasons.AddRange(factors.Where(f => f.Applied).Select(f => $"{f.Reason} (× {f.Value:0.00})."));
         reasons.Add(
-            governing.Laid.Age is null ? "The age is not known: ask for a permit, a stamp or the owner's word." : governing.Laid.Words
+            governing.Laid.Age is null
+                ? "The age is not known: look for a permit, a dated label or the owner’s records."
+                : governing.Laid.Words
         );
         if (facts.Earlier is { Count: > 0 } && governing.KeepsWaterOut)
         {
             reasons.Add(
-                $"Rated before: {string.Join(", ", facts.Earlier.OrderBy(e => e.On).Select(e => $"{e.On.Year} stage {StageOf(e)}"))}; the slope has been wearing slower than its reference life."
+                $"Rated on earlier visits: {Sentences.List([.. facts.Earlier.OrderBy(e => e.On).Select(e => $"{StageOf(e)} in {e.On.Year}")])}. The slope has been wearing more slowly than its reference life."
             );
         }
         if (unseen is null)
@@ -52,7 +54,7 @@ internal static class LifeWords
         }
         if (facts.Overruled is not null)
         {
-            reasons.Add($"The inspector states other figures: {Sentence(facts.OverruleReason)}");
+            reasons.Add($"The inspector’s own estimate is used: {Sentences.Ended(facts.OverruleReason)}");
         }
         return reasons;
     }
@@ -60,7 +62,7 @@ internal static class LifeWords
     public static string Headline(YearsLeft? left) =>
         left is null ? "Cannot tell: neither age nor stage is recorded"
         : left.High <= 0 ? "At end of life"
-        : $"{left.Low:0}–{left.High:0} years, most likely {left.Likely:0}";
+        : Sentences.Range(left.Low, left.Likely, left.High);
 
     private static string StageReason(AssemblyComponent governing, IReadOnlyList<EarlierLook>? earlier) =>
         governing.Stage is { } stage ? $"Stage {stage} controls: {Sentences.Lower(governing.StageLooks[stage])}."
@@ -70,9 +72,6 @@ internal static class LifeWords
     private static string StageOf(EarlierLook look)
     {
         var weights = GoverningStage.Weights(look.Shares);
-        return weights is null ? "not general" : $"{Array.FindLastIndex(weights, w => w >= weights.Max())}";
+        return weights is null ? "no widespread wear" : $"stage {Array.FindLastIndex(weights, w => w >= weights.Max())}";
     }
-
-    /// <summary>Words typed by hand, ended as a sentence.</summary>
-    internal static string Sentence(string typed) => typed.Length > 0 && char.IsLetterOrDigit(typed[^1]) ? typed + "." : typed;
 }

@@ -13,7 +13,7 @@ internal static class OwnFigures
         return [.. years.Select(y => new SurvivalChance(y, Quantise.Chance(Stepped(own, y))))];
     }
 
-    /// <summary>Figures that no law passes through (zero to begin with, or two alike): straight between the three, the tails as long again.</summary>
+    /// <summary>Figures that no distribution passes through (zero to begin with, or two alike): straight between the three, the tails as long again.</summary>
     private static double Stepped(YearsLeft own, double years)
     {
         (double Years, double Chance)[] points =

@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -33,7 +34,7 @@ public static class RemainingLife
             stated?.School,
             why,
             facts.Overruled is not null && stated?.Left is { } computed
-                ? new OverruledLife(computed, LifeWords.Sentence(facts.OverruleReason))
+                ? new OverruledLife(computed, Sentences.Ended(facts.OverruleReason))
                 : null,
             governing.Laid.Age,
             governing.Reference ?? keeper.Reference!,

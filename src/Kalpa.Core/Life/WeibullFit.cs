@@ -9,7 +9,7 @@ public sealed record WeibullFit(ShiftedWeibull Law, double MisfitYears)
 
     private const double LeastShape = 1;
 
-    /// <summary>Beyond this the law is as good as symmetric in the logarithm; no reference life is so narrow.</summary>
+    /// <summary>Beyond this the distribution is as good as symmetric in the logarithm; no reference life is so narrow.</summary>
     private const double MostShape = 50;
 
     /// <summary>Halvings of the shape's interval: 49/2^60 is far below a double's last bit at 1.</summary>

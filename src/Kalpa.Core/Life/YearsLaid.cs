@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -85,7 +86,7 @@ internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, stri
         return new YearsLaid(
             age,
             [.. Enumerable.Range(0, WidePoints).Select(i => Age((i + 0.5) / WidePoints))],
-            $"Age {age.Low:0}–{age.High:0} years, weighed from {words.Count} words on it: {string.Join("; ", words.Select(Said))}.{Clash(words)}"
+            $"Age {age.Low:0}–{age.High:0} years, from {Sentences.Count(words.Count, "source")}: {string.Join("; ", words.Select(Said))}.{Clash(words)}"
         );
     }
 

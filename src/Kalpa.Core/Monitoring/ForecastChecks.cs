@@ -87,7 +87,7 @@ internal static class ForecastChecks
         );
     }
 
-    /// <summary>The slope judged with what was known at that visit; figures stated over Kalpa's then are the firm's, not Kalpa's.</summary>
+    /// <summary>The slope assessed with what was known at that visit; figures stated over Kalpa's then are the firm's, not Kalpa's.</summary>
     private static YearsLeft? Forecast(
         RuleBook book,
         AssessInput input,

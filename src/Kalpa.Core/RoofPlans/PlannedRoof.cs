@@ -63,7 +63,7 @@ public sealed class PlannedRoof
         );
 
     /// <summary>
-    /// The slope as it is judged: the plan gives the way it falls, and the pitch where none was read at the slope itself. A reading stays with its own source.
+    /// The slope as it is assessed: the plan gives the way it falls, and the pitch where none was read at the slope itself. A reading stays with its own source.
     /// </summary>
     public SlopeFact Judged(SlopeFact slope) =>
         shape.Facet(slope.Id) is { } facet

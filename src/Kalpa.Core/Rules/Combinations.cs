@@ -32,7 +32,7 @@ public sealed record Clause(
 /// <summary>
 /// What means something only together. <paramref name="Likelihood"/> and <paramref name="Consequence"/> are the least that every finding in it then counts for:
 /// a combination never makes anything lighter, except that <paramref name="Trade"/> says who it belongs to. <paramref name="Causes"/> are the conditions in it that
-/// bring about the others: they are put right first.
+/// bring about the others: they are corrected first.
 /// </summary>
 public sealed record Combination(
     string Id,

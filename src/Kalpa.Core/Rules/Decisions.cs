@@ -87,7 +87,7 @@ public enum DecidedBy
 public sealed record Branch(string If, string Then);
 
 /// <summary>
-/// A matter as it stands on one finding. <paramref name="Decisive"/>: the answer says whether it is a defect at all, or nearly so. <paramref name="Open"/>: the deciding fact is not known, so every branch is told with the test that settles it.
+/// A matter as it stands on one finding. <paramref name="Decisive"/>: the answer says whether it is a defect at all, or nearly so. <paramref name="Open"/>: the deciding fact is not known, so every branch is reported with the test that settles it.
 /// </summary>
 public sealed record DecisionAnswer(
     string Key,

@@ -109,7 +109,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             .OrderBy(f => f.Finding.Id)
             .Select(f => OfFault(f.Condition!, f.Finding))
             .Prepend(Of(book, kind, pitch, local, Answers(found, drainsSeen)));
-        // Unfit goes before unknown, unknown before fit; the first of the worst is told.
+        // Unfit goes before unknown, unknown before fit; the first of the worst is reported.
         return all.MinBy(f =>
             f.State switch
             {

@@ -7,7 +7,7 @@ internal sealed record PackedEntry(string Key, IReadOnlyList<string> Groups, int
 
 /// <summary>
 /// The rule book as it is packed into the core: edition, content hash and an index first, then each entry as JSON. Opening it reads the index alone. The form is
-/// told in docs/rulebook.md; Kalpa.BookPacker writes it.
+/// described in docs/rulebook.md; Kalpa.BookPacker writes it.
 /// </summary>
 internal sealed class PackedBook
 {

@@ -22,7 +22,7 @@ public sealed record Successor(string Key, IReadOnlyList<CoveringFamily>? Famili
 }
 
 /// <summary>
-/// A key that was used once and is not any more: facts on file keep it, and are judged by the first successor that applies, or stand as recorded where none
+/// A key that was used once and is not any more: facts saved keep it, and are assessed by the first successor that applies, or stand as recorded where none
 /// does. <paramref name="Since"/> is the edition of the book that retired it, <paramref name="Reason"/> says why.
 /// </summary>
 public sealed record RetiredKey(BookKeyKind Kind, string Key, string Since, string Reason, IReadOnlyList<Successor> Successors);

@@ -110,7 +110,7 @@ public sealed class RuleBook
     public IReadOnlyList<RetiredKey> Retired => retired;
 
     /// <summary>
-    /// The key that stands today for one on file: itself, what took its place on this family of coverings (null: not known), or itself again where nobody knows it.
+    /// The key that stands today for one saved: itself, what took its place on this family of coverings (null: not known), or itself again where nobody knows it.
     /// </summary>
     public string CurrentKey(BookKeyKind kind, string key, CoveringFamily? family = null)
     {
@@ -138,7 +138,7 @@ public sealed class RuleBook
     /// <summary>Null where this edition knows no such covering.</summary>
     public Covering? FindCovering(string kind) => coverings.Find(kind) ?? coverings.Find(CurrentKey(BookKeyKind.Covering, kind));
 
-    /// <summary>A covering that is known to be in the book: facts are brought to its keys before they are judged.</summary>
+    /// <summary>A covering that is known to be in the book: facts are brought to its keys before they are assessed.</summary>
     public Covering Covering(string kind) =>
         FindCovering(kind) ?? throw new ArgumentException($"The rule book has no covering \"{kind}\".", nameof(kind));
 

@@ -167,7 +167,7 @@ public static class RuleLogic
     private static string Applies(Condition condition) =>
         condition.Families is null
             ? "Any covering."
-            : $"On {string.Join(", ", condition.Families.Select(f => f == CoveringFamily.Asphalt ? "asphalt shingles" : f.ToString().ToLowerInvariant()))}.";
+            : $"On {Sentences.List([.. condition.Families.Select(f => f == CoveringFamily.Asphalt ? "asphalt shingles" : f.ToString().ToLowerInvariant())])}.";
 
     private static string Options(Decision decision, DecisionRule rule) =>
         string.Join(" or ", decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words)));

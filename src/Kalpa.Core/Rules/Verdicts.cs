@@ -25,7 +25,7 @@ public enum VerdictOutcome
 /// <summary>
 /// A measure beside its limit. <paramref name="By"/> is how far outside, in the quantity's unit; null unless short or over.
 /// <paramref name="Shortfall"/> is that as a share of the limit, 0 to 1. <paramref name="Limits"/> are all that speak of it, the one that governs first;
-/// <paramref name="Note"/> what is fair to add. <paramref name="Hangs"/>: it cannot be told before a fact is settled that the limit hangs on.
+/// <paramref name="Note"/> what is fair to add. <paramref name="Hangs"/>: it cannot be decided before a fact is settled that the limit hangs on.
 /// </summary>
 public sealed record Verdict(
     VerdictOutcome Outcome,
@@ -121,7 +121,7 @@ public static class Verdicts
         return verdict with { Limits = answers, Note = note };
     }
 
-    /// <summary>A limit that is missed, but holds only where a fact is so that nobody has recorded: it cannot be told before that is settled.</summary>
+    /// <summary>A limit that is missed, but holds only where a fact is so that nobody has recorded: it cannot be decided before that is settled.</summary>
     private static Verdict Hanging(RuleBook book, StandingLimit standing, Verdict own) =>
         standing.Open is { } open && own.Outcome is VerdictOutcome.Short or VerdictOutcome.Over
             ? own with

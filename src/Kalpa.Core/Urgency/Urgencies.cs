@@ -18,7 +18,7 @@ public enum UrgencyClass
 }
 
 /// <summary>
-/// Everything an urgency is judged from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
+/// Everything an urgency is assessed from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
 /// above it the water gathers, along the slope; <paramref name="Weight"/>: what the deciding facts do to its chance; the least likelihood and consequence come from
 /// combinations; <paramref name="Moved"/> is the inspector's own class; <paramref name="ReroofDue"/>: the slope is to be re-roofed or rebuilt within the year;
 /// <paramref name="UndersideSeen"/>: what lies below it was looked at on this visit.
@@ -77,7 +77,7 @@ public static class Urgencies
 
     private const UrgencyClass LeastInOpenAir = UrgencyClass.ThisSeason;
 
-    /// <summary>A danger that takes another event to injure anyone is put right within the year.</summary>
+    /// <summary>A danger that takes another event to injure anyone is corrected within the year.</summary>
     private const UrgencyClass WhileDormant = UrgencyClass.WithinYear;
 
     public static UrgencyAnswer Of(RuleBook book, Condition condition, UrgencyFacts facts)

@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Walking;
 
@@ -15,7 +16,7 @@ public static class Causes
         var proofs = cause.Proofs.Distinct().Order().Select(Words).ToList();
         return (IsProved(cause), proofs.Count) switch
         {
-            (true, _) => $"Cause: {cause.Words} ({string.Join(", ", proofs)}).",
+            (true, _) => $"Probable cause: {cause.Words} ({Sentences.List(proofs)}).",
             (_, 1) => $"Suspected cause: {cause.Words} ({proofs[0]}; a second confirmation is needed).",
             _ => $"Suspected cause: {cause.Words} (not confirmed).",
         };

@@ -3,6 +3,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Walking;
 
@@ -115,14 +116,14 @@ public static class Progresses
             .Select(g =>
                 g.First().Letter is null
                     ? $"{g.Key}: not inspected, no reason given"
-                    : $"{g.Key}: slope {string.Join(", ", g.Select(l => l.Letter))} not inspected, no reason given"
+                    : $"{Sentences.Slopes([.. g.Select(l => l.Letter!)])}, {Sentences.Lower(g.Key)}: not inspected, no reason given"
             )
             .ToList();
         held.AddRange(dues.Select(d => d.Text));
         held.AddRange(toDos.Where(t => !t.Done).Select(t => $"To do{AtStation(book, t.Station)}: {t.Text}"));
         if (rechecks > 0)
         {
-            held.Add($"{rechecks} previous findings not reviewed");
+            held.Add($"{Sentences.Count(rechecks, "previous finding")} not reviewed");
         }
         if (writeUps > 0)
         {

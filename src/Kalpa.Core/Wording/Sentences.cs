@@ -1,3 +1,4 @@
+using System.Globalization;
 using Kalpa.Core.Facts;
 
 namespace Kalpa.Core.Wording;
@@ -16,6 +17,26 @@ public static class Sentences
 
     /// <summary>Without its full stop, to be gone on with.</summary>
     public static string WithoutStop(string sentence) => sentence.TrimEnd('.');
+
+    /// <summary>Words typed by hand, ended as a sentence.</summary>
+    public static string Ended(string typed) => typed.Length > 0 && char.IsLetterOrDigit(typed[^1]) ? typed + "." : typed;
+
+    /// <summary><c>A</c>, <c>A and B</c>, <c>A, B and C</c>.</summary>
+    public static string List(IReadOnlyList<string> items) =>
+        items.Count < 2 ? string.Concat(items) : $"{string.Join(", ", items.SkipLast(1))} and {items[^1]}";
+
+    /// <summary><c>1 photo</c>, <c>3 photos</c>; a plural of its own is given.</summary>
+    public static string Count(int count, string one, string? several = null) => $"{count} {(count == 1 ? one : several ?? one + "s")}";
+
+    /// <summary>Years to the nearest whole: <c>1 year</c>, <c>6 years</c>.</summary>
+    public static string Years(double years) => Count((int)Math.Round(years), "year");
+
+    /// <summary>A range in years with what is most likely in it: <c>3–10 years, most likely 6</c>.</summary>
+    public static string Range(double low, double likely, double high) =>
+        string.Create(CultureInfo.InvariantCulture, $"{low:0}–{high:0} years, most likely {likely:0}");
+
+    /// <summary>Several by their letters: <c>Slope A</c>, <c>Slopes A and B</c>.</summary>
+    public static string Slopes(IReadOnlyList<string> letters) => $"{(letters.Count == 1 ? "Slope" : "Slopes")} {List(letters)}";
 
     /// <summary>A point of the compass: <c>south</c>, <c>southeast</c>.</summary>
     public static string Facing(Facing facing) => facing.ToString().ToLowerInvariant();

@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Kalpa.Store.Dossiers;
 
-/// <summary>Dossiers made from the facts on file. An id that is unknown, deleted or another firm's gives null.</summary>
+/// <summary>Dossiers made from the facts saved. An id that is unknown, deleted or another firm's gives null.</summary>
 public sealed class DossierReader(KalpaDb db, RuleBook book)
 {
     /// <summary>A roof as large as the bounds of facts allow takes a fraction of this.</summary>

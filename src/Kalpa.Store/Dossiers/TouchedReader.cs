@@ -5,10 +5,10 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Kalpa.Store.Dossiers;
 
-/// <summary>What on file a rule touches.</summary>
+/// <summary>What saved a rule touches.</summary>
 public sealed class TouchedReader(KalpaDb db)
 {
-    /// <summary>Findings on file of these conditions, the latest first; at most so many of them, with how many there are.</summary>
+    /// <summary>Findings saved of these conditions, the latest first; at most so many of them, with how many there are.</summary>
     public async Task<TouchedAnswer> Touched(IReadOnlyList<string> conditions, int most, CancellationToken cancel)
     {
         var rows = db.Findings.AsNoTracking().Where(f => !f.Deleted && conditions.Contains(f.Condition));

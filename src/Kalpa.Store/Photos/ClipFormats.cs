@@ -1,6 +1,6 @@
 namespace Kalpa.Store.Photos;
 
-/// <summary>Recordings of speech and video as browsers make them, told by their first bytes.</summary>
+/// <summary>Recordings of speech and video as browsers make them, recognized by their first bytes.</summary>
 internal static class ClipFormats
 {
     private static readonly string[] Mp4Brands = ["isom", "iso2", "iso4", "iso5", "iso6", "mp41", "mp42", "avc1", "M4A ", "M4V ", "qt  "];

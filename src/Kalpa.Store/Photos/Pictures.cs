@@ -3,7 +3,7 @@ using NetVips;
 
 namespace Kalpa.Store.Photos;
 
-/// <summary>What a picture file says of itself, and its smaller copies. Formats are told by their first bytes, never by name.</summary>
+/// <summary>What a picture file says of itself, and its smaller copies. Formats are recognized by their first bytes, never by name.</summary>
 public static class Pictures
 {
     /// <summary>Larger than any camera a roof inspector carries; a bomb unfolds to more.</summary>

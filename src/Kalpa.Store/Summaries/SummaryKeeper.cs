@@ -30,7 +30,7 @@ public sealed class SummaryKeeper(KalpaDb db, RuleBook book)
 
     public static string MonthOf(DateOnly day) => day.ToString("yyyy-MM", CultureInfo.InvariantCulture);
 
-    /// <summary>Those that do not show what is on file today.</summary>
+    /// <summary>Those that do not show what is saved today.</summary>
     public Expression<Func<PropertySummaryRow, bool>> Behind(DateOnly today)
     {
         var (stamp, month) = (Stamp, MonthOf(today));

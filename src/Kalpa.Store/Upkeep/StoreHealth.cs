@@ -10,7 +10,7 @@ public sealed record StoreNotice(string Code, string Text);
 public delegate (long Free, long Total) DiskSpace(string folder);
 
 /// <summary>
-/// Looks after the database and its disk. A damaged database is told, and nothing more is written to it; reading goes on, so that what is there can
+/// Looks after the database and its disk. A damaged database is reported, and nothing more is written to it; reading goes on, so that what is there can
 /// still be taken out.
 /// </summary>
 public sealed class StoreHealth(DataFolder folder, WriteGate gate, DiskSpace space)

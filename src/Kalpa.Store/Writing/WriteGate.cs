@@ -8,7 +8,7 @@ namespace Kalpa.Store.Writing;
 /// </summary>
 public sealed class WriteGate : IDisposable
 {
-    /// <summary>After this long the caller is told that the store is busy; a slice of facts holds the door for a twentieth of a second.</summary>
+    /// <summary>After this long the caller is reported that the store is busy; a slice of facts holds the door for a twentieth of a second.</summary>
     public TimeSpan LongestWait { get; set; } = TimeSpan.FromSeconds(15);
 
     // Waiters are let in first come, first served.

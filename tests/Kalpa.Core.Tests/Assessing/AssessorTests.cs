@@ -97,7 +97,9 @@ public class AssessorTests
         ];
         var coverage = Assess([slope], [covering], looks: looks).Coverage;
         coverage.Looked.ShouldBe(2);
-        coverage.Limitations.ShouldBe(["Slope A, slope field: not seen – under snow or ice (north half)."]);
+        coverage.Limitations.ShouldBe([
+            "Slope A (south), slope field: not checked – under snow or ice (north half). No conclusion is drawn.",
+        ]);
         coverage.Left.Count.ShouldBe(coverage.Asked - 3);
         coverage.Left.ShouldNotContain(l => l.Station == "edges");
     }

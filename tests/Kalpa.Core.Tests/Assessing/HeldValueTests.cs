@@ -117,7 +117,7 @@ public class HeldValueTests
     }
 
     [Theory]
-    [InlineData(0.9, "From now on a storm may bring water into the rooms below")]
+    [InlineData(0.9, "A storm can bring water into the rooms below from now on")]
     [InlineData(1.0, "In about 8 years water is likely to come into the rooms below")]
     public void The_owner_is_warned_of_any_storm_while_the_low_figure_is_under_a_year(double low, string begins) =>
         Stated(8, low).Slopes[0].ForOwner!.IfNothing.ShouldStartWith(begins);

@@ -136,8 +136,8 @@ public class EvidenceTests
     }
 
     [Theory]
-    [InlineData(1, "2019 stage 1;")]
-    [InlineData(null, "2019 stage not general;")]
+    [InlineData(1, "Rated on earlier visits: stage 1 in 2019.")]
+    [InlineData(null, "Rated on earlier visits: no widespread wear in 2019.")]
     public void An_earlier_look_is_named_with_its_stage(int? stage, string words)
     {
         // Flashing alone was rated then: nothing that governs the slope.

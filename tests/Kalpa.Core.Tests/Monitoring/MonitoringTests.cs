@@ -129,7 +129,7 @@ public class MonitoringTests
         var open = Input(CoveringKind.LaminatedShingle, 2006, 3);
         var covered = Assessor.Assess(open, RuleBook.Current);
         covered.Slopes[0].FiguresCovered.ShouldBeTrue();
-        covered.Headline.ShouldContain("is hidden until it is confirmed");
+        covered.Headline.ShouldContain("is hidden until the slope is confirmed");
         covered.Work.ShouldNotContain(w => w.Kind == WorkKind.Reroof);
         var signed = open with { Records = VisitRecords.None with { SignOffs = [SignOff(Visit.Id, 1, 3)] } };
         Assessor.Assess(signed, RuleBook.Current).Work.ShouldContain(w => w.Kind == WorkKind.Reroof);

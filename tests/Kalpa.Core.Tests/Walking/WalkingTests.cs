@@ -155,7 +155,9 @@ public class WalkingTests
         SuspectedCause once = new("cold weld", [ProofKind.SeenFromOutside, ProofKind.SeenFromOutside]);
         Causes.IsProved(once).ShouldBeFalse();
         Causes.Words(once).ShouldContain("a second confirmation is needed");
-        Causes.Words(new SuspectedCause("cold weld", [ProofKind.SeenFromOutside, ProofKind.WaterTest])).ShouldStartWith("Cause: cold weld");
+        Causes
+            .Words(new SuspectedCause("cold weld", [ProofKind.SeenFromOutside, ProofKind.WaterTest]))
+            .ShouldStartWith("Probable cause: cold weld (seen from outside and shown by a water test)");
     }
 
     [Fact]
@@ -177,8 +179,11 @@ public class WalkingTests
                 Book
             )
             .Coverage;
-        coverage.NothingFound.ShouldBe(["Edges, slope A: inspected, no defects observed."]);
-        coverage.Limitations.ShouldBe(["Slope B, edges: not seen – it grew dark.", "Slope A, slope field: hidden – by snow or ice."]);
+        coverage.NothingFound.ShouldBe(["Slope A, edges: inspected, no defects observed."]);
+        coverage.Limitations.ShouldBe([
+            "Slope B (south), edges: not checked – too dark. No conclusion is drawn.",
+            "Slope A (south), slope field: not checked – hidden by snow or ice. No conclusion is drawn.",
+        ]);
         (coverage.Looked, coverage.Excused, coverage.Hidden).ShouldBe((1, 1, 1));
     }
 

@@ -130,6 +130,103 @@ public partial class ComposedTextTests
         faults.Distinct().Take(40).ShouldBeEmpty();
     }
 
+    public static TheoryData<string> Coverings => [.. Book.Coverings.Select(c => c.Kind)];
+
+    /// <summary>Every covering, new, at mid-life, old and of unknown age, not rated and at every stage: what is said of its life, to a roofer and to an owner.</summary>
+    [Theory]
+    [MemberData(nameof(Coverings))]
+    public void What_is_said_of_a_life_is_whole_and_claims_nothing(string kind)
+    {
+        var faults = new List<string>();
+        foreach (var year in new int?[] { null, 2025, 2010, 1985, 1940 })
+        {
+            foreach (var stage in new int?[] { null, 0, 1, 2, 3, 4 })
+            {
+                var assessed = Assessor.Assess(Aged(kind, year, stage), Book);
+                var slope = assessed.Slopes.Single();
+                string[] sentences =
+                [
+                    assessed.Headline,
+                    .. slope.Life!.Reasons,
+                    .. slope.Life.Components.Select(c => c.Words),
+                    slope.ForOwner!.IfNothing,
+                    .. assessed.Work.Select(w => w.Why),
+                ];
+                string[] texts =
+                [
+                    .. sentences,
+                    slope.Life.Headline,
+                    slope.ForOwner.Headline,
+                    slope.ForOwner.Governs,
+                    .. slope.ForOwner.Shortens,
+                    .. slope.Life.Narrowing.Select(n => n.Text),
+                    .. assessed.NextLook?.Why ?? [],
+                ];
+                faults.AddRange(texts.SelectMany(t => PlainEnglish.Faults(t).Select(f => $"{kind} of {year} at {stage}: {f}: {t}")));
+                faults.AddRange(
+                    sentences.Where(t => !t.EndsWith('.') && !t.EndsWith('?')).Select(t => $"{kind} of {year} at {stage}: no end: {t}")
+                );
+            }
+        }
+        faults.Distinct().Take(40).ShouldBeEmpty();
+    }
+
+    private static AssessInput Aged(string kind, int? year, int? stage) =>
+        Roof.Input with
+        {
+            Slopes = [Roof.A],
+            Coverings = [new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, kind, year, year, AgeSource.Owner)],
+            Stages = stage is { } rated
+                ? [new StageFact(Guid.CreateVersion7(), Roof.Visit.Id, Roof.A.Id, [new StageShare(rated, 100)])]
+                : [],
+            Visit = Roof.Visit with { FinishedAt = new DateTimeOffset(2026, 9, 18, 15, 0, 0, TimeSpan.Zero) },
+        };
+
+    /// <summary>What was not checked says why and that nothing follows from it; what hides for one reason on one slope is said once.</summary>
+    [Fact]
+    public void What_was_not_checked_is_said_with_its_reason_and_without_a_conclusion()
+    {
+        foreach (var reason in Enum.GetValues<ExcuseReason>())
+        {
+            foreach (var state in new[] { LookState.Excused, LookState.Hidden })
+            {
+                LookFact Look(string station, Guid? slope) =>
+                    new(Guid.CreateVersion7(), Roof.Visit.Id, station, slope, state, null, reason, "see photo 3.");
+                var coverage = Assessor
+                    .Assess(Roof.Input with { Looks = [Look("edges", Roof.A.Id), Look("field", Roof.A.Id), Look("attic", null)] }, Book)
+                    .Coverage;
+                if (state == LookState.Excused && reason == ExcuseReason.NotThere)
+                {
+                    // Nothing of the kind is there: no limitation.
+                    coverage.Limitations.ShouldBeEmpty();
+                    continue;
+                }
+                coverage.Limitations.Count.ShouldBe(2, $"{reason}");
+                coverage.Limitations[0].ShouldStartWith("Slope A (south), edges and slope field: not checked – ");
+                coverage.Limitations[1].ShouldStartWith("Attic: not checked – ");
+                coverage.Limitations.ShouldAllBe(l => l.EndsWith(" (see photo 3). No conclusion is drawn.", StringComparison.Ordinal));
+                coverage.Limitations.SelectMany(PlainEnglish.Faults).ShouldBeEmpty();
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("", new string[0])]
+    [InlineData("A", new[] { "A" })]
+    [InlineData("A and B", new[] { "A", "B" })]
+    [InlineData("A, B and C", new[] { "A", "B", "C" })]
+    public void A_list_has_its_commas_and_its_and(string list, string[] items) => Sentences.List(items).ShouldBe(list);
+
+    [Theory]
+    [InlineData(0.4, "0 years")]
+    [InlineData(0.6, "1 year")]
+    [InlineData(1.4, "1 year")]
+    [InlineData(6, "6 years")]
+    public void Years_are_counted_in_words(double years, string words) => Sentences.Years(years).ShouldBe(words);
+
+    [Fact]
+    public void A_range_of_years_says_what_is_most_likely() => Sentences.Range(3.2, 5.6, 9.7).ShouldBe("3–10 years, most likely 6");
+
     // Written by hand as an inspector would write them (common practice), beside what is composed.
     [Theory]
     [InlineData(

@@ -1217,7 +1217,7 @@ export interface components {
         /**
          * @description Everything that is known of one roof at one visit. Latitude in degrees; FirmSchool is the firm's own way of
          *     stating life. Plan and Details: the roof's plan and the details placed on it, null where none has been drawn.
-         *     Unread: so many facts on file could not be read, so that nothing may be called clear.
+         *     Unread: so many facts saved could not be read, so that nothing may be called clear.
          */
         AssessInput: {
             exposure: components["schemas"]["WeatherExposure"];
@@ -1423,7 +1423,7 @@ export interface components {
         /**
          * @description What means something only together. Likelihood and Consequence are the least that every finding in it then counts for:
          *     a combination never makes anything lighter, except that Trade says who it belongs to. Causes are the conditions in it that
-         *     bring about the others: they are put right first.
+         *     bring about the others: they are corrected first.
          */
         Combination: {
             id: string;
@@ -1789,7 +1789,7 @@ export interface components {
             stainsSay: string;
             on?: null | string[];
         };
-        /** @description A matter as it stands on one finding. Decisive: the answer says whether it is a defect at all, or nearly so. Open: the deciding fact is not known, so every branch is told with the test that settles it. */
+        /** @description A matter as it stands on one finding. Decisive: the answer says whether it is a defect at all, or nearly so. Open: the deciding fact is not known, so every branch is reported with the test that settles it. */
         DecisionAnswer: {
             key: string;
             matter: string;
@@ -2020,7 +2020,7 @@ export interface components {
         };
         /** @enum {unknown} */
         FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules";
-        /** @description A fact that could not be judged, with what to do about it. */
+        /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
             factId: string;
@@ -2046,7 +2046,7 @@ export interface components {
             versions: components["schemas"]["FactVersion"][];
         };
         /**
-         * @description A finding as judged. Decisions: what decides it and the views on it; Together: what it means with other findings;
+         * @description A finding as assessed. Decisions: what decides it and the views on it; Together: what it means with other findings;
          *     Trade: who repairs it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
          *     recorded; Outcome: what is recommended, by the inspector or by what an answer decided.
          */
@@ -2509,7 +2509,7 @@ export interface components {
             stated: null | components["schemas"]["YearsLeft"];
             headline: string;
         };
-        /** @description The inspector's decision on a slope's years: another school than the firm's, or figures of their own with the reason; what was computed is kept beside it. */
+        /** @description The inspector's decision on a slope's years: another method than the firm's, or figures of their own with the reason; what was computed is kept beside it. */
         LifeOpinionFact: {
             /** Format: uuid */
             id: string;
@@ -3696,7 +3696,7 @@ export interface components {
         };
         /** @enum {unknown} */
         School: "ageTable" | "whatIsSeen" | "combined";
-        /** @description One school's answer; without years, the reason why it has none. */
+        /** @description One method's answer; without years, the reason why it has none. */
         SchoolAnswer: {
             school: components["schemas"]["School"];
             left: null | components["schemas"]["YearsLeft"];
@@ -3775,7 +3775,7 @@ export interface components {
             needsSetUp: boolean;
             notices: string[];
         };
-        /** @description A fact on file that cannot be used, and why: it is kept, told on the screens and in the report, and takes part in no judgement. */
+        /** @description A fact saved that cannot be used, and why: it is kept, shown on the screens and in the report, and takes part in no judgement. */
         SetAsideFact: {
             /** Format: uuid */
             factId: string;
@@ -3858,7 +3858,7 @@ export interface components {
             corners: components["schemas"]["FootprintCorner"][];
         };
         /**
-         * @description A slope as judged. LifeFacts are the facts its life was judged by. FiguresCovered: the visit goes on and the slope is
+         * @description A slope as assessed. LifeFacts are the facts its life was assessed by. FiguresCovered: the visit goes on and the slope is
          *     not signed off, so its years are not shown lest they lead the eye.
          */
         SlopeAssessment: {
@@ -4271,7 +4271,7 @@ export interface components {
          */
         UrgencyClass: "watch" | "withReroof" | "withinYear" | "thisSeason" | "beforeNextRain" | "makeSafeNow";
         /**
-         * @description Everything an urgency is judged from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
+         * @description Everything an urgency is assessed from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
          *     above it the water gathers, along the slope; Weight: what the deciding facts do to its chance; the least likelihood and consequence come from
          *     combinations; Moved is the inspector's own class; ReroofDue: the slope is to be re-roofed or rebuilt within the year;
          *     UndersideSeen: what lies below it was looked at on this visit.
@@ -4307,7 +4307,7 @@ export interface components {
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.
          *     Shortfall is that as a share of the limit, 0 to 1. Limits are all that speak of it, the one that governs first;
-         *     Note what is fair to add. Hangs: it cannot be told before a fact is settled that the limit hangs on.
+         *     Note what is fair to add. Hangs: it cannot be decided before a fact is settled that the limit hangs on.
          */
         Verdict: {
             outcome: components["schemas"]["VerdictOutcome"];

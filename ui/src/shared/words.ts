@@ -204,6 +204,9 @@ const timeFormat = new Intl.DateTimeFormat('en-US', { dateStyle: 'medium', timeS
 
 export const timeText = (iso: string) => timeFormat.format(new Date(iso))
 
+/** A full hour of the day, 0 to 23: "2 PM". */
+export const hourText = (hour: number) => `${hour % 12 || 12} ${hour < 12 ? 'AM' : 'PM'}`
+
 export const sizeText = (bytes: number) =>
   bytes >= 1e9
     ? `${(bytes / 1e9).toFixed(1)} GB`

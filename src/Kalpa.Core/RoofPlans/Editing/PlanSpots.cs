@@ -11,7 +11,7 @@ public sealed record PlanSpotsRequest(PlanFact Before, PlanFact After, IReadOnly
 public sealed record PlanSpotsAnswer(IReadOnlyList<SpotOf> Changed);
 
 /// <summary>
-/// Carries spots over a change of the plan. A chimney does not walk because an eave was put right: what lies on a part that keeps its place keeps its
+/// Carries spots over a change of the plan. A chimney does not walk because an eave was corrected: what lies on a part that keeps its place keeps its
 /// own; what lies on a part that was moved or turned as a whole goes with it, and then its spot reads the same.
 /// </summary>
 public static class PlanSpots

@@ -19,7 +19,7 @@ public static class BookEndpoints
         api.MapGet("book/firm", Firm).WithName("getFirmRules");
     }
 
-    /// <summary>Findings on file that a rule touches, by the codes of its conditions, parted by commas.</summary>
+    /// <summary>Findings saved that a rule touches, by the codes of its conditions, parted by commas.</summary>
     private static async Task<Ok<TouchedAnswer>> Touched(string conditions, TouchedReader reader, CancellationToken cancel) =>
         TypedResults.Ok(await reader.Touched(conditions.Split(',', StringSplitOptions.RemoveEmptyEntries), MostTouched, cancel));
 

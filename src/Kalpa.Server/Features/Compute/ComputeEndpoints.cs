@@ -60,7 +60,7 @@ public static class ComputeEndpoints
         }
         catch (Exception exception) when (exception is not WorkStoppedException)
         {
-            // Within the bounds nothing should break; what does is told to whoever runs the server, and refused in words.
+            // Within the bounds nothing should break; what does is logged for whoever runs the server, and refused in words.
             log.LogError(exception, "The method {Method} broke on an input of {Length} characters", method, json.Length);
             return Problems.Of(
                 StatusCodes.Status422UnprocessableEntity,

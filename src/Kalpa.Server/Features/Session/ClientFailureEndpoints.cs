@@ -4,7 +4,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Kalpa.Server.Features.Session;
 
-/// <summary>Screens that broke, told to the server's log: whoever runs it learns of them without being called.</summary>
+/// <summary>Screens that broke, written to the server's log, where whoever runs it finds them.</summary>
 public static class ClientFailureEndpoints
 {
     private const int LongestText = 4_000;

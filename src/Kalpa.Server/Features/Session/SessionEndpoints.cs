@@ -49,7 +49,7 @@ public static class SessionEndpoints
     {
         var token = antiForgery.GetAndStoreTokens(http).RequestToken!;
         var person = http.User.Identity?.IsAuthenticated == true ? await Find(db, CurrentFirm.PersonOf(http.User), cancel) : null;
-        // What is wrong with the server's disk is told to those who work on it, not to whoever passes.
+        // What is wrong with the server's disk is reported to those who work on it, not to whoever passes.
         IReadOnlyList<string> notices = person is null ? [] : [.. health.Notices().Select(n => n.Text)];
         return TypedResults.Ok(new SessionAnswer(person, token, settings.Demo, !await db.Users.AnyAsync(cancel), notices));
     }

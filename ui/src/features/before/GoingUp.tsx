@@ -8,6 +8,7 @@ import { useWeather } from '../../shared/queries'
 import { Caution, Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
+import { hourText } from '../../shared/words'
 
 /** Go, wait or stay down: the hour's weather and what one sees, against the firm's limits, with the reason. */
 export function GoingUp() {
@@ -39,7 +40,7 @@ export function GoingUp() {
       {weather.data ? (
         <Box>
           <label className="k-label" htmlFor="weather-hour">
-            At {String(hourOfDay).padStart(2, '0')}:00
+            At {hourText(hourOfDay)}
           </label>
           <input
             id="weather-hour"
