@@ -12,7 +12,7 @@ internal sealed class JudgementGenerator(int seed)
     private readonly Random random = new(seed);
 
     public FindingFact Into(FindingFact finding, RuleBook book) =>
-        finding with
+        Own(finding) with
         {
             Basis = random.Pick<Basis>(),
             Deciding =
@@ -30,6 +30,23 @@ internal sealed class JudgementGenerator(int seed)
             Moved = random.Next(6) == 0 ? new MovedUrgency(random.Pick<UrgencyClass>(), "It is known here", "Marit", At) : null,
             OwnWords = random.Next(8) == 0 ? new OwnWords("As I saw it.") : null,
         };
+
+    /// <summary>Some in the inspector's own words, by the finding's id: nothing else that is drawn moves by it.</summary>
+    private static FindingFact Own(FindingFact finding) =>
+        finding.Id.ToByteArray()[^1] % 12 == 0
+            ? finding with
+            {
+                Condition = OwnCondition.Key,
+                Measure = null,
+                Own = new OwnCondition(
+                    "Loose weather vane",
+                    "The weather vane was loose",
+                    (Consequence)(finding.Id.ToByteArray()[^2] % 6),
+                    "Refasten the weather vane",
+                    finding.Id.ToByteArray()[^3] % 2 == 0 ? "" : "sheet metal shop"
+                ),
+            }
+            : finding;
 
     public LocalProfileFact? Local(RuleBook book)
     {

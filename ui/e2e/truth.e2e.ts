@@ -123,7 +123,7 @@ test('an unfinished finding says that it was restored, and can be started over',
   await expect(page.getByRole('status', { name: 'Verdict' })).toBeHidden()
   // Nothing that was judged of the former condition stays when nothing matches.
   await page.getByLabel('Search what you see by two letters').fill('zzzz')
-  await expect(page.getByText(/Nothing matches/)).toBeVisible()
+  await expect(page.getByText(/No match for “zzzz”/)).toBeVisible()
   await expect(page.getByText(/Short by|limit is/)).toBeHidden()
 })
 

@@ -138,7 +138,7 @@ test('nothing is lost on the way down: to-dos, photos due, coming down now, the 
   await allSent(page)
   const { facts, assessment } = await serverVisit(page, ids.visit)
   expect(facts.records.photos).toHaveLength(4)
-  expect(assessment.coverage.limitations.every((words: string) => words.includes('a storm came up'))).toBe(true)
+  expect(assessment.coverage.limitations.every((words: string) => words.includes('a storm was approaching'))).toBe(true)
   expect(assessment.coverage.left).toEqual([])
   await context.close()
 })
@@ -168,7 +168,9 @@ test('a changed view keeps the earlier one with its reason, and a cause stays su
   await page.getByRole('button', { name: 'Save finding' }).click()
   // The form itself says it as well, as long as it stands there.
   await expect(page.getByText('Found here')).toBeVisible()
-  await expect(page.getByText(/Cause: age and sun \(seen from outside, shown by a water test\)/)).toBeVisible()
+  await expect(
+    page.getByText(/Probable cause: age and sun \(seen from outside and shown by a water test\)/),
+  ).toBeVisible()
   await allSent(page)
   const { facts, assessment } = await serverVisit(page, ids.visit)
   expect(facts.findings[0].earlier).toMatchObject([{ outcome: 'mend', reason: 'Second opinion' }])

@@ -11,8 +11,13 @@ internal static class AsRecorded
 {
     private const string Trade = "a roofer";
 
+    /// <summary>Whether it can be assessed: by a condition of the rule book, or by the inspector's own words.</summary>
+    public static bool IsKnown(RuleBook book, FindingFact finding) =>
+        finding.Own is not null || book.FindCondition(finding.Condition) is not null;
+
     public static Condition Condition(RuleBook book, FindingFact finding) =>
-        book.FindCondition(finding.Condition)
+        (finding.Own is { } own ? OwnConditions.Of(own, finding) : null)
+        ?? book.FindCondition(finding.Condition)
         ?? new Condition(
             finding.Condition,
             $"Recorded as “{BookKey.InWords(finding.Condition)}”",

@@ -18,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "8";
+    public const string MethodVersion = "9";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -157,7 +157,7 @@ public static class Assessor
         var judged = new List<FindingAssessment>();
         foreach (var (index, finding) in input.Findings.Index())
         {
-            if (book.FindCondition(finding.Condition) is null)
+            if (!AsRecorded.IsKnown(book, finding))
             {
                 problems.Add(
                     new FactProblem(

@@ -62,7 +62,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local, finding.Deciding),
             finding.Measure
         );
-        var unjudged = book.FindCondition(finding.Condition) is null;
+        var unjudged = !AsRecorded.IsKnown(book, finding);
         var verdict = unjudged
             ? new Verdict(
                 VerdictOutcome.CannotTell,

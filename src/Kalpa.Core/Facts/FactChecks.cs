@@ -258,7 +258,7 @@ public static class FactChecks
     private static void Finding(FindingFact finding, RuleBook book, Found found)
     {
         var condition = book.FindCondition(finding.Condition);
-        found.Key(finding.Condition, condition is not null, UnknownCondition, "condition");
+        found.Key(finding.Condition, condition is not null || finding.Own is not null, UnknownCondition, "condition");
         found.Key(finding.Station, book.FindStation(finding.Station) is not null, "finding.unknown-station", "station");
         found.Text(finding.Place, finding.Note, finding.Cause?.Words ?? "");
         found.If(

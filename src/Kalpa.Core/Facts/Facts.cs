@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Kalpa.Core.Measures;
 
 namespace Kalpa.Core.Facts;
@@ -166,7 +167,8 @@ public sealed record FindingFact(
     IReadOnlyList<ChosenView>? Views = null,
     MovedUrgency? Moved = null,
     OwnWords? OwnWords = null,
-    Guid? RoofId = null
+    Guid? RoofId = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null
 ) : IRoofFact;
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>

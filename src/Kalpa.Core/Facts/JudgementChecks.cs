@@ -5,6 +5,8 @@ namespace Kalpa.Core.Facts;
 /// <summary>Whether opinions, local rules, the firm's defaults and what decides a finding can be kept at all.</summary>
 internal static class JudgementChecks
 {
+    private const int MostOwnConditions = 500;
+
     private const int MostBranches = 20;
     private const int MostEarlier = 200;
     private const int MostLimits = 500;
@@ -28,6 +30,11 @@ internal static class JudgementChecks
                     "A phrase belongs to a condition of the rule book."
                 );
                 found.Text([.. firm.Phrases.Select(p => p.Means)]);
+                found.Count(firm.Conditions, MostOwnConditions);
+                foreach (var own in firm.Conditions ?? [])
+                {
+                    Own(own, "firm.condition-incomplete", found);
+                }
                 break;
         }
     }
@@ -45,7 +52,26 @@ internal static class JudgementChecks
             "finding.moved-without-reason",
             "Enter why it is moved: the computed order is kept beside yours."
         );
+        if (finding.Own is { } own)
+        {
+            Own(own, "finding.own-incomplete", found);
+            found.If(
+                finding.Condition != OwnCondition.Key,
+                "finding.own-and-condition",
+                $"A finding has a condition of the rule book or your own words, not both: record it as \"{OwnCondition.Key}\"."
+            );
+        }
         found.Text(finding.Moved?.Reason ?? "", finding.OwnWords?.Observed ?? "", finding.OwnWords?.Means ?? "");
+    }
+
+    private static void Own(OwnCondition own, string code, FactChecks.Found found)
+    {
+        found.If(
+            new[] { own.Title, own.Seen, own.Recommendation }.Any(string.IsNullOrWhiteSpace),
+            code,
+            "Enter a title, what you saw and what you recommend."
+        );
+        found.Text(own.Title, own.Seen, own.Recommendation, own.Trade);
     }
 
     private static void Views(IReadOnlyList<ChosenView> views, RuleBook book, FactChecks.Found found) =>

@@ -25,6 +25,16 @@ public sealed record MovedUrgency(UrgencyClass Class, string Reason, string By, 
 /// <summary>The inspector's own sentences in place of the composed ones; empty keeps the composed.</summary>
 public sealed record OwnWords(string Observed = "", string Means = "");
 
+/// <summary>
+/// What the rule book has no condition for, in the inspector's own words: a name for it, what was seen, what it can lead to, what is recommended, and the trade
+/// that does it (empty: a roofer).
+/// </summary>
+public sealed record OwnCondition(string Title, string Seen, Consequence Consequence, string Recommendation, string Trade = "")
+{
+    /// <summary>The condition under which a finding in one's own words is recorded.</summary>
+    public const string Key = "own-words";
+}
+
 /// <summary>Which family of codes a building falls under.</summary>
 [JsonConverter(typeof(CamelCaseEnum<CodeFamily>))]
 public enum CodeFamily
@@ -56,9 +66,17 @@ public enum Voice
 /// <summary>The firm's words for what a condition means, used whenever it is found.</summary>
 public sealed record FirmPhrase(string Condition, string Means);
 
-/// <summary>The firm's ways: its view where the deciding fact is not known, its phrases, and the voice of its reports.</summary>
-public sealed record FirmRulesFact(Guid Id, IReadOnlyList<ChosenView> Views, IReadOnlyList<FirmPhrase> Phrases, Voice Voice = Voice.Plain)
-    : IFact;
+/// <summary>
+/// The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
+/// words that is offered again.
+/// </summary>
+public sealed record FirmRulesFact(
+    Guid Id,
+    IReadOnlyList<ChosenView> Views,
+    IReadOnlyList<FirmPhrase> Phrases,
+    Voice Voice = Voice.Plain,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnCondition>? Conditions = null
+) : IFact;
 
 /// <summary>What is to become of a slope or a roof.</summary>
 [JsonConverter(typeof(CamelCaseEnum<OpinionAction>))]

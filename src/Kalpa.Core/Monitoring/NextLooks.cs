@@ -101,7 +101,7 @@ internal static class NextLooks
         }
         foreach (var finding in input.Findings.Where(f => f.SlopeId == slope.Id && f.Outcome == FindingOutcome.Watch).OrderBy(f => f.Id))
         {
-            yield return $"Slope {slope.Letter}: {Sentences.Lower(book.FindCondition(finding.Condition)?.Name ?? finding.Condition)}, {finding.Place}";
+            yield return $"Slope {slope.Letter}: {Sentences.Lower(AsRecorded.Condition(book, finding).Name)}{(finding.Place.Length > 0 ? $", {finding.Place}" : "")}";
         }
     }
 }

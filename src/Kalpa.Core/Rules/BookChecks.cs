@@ -11,6 +11,9 @@ public static class BookChecks
 {
     private const int LikelyKeys = 6;
 
+    /// <summary>Fewer words miss what people call it.</summary>
+    private const int FewestWords = 4;
+
     /// <summary>Words for what one sees: in the name of a measured condition they say that it is two conditions.</summary>
     private static readonly string[] SeenWords =
     [
@@ -111,9 +114,9 @@ public static class BookChecks
         {
             yield return Fault("needs its remedy as steps a roofer can price");
         }
-        if (condition.Words.Count == 0)
+        if (condition.Words.Count < FewestWords)
         {
-            yield return Fault("needs words that people search by");
+            yield return Fault($"needs {FewestWords} words that people search by");
         }
         if (condition.LookAlikes is not { Count: > 0 })
         {

@@ -63,7 +63,9 @@ public static class Words
             plain,
             technical,
             by,
-            Fairness.Doubts($"{own.Observed} {own.Means} {phrase} {finding.Note}")
+            Fairness.Doubts(
+                $"{own.Observed} {own.Means} {phrase} {finding.Note} {finding.Own?.Title} {finding.Own?.Seen} {finding.Own?.Recommendation}"
+            )
         );
     }
 

@@ -22,7 +22,7 @@ public class BookFaultTests
             { "needs a remedy", Whole with { Remedy = Whole.Remedy with { Title = "" } } },
             { "needs its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = [] } } },
             { "needs its remedy as steps a roofer can price", Whole with { Remedy = Whole.Remedy with { Steps = ["Do it.", " "] } } },
-            { "needs words that people search by", Whole with { Words = [] } },
+            { "needs 4 words that people search by", Whole with { Words = ["a", "b", "c"] } },
             { "needs what it is taken for, and what tells it apart", Whole with { LookAlikes = [] } },
             { "needs its likely causes", Whole with { Causes = [] } },
             { "needs the photos due", Whole with { Shots = [] } },

@@ -84,7 +84,7 @@ public class LimitTableTests
             SourceClass.Published when !Codes.Any(c => limit.Source.StartsWith(c, StringComparison.Ordinal)) =>
                 "the published standard itself",
             SourceClass.Published => "local building department: adopted edition",
-            SourceClass.MakersInstruction => "the maker’s instructions",
+            SourceClass.MakersInstruction => "the manufacturer’s instructions",
             _ => "the firm: practice",
         };
 }

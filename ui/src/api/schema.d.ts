@@ -2100,6 +2100,7 @@ export interface components {
             ownWords?: null | components["schemas"]["OwnWords"];
             /** Format: uuid */
             roofId?: null | string;
+            own?: null | components["schemas"]["OwnCondition"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -2128,13 +2129,17 @@ export interface components {
             rules: null | components["schemas"]["FirmRulesFact"];
             heads: components["schemas"]["FactHead"][];
         };
-        /** @description The firm's ways: its view where the deciding fact is not known, its phrases, and the voice of its reports. */
+        /**
+         * @description The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
+         *     words that is offered again.
+         */
         FirmRulesFact: {
             /** Format: uuid */
             id: string;
             views: components["schemas"]["ChosenView"][];
             phrases: components["schemas"]["FirmPhrase"][];
             voice?: components["schemas"]["Voice"];
+            conditions?: null | components["schemas"]["OwnCondition"][];
         };
         /** @description Whether a slope was built so that wear life applies at all; ToSettle says what would answer an unknown. */
         Fitness: {
@@ -2833,6 +2838,18 @@ export interface components {
         OverruledLife: {
             computed: components["schemas"]["YearsLeft"];
             reason: string;
+        };
+        /**
+         * @description What the rule book has no condition for, in the inspector's own words: a name for it, what was seen, what it can lead to, what is recommended, and the trade
+         *     that does it (empty: a roofer).
+         */
+        OwnCondition: {
+            title: string;
+            seen: string;
+            consequence: components["schemas"]["Consequence"];
+            recommendation: string;
+            /** @default  */
+            trade: string;
         };
         /** @description The inspector's own sentences in place of the composed ones; empty keeps the composed. */
         OwnWords: {

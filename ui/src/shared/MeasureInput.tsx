@@ -72,7 +72,7 @@ export function MeasureInput({
       {parsed?.problem ? (
         <Field.ErrorText>{parsed.problem.text}</Field.ErrorText>
       ) : (
-        <Field.HelperText>
+        <Field.HelperText className={locked || parsed?.reading || parsed?.printed ? undefined : 'k-hint'}>
           {locked ?? (parsed?.reading ? 'Reading…' : parsed?.printed ? `= ${parsed.printed}` : `for example ${hint}`)}
         </Field.HelperText>
       )}

@@ -53,7 +53,7 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
           />
         </Box>
         <Wheel quantity={quantity} typed={typed} onTyped={onTyped} />
-        <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} />
+        <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} hideLabel />
       </Flex>
       {quantity.id === 'anodic-difference' && <MetalPair onTyped={onTyped} />}
     </Stack>

@@ -45,8 +45,8 @@ export function VerdictPanel({ verdict, waiting = null, error = null, onRetry }:
           </Text>
         )}
       </Text>
-      <Text>{verdict.why}</Text>
-      {verdict.toSettle && <Text>{verdict.toSettle}</Text>}
+      <Text className="k-why">{verdict.why}</Text>
+      {verdict.toSettle && <Text className="k-why">{verdict.toSettle}</Text>}
       {verdict.note && <Text>{verdict.note}</Text>}
       {limits.length > 1 ? (
         <Box as="ul" className="k-limits">

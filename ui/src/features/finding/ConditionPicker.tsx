@@ -1,6 +1,7 @@
-import { Box, Button, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { Condition, Covering } from '../../api/types'
+import type { Condition, Covering, OwnCondition } from '../../api/types'
+import { emptyOwn } from '../../shared/ownCondition'
 import { useHabits } from '../../shared/queries'
 import { useVisitContext } from '../../shared/visitContext'
 import { conditionsFor } from './conditionSearch'
@@ -10,9 +11,14 @@ type Props = {
   family: Covering['family'] | null
   chosen: Condition | null
   onChoose: (condition: Condition | null) => void
+  kind: string | null
+  worn: boolean
+  /** The firm's own conditions, offered with the rule book's. */
+  firmOwn: OwnCondition[]
+  onOwn: (own: OwnCondition) => void
 }
 
-export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
+export function ConditionPicker({ station, family, kind, worn, chosen, onChoose, firmOwn, onOwn }: Props) {
   const { book } = useVisitContext()
   // As known on opening: keys must not change places under a thumb.
   const known = useHabits()
@@ -21,24 +27,25 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
   if (chosen) {
     return (
       <Stack gap="1">
-        <Text fontWeight="bold" fontSize="xl" lineHeight="short">
-          {chosen.name}
-        </Text>
+        <Flex gap="2" align="start" justify="space-between">
+          <Text fontWeight="bold" fontSize="xl" lineHeight="short">
+            {chosen.name}
+          </Text>
+          <Button variant="outline" size="sm" flex="none" onClick={() => onChoose(null)}>
+            Something else
+          </Button>
+        </Flex>
         <Text>
           {chosen.sees}{' '}
           <Text as="span" color="faint">
             {chosen.check}
           </Text>
         </Text>
-        <Box>
-          <Button variant="outline" size="sm" onClick={() => onChoose(null)}>
-            Something else
-          </Button>
-        </Box>
       </Stack>
     )
   }
-  const found = conditionsFor(book.conditions, { station, family, search, habits })
+  const found = conditionsFor(book.conditions, { station, family, kind, worn, search, habits })
+  const own = ownFor(firmOwn, search)
   return (
     <Stack gap="2">
       <Input
@@ -67,10 +74,50 @@ export function ConditionPicker({ station, family, chosen, onChoose }: Props) {
             {condition.name}
           </Button>
         ))}
+        {own.map((one) => (
+          <Button
+            key={one.title}
+            variant="outline"
+            size="lg"
+            justifyContent="start"
+            whiteSpace="normal"
+            textAlign="left"
+            lineHeight="short"
+            h="auto"
+            minH="58px"
+            px="3"
+            py="2"
+            onClick={() => onOwn(one)}
+          >
+            <span>
+              {one.title}{' '}
+              <Text as="span" color="faint" fontSize="sm">
+                firm
+              </Text>
+            </span>
+          </Button>
+        ))}
       </SimpleGrid>
-      {found.length === 0 && (
-        <Text color="faint">Nothing matches “{search}”. Try the word a roofer would use: boot, lap, tab, valley.</Text>
+      {found.length + own.length === 0 && (
+        <Text color="faint">No match for “{search}”. Try another word, or use your own words.</Text>
       )}
+      <Box>
+        <Button variant="outline" size="md" onClick={() => onOwn(emptyOwn(titleOf(search)))}>
+          Not listed: use your own words
+        </Button>
+      </Box>
     </Stack>
   )
 }
+
+/** The firm's own conditions that hold every word typed; without a search all of them are behind those of the station. */
+function ownFor(own: OwnCondition[], search: string): OwnCondition[] {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+  if (search.trim().length < 2) return []
+  return own.filter(({ title, seen, recommendation }) => {
+    const text = `${title} ${seen} ${recommendation}`.toLowerCase()
+    return words.every((word) => text.includes(word))
+  })
+}
+
+const titleOf = (search: string) => search.trim().replace(/^./, (first) => first.toUpperCase())

@@ -1,6 +1,7 @@
 import { Box, Flex, Stack, Text } from '@chakra-ui/react'
 import type { DecisionAnswer, FindingFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { Fold } from '../../shared/Fold'
 import { lowerFirst, upperFirst } from '../../shared/sentences'
 
 type Props = { draft: FindingFact; decisions: DecisionAnswer[]; onChange: (fields: Partial<FindingFact>) => void }
@@ -28,39 +29,41 @@ export function DecidingPanel({ draft, decisions, onChange }: Props) {
               onChange={(option) => answer(decision.key, option)}
             />
           )}
-          {decision.open && decision.branches.length > 0 && (
-            <Box as="ul" className="k-limits">
-              {decision.branches.map((branch) => (
-                <li key={branch.if}>
-                  “{upperFirst(branch.if)}”: {lowerFirst(branch.then)}.
-                </li>
-              ))}
-              <li>To find out: {lowerFirst(decision.settle)}</li>
-            </Box>
-          )}
-          <Text mt="1">
-            <strong>{decision.viewWords}.</strong>{' '}
-            <Text as="span" color="faint">
-              {decision.matter}. {decision.why}
-            </Text>
-          </Text>
-          <Flex gap="2" mt="1" wrap="wrap">
-            {decision.others.map((other) => (
-              <button
-                key={other.key}
-                type="button"
-                className="k-otherview"
-                onClick={() => view(decision.key, other.key)}
-              >
-                Other view: {lowerFirst(other.words)}
-              </button>
-            ))}
-            {decision.by === 'inspector' && (
-              <button type="button" className="k-otherview" onClick={() => view(decision.key, null)}>
-                Back to the recorded fact
-              </button>
+          <Fold title="What the answer changes" state={decision.viewWords}>
+            {decision.open && decision.branches.length > 0 && (
+              <Box as="ul" className="k-limits">
+                {decision.branches.map((branch) => (
+                  <li key={branch.if}>
+                    “{upperFirst(branch.if)}”: {lowerFirst(branch.then)}.
+                  </li>
+                ))}
+                <li>To find out: {lowerFirst(decision.settle)}</li>
+              </Box>
             )}
-          </Flex>
+            <Text mt="1">
+              <strong>{decision.viewWords}.</strong>{' '}
+              <Text as="span" color="faint">
+                {decision.matter}. {decision.why}
+              </Text>
+            </Text>
+            <Flex gap="2" mt="1" wrap="wrap">
+              {decision.others.map((other) => (
+                <button
+                  key={other.key}
+                  type="button"
+                  className="k-otherview"
+                  onClick={() => view(decision.key, other.key)}
+                >
+                  Other view: {lowerFirst(other.words)}
+                </button>
+              ))}
+              {decision.by === 'inspector' && (
+                <button type="button" className="k-otherview" onClick={() => view(decision.key, null)}>
+                  Back to the recorded fact
+                </button>
+              )}
+            </Flex>
+          </Fold>
         </Box>
       ))}
     </Stack>

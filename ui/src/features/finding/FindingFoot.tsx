@@ -26,18 +26,13 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
             size="lg"
             variant="outline"
             flex="1"
+            aria-label={saveWords(photos.busy, photos.list.length > 0 || !isNew)}
             onClick={() => save()}
             disabled={blocked}
             loading={record.isPending || saving}
             loadingText={saving ? 'Reading the measure…' : undefined}
           >
-            {photos.busy
-              ? 'A moment …'
-              : photos.list.length > 0
-                ? 'Save finding'
-                : isNew
-                  ? 'Save without a photo'
-                  : 'Save finding'}
+            {photos.busy ? 'A moment …' : 'Save'}
           </Button>
         </>
       ) : (
@@ -54,6 +49,9 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
     </Flex>
   )
 }
+
+const saveWords = (busy: boolean, whole: boolean) =>
+  busy ? 'A moment …' : whole ? 'Save finding' : 'Save without a photo'
 
 /** No wording at hand: the photo waits in the inbox, with its place. */
 function LaterButton({ draft, onDone }: { draft: FindingFact; onDone: () => void }) {

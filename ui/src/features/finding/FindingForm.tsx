@@ -1,19 +1,23 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
-import type { Condition, FindingFact, PhotoFact } from '../../api/types'
+import type { Condition, FindingFact, OwnCondition, PhotoFact } from '../../api/types'
 import { coveringOn } from '../../shared/covering'
+import { Fold } from '../../shared/Fold'
 import { MeasureKeys } from '../../shared/MeasureKeys'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
+import { OWN_WORDS } from '../../shared/ownCondition'
 import { Recorder } from '../../shared/Recorder'
 import { keyInWords } from '../../shared/roofPlan/planWords'
 import { Caution, Trouble } from '../../shared/States'
 import { VerdictPanel } from '../../shared/VerdictPanel'
 import { useVisitContext } from '../../shared/visitContext'
+import { bases, outcomes } from '../../shared/words'
 import { ChangeReason } from './ChangeReason'
 import { ConditionPicker } from './ConditionPicker'
 import { DecidingPanel } from './DecidingPanel'
 import { FurtherFields, PlaceFields, SeenFields } from './FindingFields'
 import { FindingFoot } from './FindingFoot'
 import { MoveUrgency } from './MoveUrgency'
+import { OwnFields } from './OwnFields'
 import { PhotoStrip } from './PhotoStrip'
 import { PlanPlace } from './PlanPlace'
 import { ReportWords } from './ReportWords'
@@ -32,6 +36,24 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
   const { visit, book } = useVisitContext()
   const form = useFindingForm(given, isNew, tray)
   const { draft, set, condition, quantity, typed, judged, quick, whole, record, failure } = form
+  const choose = (next: Condition | null) =>
+    set({
+      condition: next?.code ?? '',
+      outcome: next?.defaultOutcome ?? 'mend',
+      deciding: null,
+      views: null,
+      moved: null,
+      ownWords: null,
+      own: null,
+    })
+  const setOwn = (own: OwnCondition) =>
+    set({
+      condition: OWN_WORDS,
+      own,
+      deciding: null,
+      views: null,
+      outcome: own.trade?.trim() ? 'otherTrade' : 'mend',
+    })
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
       <Stack className="k-sheet" gap="4" flex="3" w="full" minW="0">
@@ -45,27 +67,26 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             </Button>
           </Flex>
         )}
-        {form.start.condition !== '' && !condition && (
+        {form.start.condition !== '' && !condition && !draft.own && (
           <Text color="fg.error">
             This finding was recorded as “{keyInWords(form.start.condition)}”, which this version of the rule book does
             not know. It stays in the report as recorded. Choose a condition, or update Kalpa.
           </Text>
         )}
-        <ConditionPicker
-          station={draft.station}
-          family={familyOf(visit, book, draft.slopeId)}
-          chosen={condition}
-          onChoose={(next: Condition | null) =>
-            set({
-              condition: next?.code ?? '',
-              outcome: next?.defaultOutcome ?? 'mend',
-              deciding: null,
-              views: null,
-              moved: null,
-              ownWords: null,
-            })
-          }
-        />
+        {draft.own ? (
+          <OwnFields own={draft.own} onChange={setOwn} onList={() => choose(null)} />
+        ) : (
+          <ConditionPicker
+            station={draft.station}
+            family={coveringOf(visit, book, draft.slopeId)?.family ?? null}
+            kind={coveringOf(visit, book, draft.slopeId)?.kind ?? null}
+            worn={isWorn(visit, draft.slopeId)}
+            chosen={condition}
+            onChoose={choose}
+            firmOwn={visit.facts.firm?.conditions ?? []}
+            onOwn={setOwn}
+          />
+        )}
         {condition?.caution && <Caution>{condition.caution}</Caution>}
         {quantity && (
           <MeasureKeys
@@ -92,7 +113,6 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             }}
           />
         )}
-        {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {condition && (
           <SeenFields
             draft={draft}
@@ -100,12 +120,20 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             onChange={set}
           />
         )}
+        {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />
         )}
-        <PlaceFields draft={draft} onChange={set} />
-        <PlanPlace draft={draft} onChange={set} />
-        {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
+        <Fold
+          key={condition ? 'found' : 'picking'}
+          title="More"
+          state={condition ? stateOf(draft, visit, book) : ''}
+          open={!condition}
+        >
+          <PlaceFields draft={draft} onChange={set} />
+          <PlanPlace draft={draft} onChange={set} />
+          {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
+        </Fold>
       </Stack>
       <Stack gap="3" flex="2" w="full" minW="0">
         {condition && (
@@ -132,8 +160,35 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
 
 type Context = ReturnType<typeof useVisitContext>
 
-function familyOf(visit: Context['visit'], book: Context['book'], slopeId: string | null | undefined) {
+/** Whether most of the slope, or of the roof where it is on none, is rated at stage 2 or worse. */
+function isWorn(visit: Context['visit'], slopeId: string | null | undefined) {
+  const rated = visit.facts.stages.filter((stage) => !slopeId || stage.slopeId === slopeId)
+  return rated.some(({ shares }) =>
+    shares.some(({ stage, percent, local }) => stage >= 2 && !local && percent >= HALF_OF_IT),
+  )
+}
+
+const HALF_OF_IT = 50
+
+/** "Slope A · Penetrations · Repair · note". */
+function stateOf(draft: FindingFact, visit: Context['visit'], book: Context['book']) {
+  const slope = visit.facts.slopes.find(({ id }) => id === draft.slopeId)
+  const basis = draft.basis ?? 'observed'
+  return [
+    slope ? `Slope ${slope.letter}` : 'No slope',
+    book.stations.find(({ key }) => key === draft.station)?.name,
+    draft.place,
+    outcomes[draft.outcome ?? 'mend'],
+    basis !== 'observed' && bases[basis],
+    draft.cause?.words,
+    draft.note && 'note',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+function coveringOf(visit: Context['visit'], book: Context['book'], slopeId: string | null | undefined) {
   const slopes = slopeId ? [slopeId] : visit.facts.slopes.map((slope) => slope.id)
   const [covering] = slopes.flatMap((id) => coveringOn(visit.facts.coverings, id, visit.facts.asOf) ?? [])
-  return book.coverings.find((other) => other.kind === covering?.kind)?.family ?? null
+  return book.coverings.find((other) => other.kind === covering?.kind) ?? null
 }

@@ -33,4 +33,23 @@ describe('conditions of a place', () => {
     expect(codes({ station: 'field', family: null, search: '', habits: { slip: 9 } })).toEqual(['slip', 'tab']))
   it('stand before those of other places, however often those were found', () =>
     expect(codes({ station: 'penetrations', family: null, search: '', habits: { tab: 99 } })).toEqual(['boot']))
+  it('are wear for three of eight at least where the slope is worn', () => {
+    const many = [
+      ...Array.from({ length: 9 }, (_, i) => ({ ...condition(`made${i}`, `Made ${i}`, ['field'], []), often: true })),
+      ...Array.from({ length: 4 }, (_, i) => ({
+        ...condition(`worn${i}`, `Worn ${i}`, ['field'], []),
+        consequence: 'earlyAgeing' as const,
+      })),
+    ] as Condition[]
+    const at = (worn: boolean) =>
+      conditionsFor(many, { station: 'field', family: null, search: '', worn }).map(({ code }) => code)
+    expect(at(false).filter((code) => code.startsWith('worn'))).toEqual([])
+    expect(at(true)).toHaveLength(8)
+    expect(at(true).filter((code) => code.startsWith('worn'))).toEqual(['worn0', 'worn1', 'worn2'])
+  })
+  it('are not those of another kind of covering', () => {
+    const only = [{ ...condition('cap', 'Cap sheet', ['field'], ['cap']), kinds: ['modifiedBitumen'] }] as Condition[]
+    const on = (kind: string | null) => conditionsFor(only, { station: 'field', family: 'membrane', kind, search: '' })
+    expect([on('tpo').length, on('modifiedBitumen').length, on(null).length]).toEqual([0, 1, 1])
+  })
 })

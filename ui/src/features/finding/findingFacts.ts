@@ -22,6 +22,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     slopeId: query.get('slope') ?? photo?.slopeId ?? null,
     station: query.get('station') ?? photo?.station ?? 'field',
     condition: same?.condition ?? '',
+    own: same?.own ?? null,
     place: '',
     evidence: same?.evidence ?? 'notChecked',
     extent: same?.extent ?? 'onePlace',
@@ -55,6 +56,7 @@ function spotOf(query: URLSearchParams): Spot | null {
 export function viewChanged(before: FindingFact, after: FindingFact): boolean {
   return (
     before.condition !== after.condition ||
+    JSON.stringify(before.own ?? null) !== JSON.stringify(after.own ?? null) ||
     (before.measure?.typed ?? '') !== (after.measure?.typed ?? '') ||
     before.evidence !== after.evidence ||
     before.extent !== after.extent ||

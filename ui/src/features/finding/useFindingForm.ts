@@ -7,6 +7,7 @@ import { keepPicture } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
 import { readMeasure, useParsed } from '../../shared/MeasureInput'
+import { conditionOf, isWhole } from '../../shared/ownCondition'
 import { photoFact } from '../../shared/takePhotos'
 import { useBehind } from '../../shared/useBehind'
 import { useVisitContext } from '../../shared/visitContext'
@@ -35,7 +36,9 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
 
-  const condition = book.conditions.find((other) => other.code === draft.condition) ?? null
+  const condition = conditionOf(book, draft)
+  // Words of one's own are weighed once there is enough of them.
+  const complete = !draft.own || isWhole(draft.own)
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
   const { slopes, coverings, asOf, local = null } = visit.facts
   const covering = draft.slopeId ? coveringOn(coverings, draft.slopeId, asOf)?.kind : undefined
@@ -54,7 +57,10 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   }
   // The whole visit is judged again with this finding in it: verdict and urgency are the ones the report will state.
   const others = visit.facts.findings.filter((other) => other.id !== finding.id)
-  const whole = useCoreAnswer('assess', condition ? { ...visit.facts, findings: [...others, finding] } : undefined)
+  const whole = useCoreAnswer(
+    'assess',
+    condition && complete ? { ...visit.facts, findings: [...others, finding] } : undefined,
+  )
   // Until the browser's core has started, what was kept is shown as the visit was judged.
   const asKept = draft === start && typed === (start.measure?.typed ?? '') && how === (start.measure?.how ?? 'tape')
   const judged = condition
@@ -72,9 +78,9 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   )
   const quick = useCoreAnswer(
     'verdict',
-    condition ? { condition: condition.code, ...at, measure: finding.measure ?? null } : undefined,
+    condition && !draft.own ? { condition: condition.code, ...at, measure: finding.measure ?? null } : undefined,
   )
-  usePreparedVerdicts(condition, quantity, at, how)
+  usePreparedVerdicts(draft.own ? null : condition, quantity, at, how)
   const back = `${visit.base}/walk?station=${draft.station}`
   const changed = !isNew && viewChanged(given, finding)
 
@@ -140,7 +146,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       .mutateAsync([{ kind: 'finding', fact: given, deleted: true }])
       .then(([receipt]) => leave({ deleted: given, revision: receipt?.revision }))
       .catch(setFailure)
-  const blocked = !condition || photos.busy || Boolean(quantity && parsed?.problem)
+  const blocked = !condition || !complete || photos.busy || Boolean(quantity && parsed?.problem)
 
   const discard = () => {
     dropDraft(visit.visit.id)

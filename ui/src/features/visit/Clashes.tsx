@@ -111,7 +111,7 @@ function Told({ version, kind }: { version: FactVersion; kind: string }) {
       const finding = fact as FindingFact
       const name = book.data?.conditions.find((condition) => condition.code === finding.condition)?.name
       const parts = [
-        name ?? finding.condition,
+        finding.own?.title ?? name ?? finding.condition,
         finding.measure?.typed,
         extents[finding.extent],
         `water: ${evidences[finding.evidence].toLowerCase()}`,

@@ -52,13 +52,15 @@ export function VisitLayout() {
   const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
   const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
   const { writeUps } = assessment.progress
+  // On a phone a finding has the screen to itself.
+  const atFinding = pathname.includes('/findings/')
   return (
-    <Box>
+    <Box className={atFinding ? 'k-atfinding' : undefined}>
       <Flex align="baseline" gap="3" wrap="wrap">
-        <Heading as="h1" size="xl">
+        <Heading as="h1" size="xl" className="k-visitname">
           <Link to={`/properties/${dossier.property.id}`}>{dossier.property.name}</Link>
         </Heading>
-        <Text color="faint">
+        <Text color="faint" className="k-visitwhen">
           {assessment.progress.walkName}, {dayText(dossier.visit.on)}
         </Text>
         {behind && (
@@ -79,7 +81,7 @@ export function VisitLayout() {
             to={`${base}/${path}`}
             className="k-tab"
             // A finding belongs to the walk.
-            data-within={(path === 'walk' && pathname.includes('/findings/')) || undefined}
+            data-within={(path === 'walk' && atFinding) || undefined}
           >
             {name}
             {path === 'tray' && writeUps > 0 && (

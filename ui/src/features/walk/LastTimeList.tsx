@@ -2,6 +2,7 @@ import { Box, Stack, Text } from '@chakra-ui/react'
 import type { RecheckFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
+import { conditionOf } from '../../shared/ownCondition'
 import { placeId } from '../../shared/placeId'
 import { Empty, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
@@ -30,8 +31,7 @@ export function LastTimeList() {
     <Stack gap="3">
       <Text color="faint">From the visit of {dayText(lastTime.on)}</Text>
       {lastTime.findings.map((finding) => {
-        const name =
-          book.conditions.find((condition) => condition.code === finding.condition)?.name ?? finding.condition
+        const name = conditionOf(book, finding)?.name ?? finding.condition
         const slope = visit.facts.slopes.find((other) => other.id === finding.slopeId)
         return (
           <Box key={finding.id}>

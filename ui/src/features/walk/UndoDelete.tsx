@@ -2,6 +2,7 @@ import { Button, Flex, Text } from '@chakra-ui/react'
 import { useLocation, useNavigate } from 'react-router'
 import type { FindingFact } from '../../api/types'
 import { useRecord } from '../../shared/facts'
+import { conditionOf } from '../../shared/ownCondition'
 import { Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -16,7 +17,7 @@ export function UndoDelete() {
   const deletion = location.state as Deletion | null
   const record = useRecord(deletion ? [{ factId: deletion.deleted.id, revision: deletion.revision, clash: false }] : [])
   if (!deletion?.deleted) return null
-  const name = book.conditions.find((condition) => condition.code === deletion.deleted.condition)?.name
+  const name = conditionOf(book, deletion.deleted)?.name
   const undo = () =>
     record.mutate([{ kind: 'finding', fact: deletion.deleted }], {
       onSuccess: () => navigate(location.pathname + location.search, { replace: true, state: null }),
