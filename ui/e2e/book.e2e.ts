@@ -267,5 +267,25 @@ test('what the book does not know is recorded in one’s own words, stands in th
   await search.fill('weathercock')
   await page.getByRole('button', { name: 'Loose weathercock firm' }).click()
   await expect(own.getByLabel('What you saw')).toHaveValue('The weathercock was loose at its base')
+  // The firm's conditions come and go as a file; a faulty one changes nothing and says why.
+  await page.goto(`${address()}/book`)
+  const firm = page.getByRole('region', { name: 'Firm defaults' })
+  const file = (text: string) => ({ name: 'conditions.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  const header = 'title,seen,consequence,recommendation,trade\n'
+  await firm
+    .getByLabel('Import CSV or JSON')
+    .setInputFiles(file(`${header}Bell frame,The frame was open,rain,Close it,`))
+  await expect(firm.getByText(/Row 1: consequence is one of/)).toBeVisible()
+  await expect(firm.getByText('Nothing was imported. Correct the file and try again.')).toBeVisible()
+  await firm
+    .getByLabel('Import CSV or JSON')
+    .setInputFiles(file(`${header}Bell frame,The frame was open,waterIn,Close it,`))
+  await expect(firm.getByText('1 condition was imported.')).toBeVisible()
+  await expect(firm.getByText('Bell frame')).toBeVisible()
+  const saved = page.waitForEvent('download')
+  await firm.getByRole('button', { name: 'Export CSV' }).click()
+  expect((await saved).suggestedFilename()).toBe('conditions.csv')
+  await firm.getByRole('button', { name: 'Delete Bell frame' }).click()
+  await expect(firm.getByText('Bell frame')).toBeHidden()
   await context.close()
 })

@@ -53,7 +53,10 @@ test('a visit recorded with the network cut survives the page being killed and r
   await findDripEdge(page, 'A', 'drip-edge.jpg')
   await station(page, /^Slope field/)
   await page.getByRole('button', { name: /^Inspected, Slope B$/ }).tap()
-  await page.getByRole('group', { name: 'Stage of most of slope A' }).getByRole('radio', { name: '2' }).click()
+  const stage = page.getByRole('group', { name: 'Stage of most of slope A' }).getByRole('radio', { name: '2' })
+  await stage.click()
+  // It shows what the device has saved: what is killed before that was never recorded.
+  await expect(stage).toBeChecked()
   await expect(page.getByRole('button', { name: /^Sync status: Offline, \d+ waiting to sync/ })).toBeVisible()
 
   // Killed, and opened again without a connection.

@@ -177,8 +177,16 @@ public sealed class FileTests
         Core.RoofPlans.Geometry.Polygons.SignedArea([.. answer.Corners.Select(c => new Core.RoofPlans.Geometry.PlanPoint(c.X, c.Y))]);
 
     [Fact]
-    public void RunsThatDoNotCloseSayWhichRunWould() =>
-        PlanRuns.Of(new RunsRequest("east 40', north 30', west 38'")).Closing.ShouldBe("south 30 ft, west 24 in");
+    public void RunsThatDoNotCloseSayWhichRunWould()
+    {
+        static string Closing(string text) => PlanRuns.Of(new RunsRequest(text)).Closing;
+        Closing("east 40', north 30', west 38'").ShouldBe("south 30 ft, west 24 in");
+        // Up to 3 in of a direction is what a tape misses by (common practice).
+        Closing("east 40', north 30', west 39' 9\"").ShouldBe("south 30 ft");
+        Closing("east 40', north 30', west 39' 8\"").ShouldBe("south 30 ft, west 4 in");
+        Closing("east 40', north 20', west 20', south 19' 9\"").ShouldBe("west 20 ft");
+        Closing("east 40', north 20', west 20', south 19' 8\"").ShouldBe("south 4 in, west 20 ft");
+    }
 
     [Theory]
     [InlineData("", 0, "runs.count")]

@@ -157,6 +157,13 @@ public sealed class NoticeTests
         var there = new DetailFact(Plans.Id(5), Plans.Id(9000), DetailKind.WallEnd, spot, KickOut: true);
         Notices(plan, there).Count(n => n.Condition == "kickout-missing").ShouldBe(1);
         Notices(plan, there with { KickOut = false }).Count(n => n.Condition == "kickout-missing").ShouldBe(2);
+
+        // A detail within 3 ft is that of this end of the wall.
+        int LeftAt(double up) =>
+            Notices(plan, there with { Spot = DetailPlaces.At(PlanSolver.Solve(plan), (19 * 12) + 3, up, null)! })
+                .Count(n => n.Condition == "kickout-missing");
+        LeftAt(30).ShouldBe(1);
+        LeftAt(40).ShouldBe(2);
     }
 
     [Fact]

@@ -24,6 +24,16 @@ public sealed class PolygonTests
         middle.Y.ShouldBe(theirs.Centroid.Y, 1e-6);
     }
 
+    /// <summary>The middle of a U lies outside it: its letter stands in the middle of the wider limb, 30 in of 20 and 30.</summary>
+    [Fact]
+    public void TheLetterOfAUStandsInItsWiderLimb()
+    {
+        PlanPoint[] u = [new(0, 0), new(120, 0), new(120, 120), new(90, 120), new(90, 20), new(20, 20), new(20, 120), new(0, 120)];
+        Polygons.Contains(u, Polygons.Centroid(u)).ShouldBeFalse();
+        Polygons.Inside(u).X.ShouldBe(105, 1e-9);
+        Polygons.Inside(u).Y.ShouldBe(Polygons.Centroid(u).Y, 1e-9);
+    }
+
     [Property(MaxTest = 300)]
     public void WhatSeveralCoverTogetherIsTheLibrarysUnion(int seed)
     {

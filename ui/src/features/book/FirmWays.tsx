@@ -1,14 +1,14 @@
-import { Box, Button, Text } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, FirmRulesFact } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { firmRulesOf } from '../../shared/firmRules'
-import { consequences } from '../../shared/ownCondition'
 import { useFirmRules } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
 import { Lines, Part } from './EntryParts'
+import { FirmConditions } from './FirmConditions'
 
 const voices = { plain: 'Plain', technical: 'For roofers' } as const
 
@@ -63,28 +63,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
           />
         </Part>
       )}
-      {(rules.conditions ?? []).length > 0 && (
-        <Part title="Firm conditions">
-          <Lines
-            of={(rules.conditions ?? []).map((own) => (
-              <span key={own.title}>
-                <strong>{own.title}</strong>: {own.seen} {own.recommendation}
-                {own.trade ? ` (${own.trade})` : ''}. {consequences[own.consequence]}.{' '}
-                <Button
-                  variant="outline"
-                  size="xs"
-                  aria-label={`Delete ${own.title}`}
-                  onClick={() =>
-                    keep({ conditions: rules.conditions?.filter(({ title }) => title !== own.title) ?? [] })
-                  }
-                >
-                  Delete
-                </Button>
-              </span>
-            ))}
-          />
-        </Part>
-      )}
+      <FirmConditions conditions={rules.conditions ?? []} onChange={(conditions) => keep({ conditions })} />
       {error !== null && <Trouble error={error} />}
     </Box>
   )

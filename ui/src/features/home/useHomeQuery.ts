@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react'
 import { useSearchParams } from 'react-router'
 import type { HomeOrder } from '../../api/types'
 import type { HomeQuery } from '../../offline/keptList'
@@ -40,8 +41,15 @@ function paramsOf(query: HomeQuery) {
 /** What the list is asked for stands in the address, so that going back finds the same list. */
 export function useHomeQuery() {
   const [params, setParams] = useSearchParams()
-  // A change of anything but the page begins at the first page again. It is made to the address as it then is: words typed a moment ago come later than a filter.
-  const ask = (changed: Partial<HomeQuery>) =>
-    setParams((now) => paramsOf({ ...queryOf(now), page: 1, ...changed }), { replace: true })
+  // Asked for and not yet in the address: words typed and an order chosen in the same moment are both kept.
+  const asked = useRef(queryOf(params))
+  useEffect(() => {
+    asked.current = queryOf(params)
+  }, [params])
+  // A change of anything but the page begins at the first page again.
+  const ask = (changed: Partial<HomeQuery>) => {
+    asked.current = { ...asked.current, page: 1, ...changed }
+    setParams(paramsOf(asked.current), { replace: true })
+  }
   return { query: queryOf(params), ask }
 }

@@ -1,43 +1,34 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { Text } from '@chakra-ui/react'
 import type { SlopeFact } from '../../api/types'
 import { QuestionField } from '../../shared/Answers'
 import { useVisitContext } from '../../shared/visitContext'
 
-/** Is it safe to stand there? Said before one goes, and changed by a tap. */
-export function Footing({ slope }: { slope: SlopeFact }) {
-  const { assessment, book } = useVisitContext()
-  const [changing, setChanging] = useState(false)
+type Props = { slope: SlopeFact; changing: boolean; onChange: (changing: boolean) => void }
+
+/** Is it safe to stand there? One line, said before one goes; a tap on it changes it. */
+export function Footing({ slope, changing, onChange }: Props) {
+  const { assessment } = useVisitContext()
   const footing = assessment.progress.footings.find((other) => other.slopeId === slope.id)
-  const question = book.questions.find((other) => other.key === 'footing')
-  if (!footing || !question) return null
+  if (!footing) return null
   return (
-    <Box className="k-footing" data-footing={footing.state} mb="2">
-      <Flex align="center" gap="2">
-        <Text flex="1" lineHeight="short">
-          <strong>{footing.words}</strong>
-          {footing.why.length > 0 && (
-            <Text as="span" fontSize="sm">
-              {' '}
-              ({footing.why.join('; ')})
-            </Text>
-          )}
-        </Text>
-        <Button
-          size="sm"
-          variant="outline"
-          onClick={() => setChanging(!changing)}
-          aria-expanded={changing}
-          aria-label={`Footing of slope ${slope.letter}`}
-        >
-          Walkability
-        </Button>
-      </Flex>
-      {changing && (
-        <Box mt="2">
-          <QuestionField question={question} slopeId={slope.id} label={`Footing on slope ${slope.letter}`} />
-        </Box>
-      )}
-    </Box>
+    <button
+      type="button"
+      className="k-footing"
+      data-footing={footing.state}
+      aria-expanded={changing}
+      onClick={() => onChange(!changing)}
+    >
+      <span className="k-hidden">{`Walkability of slope ${slope.letter}: `}</span>
+      {footing.words}
+      {footing.why.length > 0 && ` (${footing.why.join('; ')})`}
+    </button>
   )
+}
+
+/** What one found out about standing there. */
+export function FootingQuestion({ slope }: { slope: SlopeFact }) {
+  const { book } = useVisitContext()
+  const question = book.questions.find((other) => other.key === 'footing')
+  if (!question) return <Text color="fg.error">The rule book has no question about walkability.</Text>
+  return <QuestionField question={question} slopeId={slope.id} label={`Walkability of slope ${slope.letter}`} />
 }

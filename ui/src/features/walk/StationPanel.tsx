@@ -16,7 +16,7 @@ import { Caution, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { wearQuestions } from '../../shared/wear'
 import { excuses, hiders } from '../../shared/words'
-import { Footing } from './Footing'
+import { Footing, FootingQuestion } from './Footing'
 import { LastTimeList } from './LastTimeList'
 import { lookAt, nextPlace, type Place, placesOf, stateOf } from './looks'
 import { StageRater } from './StageRater'
@@ -107,6 +107,7 @@ function wordsOf(look: LookFact | undefined, found: boolean, rated: boolean) {
 function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) {
   const { visit } = useVisitContext()
   const [excusing, setExcusing] = useState(false)
+  const [changing, setChanging] = useState(false)
   const look = lookAt(visit.facts.looks, place)
   const state = stateOf(look)
   const { slope, station } = place
@@ -120,8 +121,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
     setExcusing(false)
   }
   return (
-    <Box borderTopWidth="1px" pt="3">
-      {slope && <Footing slope={slope} />}
+    <Box borderTopWidth="1px" pt={{ base: '2', lg: '3' }}>
       <Flex align="center" gap="2" wrap="wrap">
         {slope && <PlanLetter letter={slope.letter} facing={slope.facing} />}
         <Box flex="1" minW="8rem">
@@ -132,11 +132,12 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
                 {' '}
                 – {slope.name}
               </Text>
-            )}
+            )}{' '}
+            <Text as="span" fontWeight="normal" fontSize="sm" color={state === 'open' ? 'copper' : 'faint'}>
+              {wordsOf(look, found, rated)}
+            </Text>
           </Text>
-          <Text color={state === 'open' ? 'copper' : 'faint'} fontSize="sm">
-            {wordsOf(look, found, rated)}
-          </Text>
+          {slope && <Footing slope={slope} changing={changing} onChange={setChanging} />}
         </Box>
         <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>
           <Button asChild colorPalette="verdigris" size="lg" flex="1" px={{ base: '1', lg: '5' }}>
@@ -175,6 +176,11 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
           </Button>
         </Flex>
       </Flex>
+      {slope && changing && (
+        <Box mt="2">
+          <FootingQuestion slope={slope} />
+        </Box>
+      )}
       {excusing && (
         <Stack mt="2" gap="3">
           <Choice
