@@ -53,7 +53,9 @@ export function MeasureKeys({ quantity, typed, how, onTyped, onHow }: Props) {
           />
         </Box>
         <Wheel quantity={quantity} typed={typed} onTyped={onTyped} />
-        <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} hideLabel />
+        <Box pt={{ base: '0', lg: '1.6rem' }}>
+          <Choice label="Measured" value={how} options={measuredHows} onChange={onHow} hideLabel />
+        </Box>
       </Flex>
       {quantity.id === 'anodic-difference' && <MetalPair onTyped={onTyped} />}
     </Stack>

@@ -1,5 +1,5 @@
 import { Button, Flex } from '@chakra-ui/react'
-import { Camera } from 'lucide-react'
+import { Camera, Trash2 } from 'lucide-react'
 import type { FindingFact } from '../../api/types'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Trouble } from '../../shared/States'
@@ -25,7 +25,8 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
           <Button
             size="lg"
             variant="outline"
-            flex="1"
+            flex="1 0 auto"
+            px={{ base: '3', lg: '5' }}
             aria-label={saveWords(photos.busy, photos.list.length > 0 || !isNew)}
             onClick={() => save()}
             disabled={blocked}
@@ -38,12 +39,12 @@ export function FindingFoot({ form, isNew }: { form: FindingForm; isNew: boolean
       ) : (
         <LaterButton draft={draft} onDone={() => leave()} />
       )}
-      <Button size="lg" variant="outline" onClick={() => leave()}>
+      <Button size="lg" variant="outline" px={{ base: '3', lg: '5' }} onClick={() => leave()}>
         Back
       </Button>
       {!isNew && (
-        <Button size="lg" variant="outline" onClick={remove}>
-          Delete
+        <Button size="lg" variant="outline" px="3" aria-label="Delete" onClick={remove}>
+          <Trash2 />
         </Button>
       )}
     </Flex>
