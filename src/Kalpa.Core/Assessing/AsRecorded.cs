@@ -7,7 +7,7 @@ namespace Kalpa.Core.Assessing;
 /// The substitute for a condition that this edition of the rule book does not know: the finding stays in the list, in the work and in the report under the
 /// name it was recorded by, weighed by its water signs alone, until somebody chooses a condition or Kalpa is updated.
 /// </summary>
-internal static class AsRecorded
+public static class AsRecorded
 {
     private const string Trade = "a roofer";
 
@@ -15,24 +15,26 @@ internal static class AsRecorded
     public static bool IsKnown(RuleBook book, FindingFact finding) =>
         finding.Own is not null || book.FindCondition(finding.Condition) is not null;
 
+    /// <summary>A finding's condition: its own words, the rule book's, or the substitute.</summary>
     public static Condition Condition(RuleBook book, FindingFact finding) =>
-        (finding.Own is { } own ? OwnConditions.Of(own, finding) : null)
-        ?? book.FindCondition(finding.Condition)
-        ?? new Condition(
-            finding.Condition,
-            $"Recorded as “{BookKey.InWords(finding.Condition)}”",
-            [finding.Station],
-            "",
-            "",
-            "The rule book in use does not know this condition, so it was not evaluated.",
-            Consequence.WaterIn,
-            Likelihood.Possible,
-            Progression.Steady,
-            new Remedy(
-                $"Have the finding recorded as “{BookKey.InWords(finding.Condition)}” evaluated",
-                ["Read the note and the photos", $"Have {Trade} say what it is and what it needs"]
-            ),
-            [],
-            SourceClass.Memory
-        );
+        finding.Own is { } own
+            ? OwnConditions.Of(own, finding)
+            : book.FindCondition(finding.Condition)
+                ?? new Condition(
+                    finding.Condition,
+                    $"Recorded as “{BookKey.InWords(finding.Condition)}”",
+                    [finding.Station],
+                    "",
+                    "",
+                    "The rule book in use does not know this condition, so it was not evaluated.",
+                    Consequence.WaterIn,
+                    Likelihood.Possible,
+                    Progression.Steady,
+                    new Remedy(
+                        $"Have the finding recorded as “{BookKey.InWords(finding.Condition)}” evaluated",
+                        ["Read the note and the photos", $"Have {Trade} say what it is and what it needs"]
+                    ),
+                    [],
+                    SourceClass.Memory
+                );
 }

@@ -239,9 +239,10 @@ public static class NewWorkChecks
         [
             .. input
                 .Findings.OrderBy(f => f.Id)
-                .Select(f => (Finding: f, Condition: book.FindCondition(f.Condition)))
-                .Where(f => f.Condition is not null)
-                .Select(f => $"{f.Condition!.Name}{(LetterOf(input, f.Finding.SlopeId) is { Length: > 0 } l ? $" on slope {l}" : "")}"),
+                .Where(f => AsRecorded.IsKnown(book, f))
+                .Select(f =>
+                    $"{AsRecorded.Condition(book, f).Name}{(LetterOf(input, f.SlopeId) is { Length: > 0 } l ? $" on slope {l}" : "")}"
+                ),
         ];
 
     private static string LetterOf(AssessInput input, Guid? slopeId) => input.Slopes.FirstOrDefault(s => s.Id == slopeId)?.Letter ?? "";

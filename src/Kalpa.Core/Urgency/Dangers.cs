@@ -9,7 +9,7 @@ internal enum Danger
     /// <summary>Only with what was found beside it: a clogged drain where nothing else lets the water off.</summary>
     Together = 10,
 
-    /// <summary>It can fall, and people pass or stand below.</summary>
+    /// <summary>It can fall on people or injure them otherwise, and they pass or stand below.</summary>
     Falling = 20,
 
     /// <summary>It reaches people as it is.</summary>
@@ -37,10 +37,11 @@ internal static class Dangers
     public static int Likelier(Condition condition, Danger danger) =>
         danger == Danger.Together && condition.Hazard is not null ? 0 : (int)condition.Likelihood + 1;
 
-    public static string Words(Danger danger) =>
+    public static string Words(Condition condition, Danger danger) =>
         danger switch
         {
             Danger.Present => "It can injure people as it is, wherever they stand.",
+            Danger.Falling when !condition.CanFall => "It can injure people, and people pass or stand below.",
             Danger.Falling => "It can fall, and people pass or stand below.",
             _ => "With what was found beside it, it endangers the building and the people in it.",
         };

@@ -22,7 +22,7 @@ public static class Reasons
         var why = new List<string>();
         if (danger is { } kind)
         {
-            why.Add(Dangers.Words(kind));
+            why.Add(Dangers.Words(condition, kind));
         }
         if (danger is null || consequence != Consequence.LifeSafety)
         {

@@ -62,6 +62,13 @@ public class OwnConditionTests
         UrgencyClass urgency
     ) => Judge(Own(consequence, water: water, below: below)).Finding.Urgency.Class.ShouldBe(urgency);
 
+    /// <summary>Nobody said that it can fall.</summary>
+    [Fact]
+    public void A_danger_to_those_below_is_not_called_a_fall() =>
+        Judge(Own(Consequence.LifeSafety, below: true))
+            .Finding.Urgency.Why[0]
+            .ShouldBe("It can injure people, and people pass or stand below.");
+
     [Fact]
     public void It_stands_in_the_order_with_the_rest()
     {
@@ -94,6 +101,18 @@ public class OwnConditionTests
         var both = Own(Consequence.WaterIn) with { Condition = "boot-collar-torn" };
         FactChecks.Of(both, Book).Select(p => p.Code).ShouldContain("finding.own-and-condition");
         FactChecks.Of(Own(Consequence.WaterIn), Book).ShouldBeEmpty();
+    }
+
+    /// <summary>In a check of new work it is named among what was found apart from the picked courses.</summary>
+    [Fact]
+    public void It_is_a_spot_check_of_new_work()
+    {
+        var check = Roof.Input with
+        {
+            Findings = [Own(Consequence.WaterIn)],
+            Records = VisitRecords.None with { Samples = [new SampleFact(Guid.CreateVersion7(), Roof.Visit.Id, Roof.A.Id, 30, [3])] },
+        };
+        Assessor.Assess(check, Book).NewWork!.Hunted.ShouldBe(["Loose weather vane on slope A"]);
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
+using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.Rules;
 
@@ -35,7 +36,7 @@ public class DecidedLimitTests
         var local = new LocalProfileFact(Guid.CreateVersion7(), Guid.CreateVersion7(), family, "", "", []);
         IReadOnlyList<DecidingAnswer>? answers = Roof.Answer(decided) is { } answer ? [answer] : null;
         var place = new VerdictPlace(kind, pitch is null ? null : TypedPitch.Of(pitch, PitchSource.Tape).RisePer12, local, answers);
-        return Verdicts.Of(Book, condition, place, Roof.Taped(condition, typed));
+        return Verdicts.Of(Book, condition, place, Tape.Of(condition, typed));
     }
 
     // Listings; IFGC and IRC M1803; R1003.18. Below an inch no kind will do, and above it the label decides.

@@ -1,7 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
+using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.Walking;
 
@@ -43,13 +43,10 @@ internal static class Roof
             Extent = extent,
             PeopleBelow = below,
             Outcome = condition.DefaultOutcome,
-            Measure = measure is null ? null : Taped(condition, measure),
+            Measure = measure is null ? null : Tape.Of(condition, measure),
             Deciding = Answer(decided) is { } answer ? [answer] : null,
         };
     }
-
-    public static MeasureFact Taped(Condition condition, string typed) =>
-        new(typed, MeasureReading.Read(typed, RuleBook.Current.FindQuantity(condition.Quantity!)!.Unit).Value!.Value, MeasuredHow.Tape);
 
     public static DecidingAnswer? Answer(string? decided) =>
         decided?.Split('=') is [var decision, var option] ? new DecidingAnswer(decision, option) : null;

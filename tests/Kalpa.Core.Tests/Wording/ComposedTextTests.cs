@@ -5,6 +5,7 @@ using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
 using Kalpa.Core.Wording;
+using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.Wording;
 
@@ -61,7 +62,7 @@ public partial class ComposedTextTests
                     yield return found with
                     {
                         Evidence = water,
-                        Measure = Roof.Taped(condition, typed) with { How = how },
+                        Measure = Tape.Of(condition, typed) with { How = how },
                     };
                 }
             }

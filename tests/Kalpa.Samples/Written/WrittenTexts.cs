@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
 
@@ -64,7 +63,7 @@ public static class WrittenTexts
         {
             Extent = Enum.Parse<Extent>(written.Extent, true),
             Place = written.Place,
-            Measure = written.Measure is null ? null : Taped(written.Condition, written.Measure),
+            Measure = written.Measure is null ? null : Tape.Of(Book.FindCondition(written.Condition)!, written.Measure),
         };
         var judged = Assessor.Assess(roof.Input([finding]), Book).Findings.Single();
         return new WrittenText("finding", $"{written.Condition}, {written.Covering}", written.Written, $"{judged.Observed} {judged.Means}");
@@ -101,9 +100,6 @@ public static class WrittenTexts
         var about = $"{written.Covering} of {written.Laid}, stage {written.Stage?.ToString() ?? "not rated"}";
         return new WrittenText("summary", about, written.Written, assessed.Headline);
     }
-
-    private static MeasureFact Taped(string code, string typed) =>
-        new(typed, MeasureReading.Read(typed, Book.FindQuantity(Book.FindCondition(code)!.Quantity!)!.Unit).Value!.Value, MeasuredHow.Tape);
 
     /// <summary>A roof of one slope on a day of September.</summary>
     private sealed class OneSlope(string kind, int laid)

@@ -5,20 +5,18 @@ type Props = {
   title: string
   /** What is inside, in a line: nobody has to open it to know. */
   state?: string
-  /** Open from the beginning, wherever it is. */
-  open?: boolean
   children: ReactNode
 }
 
 /** What is rarely needed, under one key; open where there is room for it. */
-export function Fold({ title, state, open: always = false, children }: Props) {
-  const [open, setOpen] = useState(() => always || window.matchMedia('(min-width: 62em)').matches)
+export function Fold({ title, state, children }: Props) {
+  const [open, setOpen] = useState(() => window.matchMedia('(min-width: 62em)').matches)
   return (
     <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>
         <Text as="span">
           {title}
-          {state && (
+          {state && !open && (
             <Text as="span" color="faint" fontWeight="normal">
               {' '}
               · {state}

@@ -24,26 +24,34 @@ export const emptyOwn = (title: string): OwnCondition => ({
 /** Whether there is enough of it to be weighed and saved. */
 export const isWhole = (own: OwnCondition) => [own.title, own.seen, own.recommendation].every((text) => text.trim())
 
+/** Words of one's own as a condition, which forms and search read like the rule book's. */
+export const asCondition = (own: OwnCondition, stations: string[] = []): Condition => ({
+  code: OWN_WORDS,
+  name: own.title,
+  stations,
+  sees: own.seen,
+  observed: own.seen,
+  check: '',
+  meaning: '',
+  consequence: own.consequence,
+  likelihood: 'possible',
+  progression: 'steady',
+  remedy: { title: own.recommendation, steps: [own.recommendation], notARepair: '' },
+  words: [],
+  sourceClass: 'memory',
+  canFall: false,
+  caution: '',
+  photoAt: '',
+  footing: '',
+  trade: own.trade ?? '',
+  bestPractice: false,
+  often: false,
+  seen: false,
+})
+
 /** The condition of a finding: the rule book's, or its own words as one. */
-export function conditionOf(
+export const conditionOf = (
   book: Pick<BookAnswer, 'conditions'>,
   { condition, own, station }: FindingFact,
-): Condition | null {
-  if (!own) return book.conditions.find(({ code }) => code === condition) ?? null
-  return {
-    code: OWN_WORDS,
-    name: own.title,
-    stations: [station],
-    sees: own.seen,
-    observed: own.seen,
-    check: '',
-    meaning: '',
-    consequence: own.consequence,
-    likelihood: 'possible',
-    progression: 'steady',
-    remedy: { title: own.recommendation, steps: [own.recommendation], notARepair: '' },
-    words: [],
-    sourceClass: 'memory',
-    canFall: own.consequence === 'lifeSafety',
-  } as unknown as Condition
-}
+): Condition | null =>
+  own ? asCondition(own, [station]) : (book.conditions.find(({ code }) => code === condition) ?? null)

@@ -1,7 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { OwnCondition } from '../../api/types'
+import { download } from '../../shared/download'
 import { consequences } from '../../shared/ownCondition'
+import { ended } from '../../shared/sentences'
 import { Lines, Part } from './EntryParts'
 import { csvOf, jsonOf, merged, readConditions } from './firmConditions'
 
@@ -26,8 +28,9 @@ export function FirmConditions({ conditions, onChange }: Props) {
         <Lines
           of={conditions.map((own) => (
             <span key={own.title}>
-              <strong>{own.title}</strong>: {own.seen} {own.recommendation}
-              {own.trade ? ` (${own.trade})` : ''}. {consequences[own.consequence]}.{' '}
+              <strong>{own.title}</strong>: {ended(own.seen)} {consequences[own.consequence]}.{' '}
+              {ended(own.recommendation)}
+              {own.trade ? ` By: ${own.trade}.` : ''}{' '}
               <Button
                 variant="outline"
                 size="xs"
@@ -84,11 +87,4 @@ export function FirmConditions({ conditions, onChange }: Props) {
       </Box>
     </Part>
   )
-}
-
-function download(name: string, type: string, text: string) {
-  const address = URL.createObjectURL(new Blob([text], { type }))
-  const link = Object.assign(document.createElement('a'), { href: address, download: name })
-  link.click()
-  URL.revokeObjectURL(address)
 }

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Condition, Covering, OwnCondition } from '../../api/types'
-import { emptyOwn } from '../../shared/ownCondition'
+import { asCondition, emptyOwn } from '../../shared/ownCondition'
 import { useHabits } from '../../shared/queries'
 import { useVisitContext } from '../../shared/visitContext'
 import { conditionsFor } from './conditionSearch'
@@ -24,6 +24,8 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
   const known = useHabits()
   const [habits] = useState(known)
   const [search, setSearch] = useState('')
+  const firm = useMemo(() => new Map(firmOwn.map((own) => [asCondition(own), own])), [firmOwn])
+  const conditions = useMemo(() => [...book.conditions, ...firm.keys()], [book.conditions, firm])
   if (chosen) {
     return (
       <Stack gap="1">
@@ -44,8 +46,7 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
       </Stack>
     )
   }
-  const found = conditionsFor(book.conditions, { station, family, kind, worn, search, habits })
-  const own = ownFor(firmOwn, search)
+  const found = conditionsFor(conditions, { station, family, kind, worn, search, habits })
   return (
     <Stack gap="2">
       <Input
@@ -56,49 +57,37 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
         onChange={(event) => setSearch(event.target.value)}
       />
       <SimpleGrid columns={2} gap="2">
-        {found.map((condition) => (
-          <Button
-            key={condition.code}
-            variant="outline"
-            size="lg"
-            justifyContent="start"
-            whiteSpace="normal"
-            textAlign="left"
-            lineHeight="short"
-            h="auto"
-            minH="58px"
-            px="3"
-            py="2"
-            onClick={() => onChoose(condition)}
-          >
-            {condition.name}
-          </Button>
-        ))}
-        {own.map((one) => (
-          <Button
-            key={one.title}
-            variant="outline"
-            size="lg"
-            justifyContent="start"
-            whiteSpace="normal"
-            textAlign="left"
-            lineHeight="short"
-            h="auto"
-            minH="58px"
-            px="3"
-            py="2"
-            onClick={() => onOwn(one)}
-          >
-            <span>
-              {one.title}{' '}
-              <Text as="span" color="faint" fontSize="sm">
-                firm
-              </Text>
-            </span>
-          </Button>
-        ))}
+        {found.map((condition) => {
+          const own = firm.get(condition)
+          return (
+            <Button
+              key={own ? `firm: ${own.title}` : condition.code}
+              variant="outline"
+              size="lg"
+              justifyContent="start"
+              whiteSpace="normal"
+              textAlign="left"
+              lineHeight="short"
+              h="auto"
+              minH="58px"
+              px="3"
+              py="2"
+              onClick={() => (own ? onOwn(own) : onChoose(condition))}
+            >
+              <span>
+                {condition.name}
+                {own && (
+                  <Text as="span" color="faint" fontSize="sm">
+                    {' '}
+                    firm
+                  </Text>
+                )}
+              </span>
+            </Button>
+          )
+        })}
       </SimpleGrid>
-      {found.length + own.length === 0 && (
+      {found.length === 0 && (
         <Text color="faint">No match for “{search}”. Try another word, or use your own words.</Text>
       )}
       <Box>
@@ -108,16 +97,6 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
       </Box>
     </Stack>
   )
-}
-
-/** The firm's own conditions that hold every word typed; without a search all of them are behind those of the station. */
-function ownFor(own: OwnCondition[], search: string): OwnCondition[] {
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
-  if (search.trim().length < 2) return []
-  return own.filter(({ title, seen, recommendation }) => {
-    const text = `${title} ${seen} ${recommendation}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
 }
 
 const titleOf = (search: string) => search.trim().replace(/^./, (first) => first.toUpperCase())

@@ -36,6 +36,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
   const { visit, book } = useVisitContext()
   const form = useFindingForm(given, isNew, tray)
   const { draft, set, condition, quantity, typed, judged, quick, whole, record, failure } = form
+  const covering = coveringOf(visit, book, draft.slopeId)
   const choose = (next: Condition | null) =>
     set({
       condition: next?.code ?? '',
@@ -52,8 +53,17 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
       own,
       deciding: null,
       views: null,
-      outcome: own.trade?.trim() ? 'otherTrade' : 'mend',
+      // Another trade presets what is recommended; what was chosen stands while the words go on.
+      ...(Boolean(own.trade?.trim()) !== Boolean(draft.own?.trade?.trim()) || !draft.own
+        ? { outcome: own.trade?.trim() ? 'otherTrade' : 'mend' }
+        : {}),
     })
+  const place = (
+    <>
+      <PlaceFields draft={draft} onChange={set} />
+      <PlanPlace draft={draft} onChange={set} />
+    </>
+  )
   return (
     <Flex gap="4" direction={{ base: 'column', lg: 'row' }} align="start" className="k-abovefoot">
       <Stack className="k-sheet" gap="4" flex="3" w="full" minW="0">
@@ -78,8 +88,8 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
         ) : (
           <ConditionPicker
             station={draft.station}
-            family={coveringOf(visit, book, draft.slopeId)?.family ?? null}
-            kind={coveringOf(visit, book, draft.slopeId)?.kind ?? null}
+            family={covering?.family ?? null}
+            kind={covering?.kind ?? null}
             worn={isWorn(visit, draft.slopeId)}
             chosen={condition}
             onChoose={choose}
@@ -124,16 +134,14 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />
         )}
-        <Fold
-          key={condition ? 'found' : 'picking'}
-          title="More"
-          state={condition ? stateOf(draft, visit, book) : ''}
-          open={!condition}
-        >
-          <PlaceFields draft={draft} onChange={set} />
-          <PlanPlace draft={draft} onChange={set} />
-          {condition && <FurtherFields draft={draft} condition={condition} onChange={set} />}
-        </Fold>
+        {condition ? (
+          <Fold title="More" state={stateOf(draft, visit, book)}>
+            {place}
+            <FurtherFields draft={draft} condition={condition} onChange={set} />
+          </Fold>
+        ) : (
+          place
+        )}
       </Stack>
       <Stack gap="3" flex="2" w="full" minW="0">
         {condition && (
@@ -160,15 +168,16 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
 
 type Context = ReturnType<typeof useVisitContext>
 
-/** Whether most of the slope, or of the roof where it is on none, is rated at stage 2 or worse. */
+const HALF_OF_IT = 50
+
+/** Whether half of the slope, or of any where the finding is on none, is rated at stage 2 or worse; wear with a cause of its own aside. */
 function isWorn(visit: Context['visit'], slopeId: string | null | undefined) {
   const rated = visit.facts.stages.filter((stage) => !slopeId || stage.slopeId === slopeId)
-  return rated.some(({ shares }) =>
-    shares.some(({ stage, percent, local }) => stage >= 2 && !local && percent >= HALF_OF_IT),
-  )
+  return rated.some(({ shares }) => {
+    const worn = shares.filter(({ stage, local }) => stage >= 2 && !local)
+    return worn.reduce((sum, { percent }) => sum + percent, 0) >= HALF_OF_IT
+  })
 }
-
-const HALF_OF_IT = 50
 
 /** "Slope A · Penetrations · Repair · note". */
 function stateOf(draft: FindingFact, visit: Context['visit'], book: Context['book']) {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Condition } from '../../api/types'
+import { asCondition } from '../../shared/ownCondition'
 import { conditionsFor } from './conditionSearch'
 
 const condition = (
@@ -51,5 +52,25 @@ describe('conditions of a place', () => {
     const only = [{ ...condition('cap', 'Cap sheet', ['field'], ['cap']), kinds: ['modifiedBitumen'] }] as Condition[]
     const on = (kind: string | null) => conditionsFor(only, { station: 'field', family: 'membrane', kind, search: '' })
     expect([on('tpo').length, on('modifiedBitumen').length, on(null).length]).toEqual([0, 1, 1])
+  })
+  it('are found by any of the words where none of this covering has all of them', () => {
+    const some = [
+      condition('tile', 'Missing tile', ['field'], ['gone'], ['tile']),
+      condition('gone', 'Missing shingles', ['field'], ['blown'], ['asphalt']),
+    ]
+    const found = conditionsFor(some, { station: 'field', family: 'asphalt', search: 'missing tile' })
+    expect(found.map(({ code }) => code)).toEqual(['gone'])
+  })
+  it('are the firm’s own as well, by stem and with a typing error', () => {
+    const own = asCondition({
+      title: 'Loose weathercock',
+      seen: 'It turned by hand',
+      consequence: 'lifeSafety',
+      recommendation: 'Refasten it',
+      trade: '',
+    })
+    const search = (typed: string) => conditionsFor([...all, own], { station: 'field', family: 'tile', search: typed })
+    for (const typed of ['weathercocks', 'wethercock', 'weather'])
+      expect(search(typed).map(({ name }) => name)).toEqual(['Loose weathercock'])
   })
 })

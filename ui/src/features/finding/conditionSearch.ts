@@ -25,7 +25,7 @@ const points = { ownStation: 100, station: 60, often: 45, ownCovering: 30, habit
 /** How much more a found condition counts where it is at home; a better match of the words stays above. */
 const nearer = { ownStation: 1.3, station: 1.2, often: 1.1, ownCovering: 1.15, habitMost: 1.2 } as const
 
-/** A name counts more than a word people use for it, and both far more than what it looks like. */
+/** A name counts as much as the words people use for it, and both far more than what it looks like. */
 const weights = { name: 3, words: 3, sees: 0.4 } as const
 
 /** Shorter words are too alike for one to be meant by another. */
@@ -69,7 +69,7 @@ function indexOf(conditions: Condition[]): MiniSearch {
   return index
 }
 
-/** Each word typed, or its stem; all of them, or where nothing has all, any of them. */
+/** Each word typed, or its stem; all of them, or where nothing has all, any of them as typed: one that is merely alike would be chance. */
 function queryOf(search: string, combineWith: 'AND' | 'OR'): Query {
   const words = tokens(search)
   const telling = words.filter((word) => !beside.has(word))
@@ -92,8 +92,9 @@ export function conditionsFor(conditions: Condition[], where: Where): Condition[
   const own = ({ families }: Condition) => family !== null && families?.includes(family) === true
   if (search.trim().length >= 2) {
     const index = indexOf(conditions)
-    const all = index.search(queryOf(search, 'AND'))
-    const found = all.length > 0 ? all : index.search(queryOf(search, 'OR'))
+    const filter = ({ id }: { id: number }) => suits(conditions[id] as Condition)
+    const all = index.search(queryOf(search, 'AND'), { filter })
+    const found = all.length > 0 ? all : index.search(queryOf(search, 'OR'), { filter, fuzzy: false })
     const near = (condition: Condition) =>
       (condition.stations[0] === station
         ? nearer.ownStation
@@ -104,9 +105,9 @@ export function conditionsFor(conditions: Condition[], where: Where): Condition[
       (own(condition) ? nearer.ownCovering : 1) *
       (1 + (nearer.habitMost - 1) * habit(condition))
     return found
-      .flatMap(({ id, score }) => {
-        const condition = conditions[id as number]
-        return condition && suits(condition) ? [{ condition, score: score * near(condition) }] : []
+      .map(({ id, score }) => {
+        const condition = conditions[id] as Condition
+        return { condition, score: score * near(condition) }
       })
       .sort((a, b) => b.score - a.score)
       .map(({ condition }) => condition)

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/
 import { Download } from 'lucide-react'
 import type { PlanAnswer, SlopeFact, TakeOffLine } from '../../api/types'
 import { compute } from '../../core/core'
+import { download } from '../../shared/download'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { number } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
@@ -128,12 +129,7 @@ function Files({ scene }: { scene: PlanScene }) {
       plan: requestOf(scene, scene.plan),
       slopes: scene.slopes.filter(({ retiredOn }) => !retiredOn),
     })
-    const address = URL.createObjectURL(new Blob([text], { type: 'application/geo+json' }))
-    const link = document.createElement('a')
-    link.href = address
-    link.download = 'plan.geojson'
-    link.click()
-    URL.revokeObjectURL(address)
+    download('plan.geojson', 'application/geo+json', text)
   }
   return (
     <Flex gap="2" wrap="wrap">
