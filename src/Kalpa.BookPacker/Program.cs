@@ -20,7 +20,21 @@ Section[] sections =
         "conditions",
         "code",
         Groups: "stations",
-        Files: ["shingles", "edges", "penetrations", "valleys", "walls", "site", "inside", "tile", "membranes", "metal", "slate-and-wood"]
+        Files:
+        [
+            "shingles",
+            "edges",
+            "penetrations",
+            "valleys",
+            "walls",
+            "site",
+            "inside",
+            "tile",
+            "membranes",
+            "metal",
+            "slate-and-wood",
+            "glazing",
+        ]
     ),
     new("coverings", "kind"),
     new("harm", "consequence"),
@@ -33,6 +47,8 @@ Section[] sections =
     new("decisions", "key", Groups: "conditions"),
     new("combinations", "id"),
     new("retired", "key", Within: "kind"),
+    new("elements", "key"),
+    new("look-alikes", "key", Groups: "conditions"),
 ];
 
 using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);

@@ -86,7 +86,9 @@ public sealed record BookAnswer(
     IReadOnlyList<Limit> Limits,
     IReadOnlyList<Decision> Decisions,
     IReadOnlyList<Combination> Combinations,
-    IReadOnlyDictionary<string, string> LimitTexts
+    IReadOnlyDictionary<string, string> LimitTexts,
+    IReadOnlyList<Element> Elements,
+    IReadOnlyList<LookAlike> LookAlikes
 );
 
 /// <summary>A finding saved of a condition of the rule book, for whoever asks what a rule touches.</summary>

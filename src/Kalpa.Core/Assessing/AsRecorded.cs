@@ -15,8 +15,15 @@ public static class AsRecorded
     public static bool IsKnown(RuleBook book, FindingFact finding) =>
         finding.Own is not null || book.FindCondition(finding.Condition) is not null;
 
-    /// <summary>A finding's condition: its own words, the rule book's, or the substitute.</summary>
-    public static Condition Condition(RuleBook book, FindingFact finding) =>
+    /// <summary>A finding's condition: its own words, the rule book's, or the substitute; with the firm's remedy, where it has one.</summary>
+    public static Condition Condition(RuleBook book, FindingFact finding, FirmRulesFact? firm = null)
+    {
+        var condition = Recorded(book, finding);
+        var own = firm?.Remedies?.LastOrDefault(r => r.Condition == condition.Code);
+        return own is null ? condition : condition with { Remedy = condition.Remedy with { Title = own.Title, Steps = own.Steps } };
+    }
+
+    private static Condition Recorded(RuleBook book, FindingFact finding) =>
         finding.Own is { } own
             ? OwnConditions.Of(own, finding)
             : book.FindCondition(finding.Condition)

@@ -99,7 +99,8 @@ public sealed record SlopeAssessment(
 /// <summary>
 /// A finding as assessed. <paramref name="Decisions"/>: what decides it and the views on it; <paramref name="Together"/>: what it means with other findings;
 /// <paramref name="Trade"/>: who repairs it where a roofer does not; <paramref name="Unjudged"/>: the rule book does not know its condition, so it stands as
-/// recorded; <paramref name="Outcome"/>: what is recommended, by the inspector or by what an answer decided.
+/// recorded; <paramref name="Outcome"/>: what is recommended, by the inspector or by what an answer decided;
+/// <paramref name="Amount"/>: how much of it there is, null where no figure says it.
 /// </summary>
 public sealed record FindingAssessment(
     Guid FindingId,
@@ -116,7 +117,8 @@ public sealed record FindingAssessment(
     IReadOnlyList<string> RemedySteps,
     string Trade,
     bool Unjudged = false,
-    FindingOutcome Outcome = FindingOutcome.Mend
+    FindingOutcome Outcome = FindingOutcome.Mend,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Amount? Amount = null
 )
 {
     /// <summary>A note whose recommendation is listed beside the work: no defect, but better done with the next work there.</summary>
@@ -163,7 +165,8 @@ public sealed record WorkItem(
     Guid? FindingId,
     Guid? SlopeId,
     string AboveNext = "",
-    string Trade = ""
+    string Trade = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Amount? Amount = null
 );
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>

@@ -18,7 +18,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "9";
+    public const string MethodVersion = "10";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -123,7 +123,8 @@ public static class Assessor
                 slope.Pitch,
                 input.Findings.Where(f => f.SlopeId == slope.Id || f.SlopeId is null),
                 input.Local,
-                Coverages.LookAt(input.Looks, "drains", slope.Id) is { State: LookState.Looked }
+                Coverages.LookAt(input.Looks, "drains", slope.Id) is { State: LookState.Looked },
+                input.Firm?.Limits
             );
         var signOff = input.Records?.SignOffs?.Where(s => s.SlopeId == slope.Id).OrderBy(s => s.Id).LastOrDefault();
         return new SlopeAssessment(
@@ -168,7 +169,7 @@ public static class Assessor
                 );
             }
             var around = judge.Around(finding);
-            FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding), around);
+            FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding, input.Firm), around);
             judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
         var raised = CausesFirst.Raised(judged, causes);

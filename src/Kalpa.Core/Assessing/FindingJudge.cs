@@ -59,7 +59,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         var measured = Verdicts.Of(
             book,
             condition,
-            new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local, finding.Deciding),
+            new VerdictPlace(kind, slope?.Pitch.RisePer12, input.Local, finding.Deciding, input.Firm?.Limits),
             finding.Measure
         );
         var unjudged = !AsRecorded.IsKnown(book, finding);
@@ -112,8 +112,9 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
         var remedy = title.Length > 0 ? title : condition.Remedy.Title;
         var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy) : null;
+        var amount = Amounts.Of(book, condition, finding);
         var words = Words.Of(
-            new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity, urgency.Class)
+            new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity, urgency.Class, amount)
         );
         return new FindingAssessment(
             finding.Id,
@@ -137,7 +138,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             && !immediate
             && effect.Outcome is { } decided
                 ? decided
-                : finding.Outcome
+                : finding.Outcome,
+            amount
         );
     }
 

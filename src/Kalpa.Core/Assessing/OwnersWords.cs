@@ -30,7 +30,7 @@ internal static class OwnersWords
         var below = Below(planned.UnderAt(null, fact));
         var worst = findings
             .Where(f => f.SlopeId == slope.SlopeId && f.Urgency.Class > UrgencyClass.Watch)
-            .Select(f => (Judged: f, Condition: AsRecorded.Condition(book, input.Findings.First(x => x.Id == f.FindingId))))
+            .Select(f => (Judged: f, Condition: AsRecorded.Condition(book, input.Findings.First(x => x.Id == f.FindingId), input.Firm)))
             .FirstOrDefault();
         if (slope.Fitness is { State: FitnessState.Unfit } fitness)
         {

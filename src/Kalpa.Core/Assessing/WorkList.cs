@@ -76,7 +76,7 @@ internal static class WorkList
 
     private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
     {
-        var condition = AsRecorded.Condition(book, fact);
+        var condition = AsRecorded.Condition(book, fact, input.Firm);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
         // What the inspector has given to somebody else stays with them.
         var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && judged.Outcome == FindingOutcome.Mend;
@@ -99,7 +99,8 @@ internal static class WorkList
                 ? judged.Trade.Length > 0
                     ? judged.Trade
                     : AnotherTrade
-                : ""
+                : "",
+            Amount: judged.Amount
         );
     }
 

@@ -10,8 +10,8 @@ using Kalpa.Core.Urgency;
 namespace Kalpa.Core.Computing;
 
 /// <summary>
-/// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules and with
-/// the deciding facts recorded, where known.
+/// Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules, with
+/// the deciding facts recorded and by the firm's own values, where known.
 /// </summary>
 public sealed record VerdictRequest(
     string Condition,
@@ -19,7 +19,8 @@ public sealed record VerdictRequest(
     MeasureFact? Measure,
     double? RisePer12 = null,
     LocalProfileFact? Local = null,
-    IReadOnlyList<DecidingAnswer>? Deciding = null
+    IReadOnlyList<DecidingAnswer>? Deciding = null,
+    IReadOnlyList<LocalLimit>? Firm = null
 );
 
 /// <summary>Everything that means something only together.</summary>

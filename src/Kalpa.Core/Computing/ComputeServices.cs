@@ -25,7 +25,7 @@ public static partial class ComputeServices
             ? Verdicts.Of(
                 book,
                 condition,
-                new VerdictPlace(request.Covering, request.RisePer12, request.Local, request.Deciding),
+                new VerdictPlace(request.Covering, request.RisePer12, request.Local, request.Deciding, request.Firm),
                 request.Measure
             )
             : UnknownCondition(request.Condition);
@@ -46,14 +46,21 @@ public static partial class ComputeServices
 
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
-        if (book.FindCondition(request.Finding.Condition) is not { } condition)
+        if (!AsRecorded.IsKnown(book, request.Finding))
         {
             return UnknownCondition(request.Finding.Condition);
         }
+        var condition = AsRecorded.Condition(book, request.Finding, request.Firm);
         var family = request.Covering is { } kind ? book.FindCovering(kind)?.Family : null;
         var facts = new DecisionFacts(family, request.Slope?.Under, request.Slope?.Facing, null, request.Firm, request.Covering);
         var decisions = Decisions.Of(book, request.Finding, facts);
-        var place = new VerdictPlace(request.Covering, request.Slope?.Pitch.RisePer12, request.Local, request.Finding.Deciding);
+        var place = new VerdictPlace(
+            request.Covering,
+            request.Slope?.Pitch.RisePer12,
+            request.Local,
+            request.Finding.Deciding,
+            request.Firm?.Limits
+        );
         var effect = Decisions.Effect(book, decisions, request.Finding.Evidence);
         var verdict = Decisions.Settled(
             condition,

@@ -30,6 +30,9 @@ public static class CoveringKind
     public const string AsbestosCement = "asbestosCement";
     public const string SyntheticSlate = "syntheticSlate";
     public const string SyntheticShake = "syntheticShake";
+    public const string Polycarbonate = "polycarbonate";
+    public const string Glass = "glass";
+    public const string Planted = "planted";
 }
 
 /// <summary>Keys of the kinds of detail that Kalpa knows; one it does not know stands on the plan as recorded and is measured as a point.</summary>
@@ -47,9 +50,34 @@ public static class DetailKind
     public const string WallEnd = "wallEnd";
     public const string Mount = "mount";
     public const string Vent = "vent";
+    public const string Hatch = "hatch";
+    public const string ExpansionJoint = "expansionJoint";
+    public const string Walkway = "walkway";
+    public const string GasPipe = "gasPipe";
+    public const string ServiceMast = "serviceMast";
+    public const string SunTunnel = "sunTunnel";
 
     public static IReadOnlyList<string> All { get; } =
-    [Boot, Flue, Chimney, Skylight, Curb, PitchPan, Drain, Scupper, Downspout, WallEnd, Mount, Vent];
+    [
+        Boot,
+        Flue,
+        Chimney,
+        Skylight,
+        Curb,
+        PitchPan,
+        Drain,
+        Scupper,
+        Downspout,
+        WallEnd,
+        Mount,
+        Vent,
+        Hatch,
+        ExpansionJoint,
+        Walkway,
+        GasPipe,
+        ServiceMast,
+        SunTunnel,
+    ];
 }
 
 /// <summary>What a key of the rule book may look like, so that one nobody knows yet can be recorded, and anything else is refused.</summary>

@@ -92,6 +92,7 @@ public enum CoveringFamily
     Wood,
     Metal,
     Membrane,
+    Glazing,
 }
 
 /// <summary>Where the age comes from. An age guessed from the look is not combined with the look.</summary>

@@ -11,6 +11,8 @@ namespace Kalpa.Core.Facts;
 /// </summary>
 public static class FactChecks
 {
+    private const int MostPieces = 10000;
+    private const double MostFeet = 5000;
     private const double LargestLatitude = 90;
     private const int EarliestYear = 1500;
     private const int LatestYear = 2200;
@@ -274,7 +276,28 @@ public static class FactChecks
         {
             Measure(measure, book.FindQuantity(condition.Quantity)!, found);
         }
+        if (finding.Amount is { } amount)
+        {
+            Amount(amount, found);
+        }
         JudgementChecks.Finding(finding, book, found);
+    }
+
+    /// <summary>One way of saying how much, and figures that a roof can have.</summary>
+    private static void Amount(FindingAmount amount, Found found)
+    {
+        var (count, feet, width, height) = amount;
+        var ways = new[] { count is not null, feet is not null, width is not null || height is not null }.Count(given => given);
+        found.If(
+            ways != 1 || width is null != height is null,
+            "finding.amount-mixed",
+            "Give a count, a length in feet, or a width and a height in feet: one of the three."
+        );
+        found.If(
+            count is < 1 or > MostPieces || new[] { feet, width, height }.Any(f => f is { } given && !(given is > 0 and <= MostFeet)),
+            "finding.amount-out-of-range",
+            $"A count lies between 1 and {MostPieces}, a length is over 0 and at most {MostFeet} ft."
+        );
     }
 
     internal static void Measure(MeasureFact measure, Quantity quantity, Found found)

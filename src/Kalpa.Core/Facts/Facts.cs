@@ -168,8 +168,14 @@ public sealed record FindingFact(
     MovedUrgency? Moved = null,
     OwnWords? OwnWords = null,
     Guid? RoofId = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FindingAmount? Amount = null
 ) : IRoofFact;
+
+/// <summary>
+/// How much of it there is, as counted or measured: a count, a length in feet, or a width and a height in feet; exactly one of the three.
+/// </summary>
+public sealed record FindingAmount(int? Count = null, double? Feet = null, double? WidthFeet = null, double? HeightFeet = null);
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
 public sealed record SuspectedCause(string Words, IReadOnlyList<ProofKind> Proofs);

@@ -6,6 +6,7 @@ namespace Kalpa.Core.Facts;
 internal static class JudgementChecks
 {
     private const int MostOwnConditions = 500;
+    private const int MostWords = 50;
 
     private const int MostBranches = 20;
     private const int MostEarlier = 200;
@@ -30,6 +31,7 @@ internal static class JudgementChecks
                     "A phrase belongs to a condition of the rule book."
                 );
                 found.Text([.. firm.Phrases.Select(p => p.Means)]);
+                Firm(firm, book, found);
                 found.Count(firm.Conditions, MostOwnConditions);
                 foreach (var own in firm.Conditions ?? [])
                 {
@@ -71,7 +73,8 @@ internal static class JudgementChecks
             code,
             "Enter a title, what you saw and what you recommend."
         );
-        found.Text(own.Title, own.Seen, own.Recommendation, own.Trade);
+        found.Count(own.Words, MostWords);
+        found.Text([own.Title, own.Seen, own.Recommendation, own.Trade, own.By ?? "", .. own.Words ?? []]);
     }
 
     private static void Views(IReadOnlyList<ChosenView> views, RuleBook book, FactChecks.Found found) =>
@@ -115,7 +118,39 @@ internal static class JudgementChecks
             $"A limit is at most {LargestLimit:0}."
         );
         found.Text([local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
-        foreach (var own in local.Limits)
+        Values(local.Limits, book, found);
+    }
+
+    /// <summary>The firm's remedies, search words and values: of entries that are there, and complete.</summary>
+    private static void Firm(FirmRulesFact firm, RuleBook book, FactChecks.Found found)
+    {
+        var (remedies, limits, words) = (firm.Remedies ?? [], firm.Limits ?? [], firm.Words ?? []);
+        found.Count(remedies, MostOwnConditions);
+        found.Count(limits, MostLimits);
+        found.Count(words, MostOwnConditions);
+        found.If(
+            remedies.Any(r => book.FindCondition(r.Condition) is null) || words.Any(w => book.FindCondition(w.Condition) is null),
+            "firm.unknown-condition",
+            "A remedy or search words belong to a condition of the rule book."
+        );
+        found.If(
+            remedies.Any(r => string.IsNullOrWhiteSpace(r.Title) || r.Steps.Count == 0 || r.Steps.Any(string.IsNullOrWhiteSpace)),
+            "firm.remedy-incomplete",
+            "A remedy needs a title and at least one step."
+        );
+        found.Text([.. remedies.Select(r => r.Title), .. remedies.SelectMany(r => r.Steps), .. words.SelectMany(w => w.Words)]);
+        found.Text([firm.ChangedBy ?? "", .. limits.Select(l => l.Source)]);
+        Values(limits, book, found);
+        found.If(
+            limits.Any(l => book.Limits.FirstOrDefault(b => b.Id == l.LimitId) is { Binds: true }),
+            "firm.limit-binds",
+            "What a code or a manufacturer’s instruction sets stands. Enter a jurisdiction’s value at the property instead."
+        );
+    }
+
+    private static void Values(IReadOnlyList<LocalLimit> limits, RuleBook book, FactChecks.Found found)
+    {
+        foreach (var own in limits)
         {
             var limit = book.Limits.FirstOrDefault(l => l.Id == own.LimitId);
             found.If(limit is null, FactChecks.UnknownLimit, $"The rule book has no limit \"{own.LimitId}\".");

@@ -27,9 +27,17 @@ public sealed record OwnWords(string Observed = "", string Means = "");
 
 /// <summary>
 /// What the rule book has no condition for, in the inspector's own words: a name for it, what was seen, what it can lead to, what is recommended, and the trade
-/// that does it (empty: a roofer).
+/// that does it (empty: a roofer). <paramref name="Words"/>: what people call it, for the search; <paramref name="By"/>: who wrote it.
 /// </summary>
-public sealed record OwnCondition(string Title, string Seen, Consequence Consequence, string Recommendation, string Trade = "")
+public sealed record OwnCondition(
+    string Title,
+    string Seen,
+    Consequence Consequence,
+    string Recommendation,
+    string Trade = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Words = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? By = null
+)
 {
     /// <summary>The condition under which a finding in one's own words is recorded.</summary>
     public const string Key = "own-words";
@@ -66,16 +74,28 @@ public enum Voice
 /// <summary>The firm's words for what a condition means, used whenever it is found.</summary>
 public sealed record FirmPhrase(string Condition, string Means);
 
+/// <summary>What the firm recommends for a condition in the place of the rule book's remedy, as a title and the steps a roofer can price.</summary>
+public sealed record FirmRemedy(string Condition, string Title, IReadOnlyList<string> Steps);
+
+/// <summary>Words by which the firm's people search a condition, besides the rule book's.</summary>
+public sealed record FirmWords(string Condition, IReadOnlyList<string> Words);
+
 /// <summary>
 /// The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
-/// words that is offered again.
+/// words that is offered again. <paramref name="Limits"/> are the firm's values where neither a code nor a maker's instruction sets one;
+/// <paramref name="Version"/> counts its changes, the last of them by <paramref name="ChangedBy"/>.
 /// </summary>
 public sealed record FirmRulesFact(
     Guid Id,
     IReadOnlyList<ChosenView> Views,
     IReadOnlyList<FirmPhrase> Phrases,
     Voice Voice = Voice.Plain,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnCondition>? Conditions = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnCondition>? Conditions = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FirmRemedy>? Remedies = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LocalLimit>? Limits = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FirmWords>? Words = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] int? Version = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ChangedBy = null
 ) : IFact;
 
 /// <summary>What is to become of a slope or a roof.</summary>

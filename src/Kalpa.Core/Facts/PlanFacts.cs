@@ -26,6 +26,9 @@ public enum Under
     Porch,
     OpenAir,
     ElectricalGear,
+
+    /// <summary>A finished room with no attic between it and the roof.</summary>
+    CathedralCeiling,
 }
 
 /// <summary>

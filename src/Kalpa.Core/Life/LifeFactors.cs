@@ -42,6 +42,7 @@ internal static class LifeFactors
         CoveringFamily.Wood,
         CoveringFamily.Membrane,
         CoveringFamily.Tile,
+        CoveringFamily.Glazing,
     ];
 
     /// <summary>Factors of the book that act on the surface: trees, feet and cleaning do not reach what lies under tile (common practice).</summary>

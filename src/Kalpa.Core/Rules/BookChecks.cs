@@ -11,6 +11,9 @@ public static class BookChecks
 {
     private const int LikelyKeys = 6;
 
+    /// <summary>One spot, several, widespread.</summary>
+    private const int Extents = 3;
+
     /// <summary>Fewer words miss what people call it.</summary>
     private const int FewestWords = 4;
 
@@ -42,6 +45,8 @@ public static class BookChecks
             .. book.Limits.SelectMany(l => Limit(book, l)),
             .. book.Decisions.SelectMany(d => Decision(book, d)),
             .. book.Combinations.SelectMany(c => Combination(book, c)),
+            .. book.Elements.SelectMany(Element),
+            .. LookAlikes(book, book.LookAlikes),
             .. Retired(book),
             .. book
                 .Harm.Where(h => string.IsNullOrWhiteSpace(h.Why) || !(h.Low > 0 && h.High > h.Low))
@@ -130,6 +135,10 @@ public static class BookChecks
         {
             yield return Fault("needs the photos due");
         }
+        if (book.FindElement(condition.Element) is null)
+        {
+            yield return Fault("needs the element it is on");
+        }
         if (condition.Stations.Count == 0 || condition.Stations.Any(s => book.FindStation(s) is null))
         {
             yield return Fault("needs stations of the rule book");
@@ -168,6 +177,56 @@ public static class BookChecks
             if (condition.Remedy.Steps.All(s => !s.Contains("ngineer", StringComparison.Ordinal)))
             {
                 yield return Fault("is a danger: needs a caution, a trade or an engineer");
+            }
+        }
+    }
+
+    /// <summary>What an element lacks.</summary>
+    public static IEnumerable<string> Element(Element element)
+    {
+        var figures = element.Amount switch
+        {
+            AmountKind.None => 0,
+            AmountKind.Area => 2,
+            _ => 1,
+        };
+        if (string.IsNullOrWhiteSpace(element.Name))
+        {
+            yield return $"element {element.Key}: needs a name";
+        }
+        if (
+            figures == 0
+                ? element.Assumed is not null
+                : element.Assumed is not { Count: Extents } assumed || assumed.Any(a => a.Count != figures || a.Any(f => !(f > 0)))
+        )
+        {
+            yield return $"element {element.Key}: needs an amount to assume for each extent, in the form it is given";
+        }
+    }
+
+    /// <summary>Conditions of one element met at one station are told apart: each from another of them at least, by a test.</summary>
+    public static IEnumerable<string> LookAlikes(RuleBook book, IReadOnlyList<LookAlike> pairs)
+    {
+        var others = new HashSet<(string, string)>();
+        foreach (var pair in pairs)
+        {
+            if (
+                pair.Conditions is not [var one, var other]
+                || one == other
+                || pair.Conditions.Any(c => book.FindCondition(c) is null)
+                || string.IsNullOrWhiteSpace(pair.Test)
+            )
+            {
+                yield return $"look-alike {pair.Key}: needs two conditions of the rule book and the test that tells them apart";
+                continue;
+            }
+            others.UnionWith([(one, other), (other, one)]);
+        }
+        foreach (var together in book.Conditions.GroupBy(c => (c.Element, c.Stations[0])).Select(g => g.ToList()))
+        {
+            foreach (var condition in together.Where(c => together.Count > 1 && !together.Any(o => others.Contains((c.Code, o.Code)))))
+            {
+                yield return $"condition {condition.Code}: needs the test that tells it from another of its element at its station";
             }
         }
     }

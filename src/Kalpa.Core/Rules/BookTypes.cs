@@ -144,7 +144,8 @@ public sealed record FollowUp(string Station, string Text);
 /// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself;
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
-/// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense.
+/// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense; <paramref name="Element"/>: the part of the roof that it
+/// is on; <paramref name="Amount"/>: how its extent is given, where not as its element's.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -181,7 +182,9 @@ public sealed record Condition(
     WaterEvidence? Shows = null,
     bool Seen = false,
     IReadOnlyList<string>? Kinds = null,
-    string Observed = ""
+    string Observed = "",
+    string Element = "",
+    AmountKind? Amount = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

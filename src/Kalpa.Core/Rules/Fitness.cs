@@ -33,12 +33,13 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         string kind,
         TypedPitch pitch,
         LocalProfileFact? local = null,
-        IReadOnlyList<DecidingAnswer>? answers = null
+        IReadOnlyList<DecidingAnswer>? answers = null,
+        IReadOnlyList<LocalLimit>? firm = null
     )
     {
         var quantity = book.FindQuantity(LeastSlopeQuantity)!;
         var name = book.Covering(kind).Name;
-        if (Verdicts.OfPitch(book, quantity, new VerdictPlace(kind, null, local, answers), pitch) is not { LimitId: { } id } verdict)
+        if (Verdicts.OfPitch(book, quantity, new VerdictPlace(kind, null, local, answers, firm), pitch) is not { LimitId: { } id } verdict)
         {
             return new Fitness(
                 FitnessState.Unknown,
@@ -94,7 +95,8 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         TypedPitch pitch,
         IEnumerable<FindingFact> findings,
         LocalProfileFact? local = null,
-        bool drainsSeen = false
+        bool drainsSeen = false,
+        IReadOnlyList<LocalLimit>? firm = null
     )
     {
         var family = book.Covering(kind).Family;
@@ -108,7 +110,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
             )
             .OrderBy(f => f.Finding.Id)
             .Select(f => OfFault(f.Condition!, f.Finding))
-            .Prepend(Of(book, kind, pitch, local, Answers(found, drainsSeen)));
+            .Prepend(Of(book, kind, pitch, local, Answers(found, drainsSeen), firm));
         // Unfit goes before unknown, unknown before fit; the first of the worst is reported.
         return all.MinBy(f =>
             f.State switch

@@ -16,6 +16,9 @@ internal static class LimitSets
     /// <summary>Prefix of the id of a jurisdiction's own value; the rest is the id of the limit in whose place it stands.</summary>
     public const string LocalId = "local:";
 
+    /// <summary>The same for a value of the firm, which replaces good practice only: what a code or an instruction sets stands.</summary>
+    public const string FirmId = "firm:";
+
     public static List<StandingLimit> At(RuleBook book, string quantityId, VerdictPlace place)
     {
         var found = new List<StandingLimit>();
@@ -56,6 +59,26 @@ internal static class LimitSets
             if (Elsewhere(limit, place) is { } why)
             {
                 found.Add(new StandingLimit(limit, LimitStanding.Elsewhere, why));
+                continue;
+            }
+            if (!limit.Binds && place.Firm?.LastOrDefault(l => l.LimitId == limit.Id) is { } firm)
+            {
+                found.Add(
+                    new StandingLimit(
+                        limit with
+                        {
+                            Id = FirmId + limit.Id,
+                            Least = firm.Least,
+                            Most = firm.Most,
+                            SourceClass = SourceClass.CommonPractice,
+                            Source = firm.Source.Length > 0 ? $"The firm’s value: {firm.Source}" : "The firm’s value",
+                        },
+                        LimitStanding.Advises,
+                        "",
+                        open
+                    )
+                );
+                found.Add(new StandingLimit(limit, LimitStanding.Overridden, "Replaced by the firm’s value."));
                 continue;
             }
             found.Add(new StandingLimit(limit, limit.Binds ? LimitStanding.Binds : LimitStanding.Advises, "", open));

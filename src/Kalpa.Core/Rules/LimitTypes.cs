@@ -76,13 +76,15 @@ public enum LimitStanding
 }
 
 /// <summary>
-/// Where something is measured: the covering, its pitch (rise in 12), what the place asks and the deciding facts recorded; null where not known.
+/// Where something is measured: the covering, its pitch (rise in 12), what the place asks, the deciding facts recorded, and the
+/// firm's own values; null where not known.
 /// </summary>
 public sealed record VerdictPlace(
     string? Kind,
     double? RisePer12 = null,
     LocalProfileFact? Local = null,
-    IReadOnlyList<DecidingAnswer>? Deciding = null
+    IReadOnlyList<DecidingAnswer>? Deciding = null,
+    IReadOnlyList<LocalLimit>? Firm = null
 )
 {
     /// <summary>The answer recorded to a decision's question; null where nobody has.</summary>

@@ -94,4 +94,6 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(Decision))]
 [JsonSerializable(typeof(Combination))]
 [JsonSerializable(typeof(RetiredKey))]
+[JsonSerializable(typeof(Element))]
+[JsonSerializable(typeof(LookAlike))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

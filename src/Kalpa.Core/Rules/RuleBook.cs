@@ -24,6 +24,8 @@ public sealed class RuleBook
     private readonly BookSection<Decision> decisions;
     private readonly BookSection<Combination> combinations;
     private readonly BookSection<RetiredKey> retired;
+    private readonly BookSection<Element> elements;
+    private readonly BookSection<LookAlike> lookAlikes;
 
     private RuleBook(PackedBook book)
     {
@@ -43,6 +45,8 @@ public sealed class RuleBook
         decisions = Section("decisions", static () => KnowledgeJson.Default.Decision);
         combinations = Section("combinations", static () => KnowledgeJson.Default.Combination);
         retired = Section("retired", static () => KnowledgeJson.Default.RetiredKey);
+        elements = Section("elements", static () => KnowledgeJson.Default.Element);
+        lookAlikes = Section("look-alikes", static () => KnowledgeJson.Default.LookAlike);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
         Commissions = Section("commissions", static () => KnowledgeJson.Default.CommissionRule);
@@ -64,6 +68,8 @@ public sealed class RuleBook
         decisions = shipped.decisions.Under(own.Decisions, d => d.Key, d => d.Conditions);
         combinations = shipped.combinations;
         retired = shipped.retired.Under(own.Retired, r => $"{JsonNamingPolicy.CamelCase.ConvertName(r.Kind.ToString())}:{r.Key}");
+        elements = shipped.elements;
+        lookAlikes = shipped.lookAlikes;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
         Commissions = shipped.Commissions;
@@ -105,6 +111,13 @@ public sealed class RuleBook
     public IReadOnlyList<ComponentKind> Components => components;
 
     public IReadOnlyList<WearFactor> Factors { get; }
+
+    /// <summary>Parts of a roof and building that findings are on.</summary>
+    public IReadOnlyList<Element> Elements => elements;
+
+    public IReadOnlyList<LookAlike> LookAlikes => lookAlikes;
+
+    public Element? FindElement(string key) => elements.Find(key);
 
     /// <summary>Keys that are used no more, with what took their place: none is ever given again.</summary>
     public IReadOnlyList<RetiredKey> Retired => retired;

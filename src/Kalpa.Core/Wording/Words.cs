@@ -1,3 +1,4 @@
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
@@ -22,7 +23,7 @@ public sealed record FindingWords(string Observed, string Means, string Plain, s
 
 /// <summary>
 /// What a finding's words are composed from. <paramref name="Remedy"/> is the title of what is to be done, <paramref name="Decided"/> what the answers decided for,
-/// <paramref name="Quantity"/> what is measured, <paramref name="Urgency"/> when to act.
+/// <paramref name="Quantity"/> what is measured, <paramref name="Urgency"/> when to act, <paramref name="Amount"/> how much of it there is.
 /// </summary>
 public sealed record WordsFacts(
     Condition Condition,
@@ -34,7 +35,8 @@ public sealed record WordsFacts(
     string Remedy,
     IReadOnlyList<string> Decided,
     Quantity? Quantity = null,
-    UrgencyClass? Urgency = null
+    UrgencyClass? Urgency = null,
+    Amount? Amount = null
 );
 
 /// <summary>Sentences composed from facts: deterministic, the same facts give the same words.</summary>
@@ -44,8 +46,8 @@ public static class Words
     public static FindingWords Of(WordsFacts facts)
     {
         var (condition, finding) = (facts.Condition, facts.Finding);
-        var plain = Observed(condition, finding, facts.Slope, facts.Verdict, facts.Quantity);
-        var technical = Technical(condition, finding, facts.Slope, facts.Verdict, facts.Quantity);
+        var plain = Observed(condition, finding, facts.Slope, facts.Verdict, facts.Quantity, facts.Amount);
+        var technical = Technical(condition, finding, facts.Slope, facts.Verdict, facts.Quantity, facts.Amount);
         var phrase = facts.Firm?.Phrases.LastOrDefault(p => p.Condition == condition.Code)?.Means;
         var own = finding.OwnWords ?? new OwnWords();
         var observed =
@@ -78,18 +80,32 @@ public static class Words
             : condition.Name;
 
     /// <summary>Where, what was observed, how much, and the signs of water: fact, not inference.</summary>
-    public static string Observed(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, Quantity? quantity = null)
+    public static string Observed(
+        Condition condition,
+        FindingFact finding,
+        SlopeFact? slope,
+        Verdict verdict,
+        Quantity? quantity = null,
+        Amount? amount = null
+    )
     {
         var where = Place(finding, slope) is { Length: > 0 } place ? $"{place}: " : "";
         var what =
             verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
                 ? $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}; {Bound(verdict)}: within the limit."
-                : Defect(condition, finding, verdict, quantity);
+                : Defect(condition, finding, verdict, quantity, amount);
         return $"{where}{what}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
     }
 
     /// <summary>The same for a roofer: every figure with its limit and source, how it was read, and what lies below.</summary>
-    public static string Technical(Condition condition, FindingFact finding, SlopeFact? slope, Verdict verdict, Quantity? quantity = null)
+    public static string Technical(
+        Condition condition,
+        FindingFact finding,
+        SlopeFact? slope,
+        Verdict verdict,
+        Quantity? quantity = null,
+        Amount? amount = null
+    )
     {
         var basis = finding.Basis switch
         {
@@ -116,6 +132,7 @@ public static class Words
         {
             Under.Attic => "; open attic below",
             Under.HeatedRoom => "; finished room below",
+            Under.CathedralCeiling => "; cathedral ceiling below, no attic between",
             Under.Garage => "; garage below",
             Under.Porch => "; porch below",
             Under.Overhang => "; overhang below",
@@ -123,7 +140,7 @@ public static class Words
             Under.ElectricalGear => "; electrical equipment below",
             _ => "",
         };
-        return $"{where}{Name(condition, finding, verdict, quantity)}{ExtentWords(finding.Extent)} ({basis}).{measure}{limit} Water signs: {water}{below}.{Cause(finding.Cause)}";
+        return $"{where}{Name(condition, finding, verdict, quantity)}{ExtentWords(finding, amount)} ({basis}).{measure}{limit} Water signs: {water}{below}.{Cause(finding.Cause)}";
     }
 
     /// <summary>What it means and what to do, with what the deciding facts make of it: a defect, a note, or each answer while nobody knows.</summary>
@@ -183,9 +200,9 @@ public static class Words
     /// <summary>
     /// As it was found: observed, inferred or suspected, with its measure. What only a measure decides is suspected until one says that it is out of its limit.
     /// </summary>
-    private static string Defect(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity)
+    private static string Defect(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity, Amount? amount)
     {
-        var name = condition.Name + ExtentWords(finding.Extent);
+        var name = condition.Name + ExtentWords(finding, amount);
         var measured = finding.Measure is null ? "" : $" {Beside(finding.Measure, verdict, quantity)}";
         if (finding.Basis == Basis.Inferred)
         {
@@ -202,7 +219,7 @@ public static class Words
                 : OfQuantity(quantity, finding.Measure, verdict);
         }
         var observed = condition.Observed.Length > 0 ? condition.Observed : condition.Name;
-        return $"{Sentences.WithoutStop(observed)}{ExtentWords(finding.Extent)}.{measured}";
+        return $"{Sentences.WithoutStop(observed)}{ExtentWords(finding, amount)}.{measured}";
     }
 
     /// <summary>What was measured, by its own name: <c>Drip edge lap: not measured; required at least 2 in (…).</c></summary>
@@ -218,13 +235,17 @@ public static class Words
         return $"{read}{bound}{said}.";
     }
 
-    private static string ExtentWords(Extent extent) =>
-        extent switch
+    /// <summary>How widely it was found, and how much of it where that was counted or measured: nothing assumed is stated as found.</summary>
+    private static string ExtentWords(FindingFact finding, Amount? amount)
+    {
+        var spread = finding.Extent switch
         {
             Extent.General => ", widespread",
             Extent.Scattered => " at several spots",
             _ => "",
         };
+        return amount is { Assumed: false } ? $"{spread}, {amount.Words}" : spread;
+    }
 
     /// <summary><c>1 1/2 in</c>, <c>about 1/8 in, estimated by eye</c>.</summary>
     private static string Read(MeasureFact measure, Quantity? quantity) =>

@@ -107,6 +107,11 @@ public class TradeLifeTests
     [InlineData(CoveringKind.CoalTar, 30, 2, 2, 11)]
     [InlineData(CoveringKind.SprayedFoam, 22, 3, 0, 5)]
     [InlineData(CoveringKind.SyntheticSlate, 30, 2, 3, 15)]
+    [InlineData(CoveringKind.Polycarbonate, 3, 0, 7, 15)]
+    [InlineData(CoveringKind.Polycarbonate, 14, 2, 1, 5)]
+    [InlineData(CoveringKind.Glass, 12, 1, 8, 22)]
+    [InlineData(CoveringKind.Planted, 10, 1, 15, 38)]
+    [InlineData(CoveringKind.Planted, 30, 2, 3, 18)]
     public void An_ordinary_roof_has_the_years_a_roofer_would_give_it(string kind, int age, int stage, double from, double to) =>
         Of(kind, age, stage).Stated!.Likely.ShouldBeInRange(from, to);
 

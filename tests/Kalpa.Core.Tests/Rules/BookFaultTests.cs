@@ -26,6 +26,7 @@ public class BookFaultTests
             { "needs what it is taken for, and what tells it apart", Whole with { LookAlikes = [] } },
             { "needs its likely causes", Whole with { Causes = [] } },
             { "needs the photos due", Whole with { Shots = [] } },
+            { "needs the element it is on", Whole with { Element = "no-such" } },
             { "needs stations of the rule book", Whole with { Stations = [] } },
             { "needs stations of the rule book", Whole with { Stations = ["no-such-station"] } },
             { "its quantity \"no-such\" has no limit", Whole with { Quantity = "no-such" } },
@@ -65,6 +66,109 @@ public class BookFaultTests
         BookChecks.Condition(Book, danger with { Trade = "an electrician" }).ShouldBeEmpty();
         BookChecks.Condition(Book, danger with { Remedy = new Remedy("Shore it", ["Ask an engineer."]) }).ShouldBeEmpty();
         BookChecks.Condition(Book, danger with { Consequence = Consequence.WaterIn }).ShouldBeEmpty();
+    }
+
+    public static TheoryData<Element, bool> Elements =>
+        new()
+        {
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.Length,
+                    [
+                        [1],
+                        [2],
+                        [3],
+                    ]
+                ),
+                true
+            },
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.Area,
+                    [
+                        [1, 1],
+                        [2, 2],
+                        [3, 3],
+                    ]
+                ),
+                true
+            },
+            { new Element("e", "Eaves"), true },
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.Length,
+                    [
+                        [1],
+                        [2],
+                    ]
+                ),
+                false
+            },
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.Length,
+                    [
+                        [1],
+                        [2],
+                        [0],
+                    ]
+                ),
+                false
+            },
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.Area,
+                    [
+                        [1],
+                        [2],
+                        [3],
+                    ]
+                ),
+                false
+            },
+            { new Element("e", "Eaves", AmountKind.Count), false },
+            {
+                new Element(
+                    "e",
+                    "Eaves",
+                    AmountKind.None,
+                    [
+                        [1],
+                        [2],
+                        [3],
+                    ]
+                ),
+                false
+            },
+            { new Element("e", " "), false },
+        };
+
+    [Theory]
+    [MemberData(nameof(Elements))]
+    public void An_element_has_an_amount_to_assume_for_each_extent(Element element, bool whole) =>
+        (BookChecks.Element(element).FirstOrDefault() is null).ShouldBe(whole);
+
+    [Fact]
+    public void Conditions_of_one_element_at_one_station_are_told_apart()
+    {
+        string[] Faults(IReadOnlyList<LookAlike> pairs) => [.. BookChecks.LookAlikes(Book, pairs)];
+        Faults(Book.LookAlikes).ShouldBeEmpty();
+        Faults([.. Book.LookAlikes, new LookAlike("x", ["wires-low", "wires-low"], "By eye.")])
+            .ShouldBe(["look-alike x: needs two conditions of the rule book and the test that tells them apart"]);
+        Faults([.. Book.LookAlikes, new LookAlike("x", ["wires-low", "no-such"], "By eye.")]).Length.ShouldBe(1);
+        Faults([.. Book.LookAlikes, new LookAlike("x", ["wires-low", "mast-flashing"], " ")]).Length.ShouldBe(1);
+        Faults([.. Book.LookAlikes.Where(p => !p.Conditions.Contains("wires-low"))])
+            .ShouldContain("condition wires-low: needs the test that tells it from another of its element at its station");
     }
 
     public static TheoryData<string, BookOverlay> Entries

@@ -34,7 +34,7 @@ public class BookOverlayTests
     [Fact]
     public void A_new_entry_comes_after_and_is_met_at_its_station()
     {
-        var book = With(Shipped with { Code = "own-collar" });
+        var book = With(Shipped with { Code = "own-collar", Element = "covering" });
         book.Conditions[^1].Code.ShouldBe("own-collar");
         book.Conditions.Count.ShouldBe(Book.Conditions.Count + 1);
         book.ConditionsAt(Shipped.Stations[0], null).Last().Code.ShouldBe("own-collar");

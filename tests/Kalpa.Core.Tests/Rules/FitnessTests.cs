@@ -32,6 +32,11 @@ public class FitnessTests
     [InlineData(CoveringKind.SyntheticSlate, "3.9:12", PitchSource.Tape, FitnessState.Unfit)]
     [InlineData(CoveringKind.SyntheticShake, "4:12", PitchSource.Tape, FitnessState.Fit)]
     [InlineData(CoveringKind.AsbestosCement, "3.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.Polycarbonate, "1:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.Polycarbonate, "0.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.Glass, "3:12", PitchSource.Tape, FitnessState.Fit)]
+    [InlineData(CoveringKind.Glass, "2.9:12", PitchSource.Tape, FitnessState.Unfit)]
+    [InlineData(CoveringKind.Planted, "0.25:12", PitchSource.Tape, FitnessState.Fit)]
     public void A_covering_below_its_least_slope_is_unfit(string kind, string pitch, PitchSource source, FitnessState state) =>
         Fitness.Of(RuleBook.Current, kind, TypedPitch.Of(pitch, source)).State.ShouldBe(state);
 

@@ -45,6 +45,9 @@ public class RuleBookTests
             CoveringKind.AsbestosCement,
             CoveringKind.SyntheticSlate,
             CoveringKind.SyntheticShake,
+            CoveringKind.Polycarbonate,
+            CoveringKind.Glass,
+            CoveringKind.Planted,
         ];
         Book.Coverings.Select(c => c.Kind).ShouldBe(shipped, ignoreOrder: true);
         // Harm to people is not priced.

@@ -1194,6 +1194,28 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
+        /**
+         * @description How much of a finding there is: pieces, feet, or feet wide and high. Assumed: taken from its extent, because nobody has counted or measured it.
+         *     Words as it stands in a text, without "assumed".
+         */
+        Amount: {
+            kind: components["schemas"]["AmountKind"];
+            /** Format: int32 */
+            count: null | number;
+            /** Format: double */
+            feet: null | number;
+            /** Format: double */
+            widthFeet: null | number;
+            /** Format: double */
+            heightFeet: null | number;
+            assumed: boolean;
+            words: string;
+        };
+        /**
+         * @description How the extent of something is given so that it can be priced.
+         * @enum {unknown}
+         */
+        AmountKind: "none" | "count" | "length" | "area";
         /** @description An answer to a question of the book, as keys tapped, words typed, or both. */
         AnswerFact: {
             /** Format: uuid */
@@ -1317,6 +1339,8 @@ export interface components {
             limitTexts: {
                 [key: string]: string;
             };
+            elements: components["schemas"]["Element"][];
+            lookAlikes: components["schemas"]["LookAlike"][];
         };
         /** @description What follows from an answer that is not known yet. */
         Branch: {
@@ -1600,7 +1624,8 @@ export interface components {
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself;
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
-         *     Observed: the sentence in which a report states that it was seen, in the past tense.
+         *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
+         *     is on; Amount: how its extent is given, where not as its element's.
          */
         Condition: {
             code: string;
@@ -1647,6 +1672,9 @@ export interface components {
             kinds?: null | string[];
             /** @default  */
             observed: string;
+            /** @default  */
+            element: string;
+            amount?: null | components["schemas"]["AmountKind"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -1721,7 +1749,7 @@ export interface components {
             evidence?: null | components["schemas"]["YearEvidence"][];
         };
         /** @enum {unknown} */
-        CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane";
+        CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane" | "glazing";
         CrewItem: {
             item: components["schemas"]["PunchAnswer"];
             photos: string[];
@@ -1967,6 +1995,21 @@ export interface components {
             /** Format: double */
             trueFeet: number;
         };
+        /**
+         * @description A part of a roof or building that findings are on. Assumed: what is taken for one spot, several spots and a widespread finding until somebody
+         *     counts or measures, each a count, a length in feet, or a width and height in feet (common practice); One and Many name the
+         *     pieces that are counted.
+         */
+        Element: {
+            key: string;
+            name: string;
+            amount?: components["schemas"]["AmountKind"];
+            assumed?: null | number[][];
+            /** @default place */
+            one: string;
+            /** @default places */
+            many: string;
+        };
         /** @enum {unknown} */
         ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
         /** @description Exposures of the picked courses, in inches, and how many lie outside the limit. */
@@ -2045,10 +2088,22 @@ export interface components {
             kind: components["schemas"]["FactKind"];
             versions: components["schemas"]["FactVersion"][];
         };
+        /** @description How much of it there is, as counted or measured: a count, a length in feet, or a width and a height in feet; exactly one of the three. */
+        FindingAmount: {
+            /** Format: int32 */
+            count?: null | number;
+            /** Format: double */
+            feet?: null | number;
+            /** Format: double */
+            widthFeet?: null | number;
+            /** Format: double */
+            heightFeet?: null | number;
+        };
         /**
          * @description A finding as assessed. Decisions: what decides it and the views on it; Together: what it means with other findings;
          *     Trade: who repairs it where a roofer does not; Unjudged: the rule book does not know its condition, so it stands as
-         *     recorded; Outcome: what is recommended, by the inspector or by what an answer decided.
+         *     recorded; Outcome: what is recommended, by the inspector or by what an answer decided;
+         *     Amount: how much of it there is, null where no figure says it.
          */
         FindingAssessment: {
             /** Format: uuid */
@@ -2069,6 +2124,7 @@ export interface components {
             /** @default false */
             unjudged: boolean;
             outcome?: components["schemas"]["FindingOutcome"];
+            amount?: null | components["schemas"]["Amount"];
         };
         FindingFact: {
             /** Format: uuid */
@@ -2101,6 +2157,7 @@ export interface components {
             /** Format: uuid */
             roofId?: null | string;
             own?: null | components["schemas"]["OwnCondition"];
+            amount?: null | components["schemas"]["FindingAmount"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -2125,13 +2182,20 @@ export interface components {
             condition: string;
             means: string;
         };
+        /** @description What the firm recommends for a condition in the place of the rule book's remedy, as a title and the steps a roofer can price. */
+        FirmRemedy: {
+            condition: string;
+            title: string;
+            steps: string[];
+        };
         FirmRulesAnswer: {
             rules: null | components["schemas"]["FirmRulesFact"];
             heads: components["schemas"]["FactHead"][];
         };
         /**
          * @description The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
-         *     words that is offered again.
+         *     words that is offered again. Limits are the firm's values where neither a code nor a maker's instruction sets one;
+         *     Version counts its changes, the last of them by ChangedBy.
          */
         FirmRulesFact: {
             /** Format: uuid */
@@ -2140,6 +2204,17 @@ export interface components {
             phrases: components["schemas"]["FirmPhrase"][];
             voice?: components["schemas"]["Voice"];
             conditions?: null | components["schemas"]["OwnCondition"][];
+            remedies?: null | components["schemas"]["FirmRemedy"][];
+            limits?: null | components["schemas"]["LocalLimit"][];
+            words?: null | components["schemas"]["FirmWords"][];
+            /** Format: int32 */
+            version?: null | number;
+            changedBy?: null | string;
+        };
+        /** @description Words by which the firm's people search a condition, besides the rule book's. */
+        FirmWords: {
+            condition: string;
+            words: string[];
         };
         /** @description Whether a slope was built so that wear life applies at all; ToSettle says what would answer an unknown. */
         Fitness: {
@@ -2642,6 +2717,12 @@ export interface components {
             /** Format: double */
             azimuthDegrees: number;
         };
+        /** @description Two conditions that are taken for each other, with the test that tells them apart. */
+        LookAlike: {
+            key: string;
+            conditions: string[];
+            test: string;
+        };
         /** @description A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason. */
         LookFact: {
             /** Format: uuid */
@@ -2841,7 +2922,7 @@ export interface components {
         };
         /**
          * @description What the rule book has no condition for, in the inspector's own words: a name for it, what was seen, what it can lead to, what is recommended, and the trade
-         *     that does it (empty: a roofer).
+         *     that does it (empty: a roofer). Words: what people call it, for the search; By: who wrote it.
          */
         OwnCondition: {
             title: string;
@@ -2850,6 +2931,8 @@ export interface components {
             recommendation: string;
             /** @default  */
             trade: string;
+            words?: null | string[];
+            by?: null | string;
         };
         /** @description The inspector's own sentences in place of the composed ones; empty keeps the composed. */
         OwnWords: {
@@ -4237,7 +4320,7 @@ export interface components {
             source: components["schemas"]["PitchSource"];
         };
         /** @enum {unknown} */
-        Under: "heatedRoom" | "attic" | "garage" | "overhang" | "porch" | "openAir" | "electricalGear";
+        Under: "heatedRoom" | "attic" | "garage" | "overhang" | "porch" | "openAir" | "electricalGear" | "cathedralCeiling";
         /** @description What lies under a slope, square feet on plan. */
         UnderShare: {
             /** Format: uuid */
@@ -4349,8 +4432,8 @@ export interface components {
         /** @enum {unknown} */
         VerdictOutcome: "conforms" | "short" | "over" | "cannotTell" | "notApplicable" | "seen" | "noted";
         /**
-         * @description Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules and with
-         *     the deciding facts recorded, where known.
+         * @description Asks for a verdict on a measure (null: not measured) of a condition on a covering (null: none known), at a pitch (rise in 12), under local rules, with
+         *     the deciding facts recorded and by the firm's own values, where known.
          */
         VerdictRequest: {
             condition: string;
@@ -4360,6 +4443,7 @@ export interface components {
             risePer12?: null | number;
             local?: null | components["schemas"]["LocalProfileFact"];
             deciding?: null | components["schemas"]["DecidingAnswer"][];
+            firm?: null | components["schemas"]["LocalLimit"][];
         };
         /**
          * @description Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
@@ -4591,6 +4675,7 @@ export interface components {
             aboveNext: string;
             /** @default  */
             trade: string;
+            amount?: null | components["schemas"]["Amount"];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate";

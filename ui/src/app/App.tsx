@@ -3,6 +3,7 @@ import { createBrowserRouter, RouterProvider } from 'react-router'
 import type { SessionAnswer } from '../api/types'
 import { Home } from '../features/home/Home'
 import { SessionGate } from '../features/session/SessionGate'
+import { PersonName } from '../shared/person'
 import { Empty } from '../shared/States'
 import { ErrorPage } from './ErrorPage'
 import * as pages from './pages'
@@ -68,7 +69,15 @@ const crewRouter = () =>
 
 export function App() {
   if (window.location.pathname.startsWith('/crew/')) return <RouterProvider router={crewRouter()} />
-  return <SessionGate>{(session, onSignOut) => <Routes session={session} onSignOut={onSignOut} />}</SessionGate>
+  return (
+    <SessionGate>
+      {(session, onSignOut) => (
+        <PersonName value={session.person?.name ?? ''}>
+          <Routes session={session} onSignOut={onSignOut} />
+        </PersonName>
+      )}
+    </SessionGate>
+  )
 }
 
 /** The screen that was asked for, its facts and the core come first. */

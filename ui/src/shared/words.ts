@@ -39,6 +39,7 @@ export const unders: Record<Under, string> = {
   overhang: 'Overhang',
   porch: 'Porch',
   openAir: 'Open air',
+  cathedralCeiling: 'Cathedral ceiling',
   electricalGear: 'Electrical equipment',
 }
 

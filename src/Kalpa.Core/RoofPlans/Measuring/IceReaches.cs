@@ -104,7 +104,7 @@ public static class IceReaches
     }
 
     /// <summary>Heat from below makes the dam; a porch or a shed has none.</summary>
-    internal static bool Heated(Under under) => under is Under.HeatedRoom or Under.Attic;
+    internal static bool Heated(Under under) => under is Under.HeatedRoom or Under.Attic or Under.CathedralCeiling;
 
     private static IceReach OfSlope(PlanFact plan, PlanFacet facet, double overhang, double damInches, bool heated)
     {

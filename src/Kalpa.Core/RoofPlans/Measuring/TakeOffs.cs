@@ -169,7 +169,7 @@ public static class TakeOffs
         var border = edges.Where(e => slopes.Any(f => f.SlopeId == e.SlopeId)).ToList();
         var parapets = border.Where(e => e.ParapetInches > 0).ToList();
         var walls = border.Where(e => e.Class is EdgeClass.Headwall or EdgeClass.Sidewall or EdgeClass.Step).ToList();
-        var curbs = on.Where(d => d.Kind is DetailKind.Curb or DetailKind.Skylight or DetailKind.Chimney).ToList();
+        var curbs = on.Where(d => d.Kind is DetailKind.Curb or DetailKind.Skylight or DetailKind.Chimney or DetailKind.Hatch).ToList();
         var sized = curbs.Where(d => d is { WidthInches: > 0, LengthInches: > 0 }).ToList();
         var curbFeet = sized.Sum(d => 2 * (d.WidthInches!.Value + d.LengthInches!.Value)) / Length.InchesPerFoot;
         var curbArea = sized.Sum(d => d.WidthInches!.Value * d.LengthInches!.Value) / 144;
@@ -205,9 +205,9 @@ public static class TakeOffs
             Line(
                 "pipes",
                 "Pipes",
-                Count(DetailKind.Boot) + Count(DetailKind.Flue) + Count(DetailKind.Vent),
+                Count(DetailKind.Boot) + Count(DetailKind.Flue) + Count(DetailKind.Vent) + Count(DetailKind.SunTunnel),
                 "pieces",
-                "boots, flues and vents on the plan"
+                "boots, flues, vents and sun tunnels on the plan"
             ),
             Line("pitch-pans", "Pitch pans", Count(DetailKind.PitchPan), "pieces", "on the plan"),
             Line("drains", "Drains", Count(DetailKind.Drain), "pieces", "on the plan"),

@@ -23,7 +23,8 @@ internal static class WallLines
         ];
     }
 
-    private static bool HasWalls(PlanPart part) => part.Under is Under.HeatedRoom or Under.Attic or Under.Garage or Under.ElectricalGear;
+    private static bool HasWalls(PlanPart part) =>
+        part.Under is Under.HeatedRoom or Under.Attic or Under.Garage or Under.ElectricalGear or Under.CathedralCeiling;
 
     private static IEnumerable<IReadOnlyList<ZonePoint>> Outside(PlanPoint from, PlanPoint to, List<IReadOnlyList<PlanPoint>> others)
     {

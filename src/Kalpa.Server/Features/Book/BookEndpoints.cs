@@ -46,7 +46,9 @@ public static class BookEndpoints
                 book.Limits,
                 book.Decisions,
                 book.Combinations,
-                book.Limits.ToDictionary(l => l.Id, l => Verdicts.LimitText(book.FindQuantity(l.Quantity)!, l))
+                book.Limits.ToDictionary(l => l.Id, l => Verdicts.LimitText(book.FindQuantity(l.Quantity)!, l)),
+                book.Elements,
+                book.LookAlikes
             )
         );
 }

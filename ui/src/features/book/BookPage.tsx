@@ -26,6 +26,7 @@ const families = {
   wood: 'Wood',
   metal: 'Metal',
   membrane: 'Membrane',
+  glazing: 'Glazing',
 } as const
 
 /** The rule book: browse, search, and argue with it. */
@@ -75,7 +76,13 @@ function timed<T>(act: () => T): T {
 
 function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
   const index = useMemo(() => indexOf(book), [book])
-  const [filter, setFilter] = useState<BookFilter>({ text: '', kind: null, station: null, family: null })
+  const [filter, setFilter] = useState<BookFilter>({
+    text: '',
+    kind: null,
+    station: null,
+    family: null,
+    element: null,
+  })
   const set = (fields: Partial<BookFilter>) => setFilter((old) => ({ ...old, ...fields }))
   const found = timed(() => searchBook(index, filter))
   return (
@@ -102,6 +109,13 @@ function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
           value={filter.station}
           options={Object.fromEntries(book.stations.map((station) => [station.key, station.name]))}
           onPick={(station) => set({ station })}
+        />
+        <Pick
+          label="Element"
+          all="Any element"
+          value={filter.element}
+          options={Object.fromEntries(book.elements.map(({ key, name }) => [key, name]))}
+          onPick={(element) => set({ element })}
         />
       </Flex>
       <Text fontSize="sm" color="faint" role="status">

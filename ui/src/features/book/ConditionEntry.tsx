@@ -4,6 +4,7 @@ import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
 import { photoRoles, sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
+import { FirmRemedyField, FirmWordsField } from './FirmEntry'
 import { FirmPhrase } from './FirmWays'
 import { TryValues } from './TryValues'
 
@@ -13,6 +14,12 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
   const together = book.combinations.filter((combination) =>
     combination.needs.some((need) => need.seen?.includes(condition.code)),
   )
+  const element = book.elements.find(({ key }) => key === condition.element)
+  const alike = book.lookAlikes.flatMap(({ conditions, test }) => {
+    const other = conditions.includes(condition.code) && conditions.find((code) => code !== condition.code)
+    const found = other && book.conditions.find(({ code }) => code === other)
+    return found ? [{ code: found.code, name: found.name, test }] : []
+  })
   const photos = [
     ...(condition.shots ?? []),
     ...(condition.photosDue ?? []).map((role) => photoRoles[role].toLowerCase()),
@@ -21,7 +28,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
     <>
       <Title
         name={condition.name}
-        under={`${stations.join(', ')} · ${condition.families?.join(', ') ?? 'any covering'} · ${sourceClasses[condition.sourceClass]}`}
+        under={`${element ? `${element.name} · ` : ''}${stations.join(', ')} · ${condition.families?.join(', ') ?? 'any covering'} · ${sourceClasses[condition.sourceClass]}`}
       />
       {condition.caution && <Caution>{condition.caution}</Caution>}
       <Text mt="2">{condition.sees}</Text>
@@ -33,9 +40,18 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
       </Text>
       <TryValues book={book} condition={condition} />
       <Logic id={condition.code} kind="condition" />
-      {condition.lookAlikes && (
+      {(condition.lookAlikes || alike.length > 0) && (
         <Part title="Look-alikes">
-          <Lines of={condition.lookAlikes} />
+          <Lines
+            of={[
+              ...alike.map(({ code, name, test }) => (
+                <span key={code}>
+                  <Link to={`/book/condition/${code}`}>{name}</Link>: {test}
+                </span>
+              )),
+              ...(condition.lookAlikes ?? []),
+            ]}
+          />
         </Part>
       )}
       {condition.causes && (
@@ -74,6 +90,8 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         </Part>
       )}
       <FirmPhrase code={condition.code} />
+      <FirmRemedyField condition={condition} />
+      <FirmWordsField code={condition.code} />
       <Touched book={book} codes={[condition.code]} />
     </>
   )

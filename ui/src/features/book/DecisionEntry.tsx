@@ -2,22 +2,18 @@ import { Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Decision } from '../../api/types'
 import { Choice } from '../../shared/Choice'
-import { useRecord } from '../../shared/facts'
-import { firmRulesOf } from '../../shared/firmRules'
-import { useFirmRules } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
+import { useFirm } from '../../shared/useFirm'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Part, Title, Touched } from './EntryParts'
 
 /** A matter on which practice differs: the fact that decides, the views, and the firm's own where the fact is not known. */
 export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: Decision }) {
-  const firm = useFirmRules()
-  const record = useRecord(firm.heads)
-  const own = firm.rules?.views.find((view) => view.decision === decision.key)?.view ?? decision.firm
+  const { rules, keep, error } = useFirm()
+  const own = rules.views.find((view) => view.decision === decision.key)?.view ?? decision.firm
   const choose = (view: string) => {
-    const rules = firmRulesOf(firm.rules)
     const others = rules.views.filter((other) => other.decision !== decision.key)
-    record.mutate([{ kind: 'firmRules', fact: { ...rules, views: [...others, { decision: decision.key, view }] } }])
+    keep({ views: [...others, { decision: decision.key, view }] })
   }
   const view = (key: string) => decision.views.find((other) => other.key === key)?.words ?? key
   const option = (key: string) => decision.options.find((other) => other.key === key)?.words ?? key
@@ -39,7 +35,7 @@ export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: 
           options={Object.fromEntries(decision.views.map(({ key, words }) => [key, words]))}
           onChange={choose}
         />
-        {record.isError && <Trouble error={record.error} />}
+        {error !== null && <Trouble error={error} />}
       </Part>
       <Part title="Affects">
         <Lines

@@ -1,24 +1,32 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Input, Stack, Text, Textarea } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { OwnCondition } from '../../api/types'
+import type { BookAnswer, FirmRulesFact, OwnCondition } from '../../api/types'
+import { Choice } from '../../shared/Choice'
 import { download } from '../../shared/download'
-import { consequences } from '../../shared/ownCondition'
+import { Labelled } from '../../shared/Labelled'
+import { consequences, isWhole } from '../../shared/ownCondition'
 import { ended } from '../../shared/sentences'
 import { Lines, Part } from './EntryParts'
-import { csvOf, jsonOf, merged, readConditions } from './firmConditions'
+import { countOf, csvOf, jsonOf, merged, readFirmBook } from './firmConditions'
 
-type Props = { conditions: OwnCondition[]; onChange: (conditions: OwnCondition[]) => void }
+type Props = { book: BookAnswer; rules: FirmRulesFact; onChange: (fields: Partial<FirmRulesFact>) => void }
 
-/** The firm's own conditions: apart from the shipped book, exported and imported. */
-export function FirmConditions({ conditions, onChange }: Props) {
+/** The firm's own conditions: apart from the shipped book, changed here, exported and imported with all else the firm has of its own. */
+export function FirmConditions({ book, rules, onChange }: Props) {
   const [problems, setProblems] = useState<string[]>([])
   const [imported, setImported] = useState(0)
+  const [edited, setEdited] = useState<string | null>(null)
+  const conditions = rules.conditions ?? []
   const take = async (file: File | undefined) => {
     if (!file) return
-    const read = readConditions(await file.text())
+    const read = readFirmBook(await file.text(), book)
     setProblems(read.problems)
-    setImported(read.conditions.length)
-    if (read.conditions.length > 0) onChange(merged(conditions, read.conditions))
+    setImported(countOf(read.firm))
+    if (read.problems.length === 0) onChange(merged(rules, read.firm))
+  }
+  const save = (before: OwnCondition, own: OwnCondition) => {
+    setEdited(null)
+    onChange({ conditions: conditions.map((other) => (other === before ? own : other)) })
   }
   return (
     <Part title="Firm conditions">
@@ -26,41 +34,56 @@ export function FirmConditions({ conditions, onChange }: Props) {
         <Text color="faint">None yet. A finding in your own words can be saved here.</Text>
       ) : (
         <Lines
-          of={conditions.map((own) => (
-            <span key={own.title}>
-              <strong>{own.title}</strong>: {ended(own.seen)} {consequences[own.consequence]}.{' '}
-              {ended(own.recommendation)}
-              {own.trade ? ` By: ${own.trade}.` : ''}{' '}
-              <Button
-                variant="outline"
-                size="xs"
-                aria-label={`Delete ${own.title}`}
-                onClick={() => onChange(conditions.filter(({ title }) => title !== own.title))}
-              >
-                Delete
-              </Button>
-            </span>
-          ))}
+          of={conditions.map((own) =>
+            own.title === edited ? (
+              <OwnForm
+                key={own.title}
+                own={own}
+                taken={conditions.filter((other) => other !== own).map(({ title }) => title)}
+                onSave={(next) => save(own, next)}
+                onCancel={() => setEdited(null)}
+              />
+            ) : (
+              <span key={own.title}>
+                <strong>{own.title}</strong>: {ended(own.seen)} {consequences[own.consequence]}.{' '}
+                {ended(own.recommendation)}
+                {own.trade ? ` By: ${own.trade}.` : ''}
+                {own.by ? ` Written by ${own.by}.` : ''}{' '}
+                <Button
+                  variant="outline"
+                  size="xs"
+                  aria-label={`Edit ${own.title}`}
+                  onClick={() => setEdited(own.title)}
+                >
+                  Edit
+                </Button>{' '}
+                <Button
+                  variant="outline"
+                  size="xs"
+                  aria-label={`Delete ${own.title}`}
+                  onClick={() => onChange({ conditions: conditions.filter((other) => other !== own) })}
+                >
+                  Delete
+                </Button>
+              </span>
+            ),
+          )}
         />
       )}
       <Flex gap="2" mt="2" wrap="wrap" align="center">
         {conditions.length > 0 && (
-          <>
-            <Button
-              size="sm"
-              variant="outline"
-              onClick={() => download('conditions.csv', 'text/csv', csvOf(conditions))}
-            >
-              Export CSV
-            </Button>
-            <Button
-              size="sm"
-              variant="outline"
-              onClick={() => download('conditions.json', 'application/json', jsonOf(conditions))}
-            >
-              Export JSON
-            </Button>
-          </>
+          <Button size="sm" variant="outline" onClick={() => download('conditions.csv', 'text/csv', csvOf(conditions))}>
+            Export CSV
+          </Button>
+        )}
+        {countOf(merged(rules, {})) > 0 && (
+          <Button
+            size="sm"
+            variant="outline"
+            onClick={() => download('firm-book.json', 'application/json', jsonOf(rules))}
+          >
+            Export JSON
+          </Button>
         )}
         <label className="k-photokey">
           Import CSV or JSON
@@ -75,9 +98,7 @@ export function FirmConditions({ conditions, onChange }: Props) {
         </label>
       </Flex>
       <Box role="status" mt="1">
-        {imported > 0 && (
-          <Text>{imported === 1 ? '1 condition was imported.' : `${imported} conditions were imported.`}</Text>
-        )}
+        {imported > 0 && <Text>{imported === 1 ? '1 entry was imported.' : `${imported} entries were imported.`}</Text>}
         {problems.map((problem) => (
           <Text key={problem} color="fg.error">
             {problem}
@@ -86,5 +107,61 @@ export function FirmConditions({ conditions, onChange }: Props) {
         {problems.length > 0 && <Text color="fg.error">Nothing was imported. Correct the file and try again.</Text>}
       </Box>
     </Part>
+  )
+}
+
+type FormProps = {
+  own: OwnCondition
+  taken: string[]
+  onSave: (own: OwnCondition) => void
+  onCancel: () => void
+}
+
+function OwnForm({ own, taken, onSave, onCancel }: FormProps) {
+  const [draft, setDraft] = useState(own)
+  const [words, setWords] = useState((own.words ?? []).join(', '))
+  const set = (fields: Partial<OwnCondition>) => setDraft((old) => ({ ...old, ...fields }))
+  const again = taken.includes(draft.title.trim())
+  const save = () => {
+    const list = words
+      .split(',')
+      .map((word) => word.trim())
+      .filter(Boolean)
+    onSave({ ...draft, title: draft.title.trim(), words: list.length > 0 ? list : null })
+  }
+  return (
+    <Stack gap="2" as="section" aria-label={`Edit ${own.title}`}>
+      <Labelled wide label="Title">
+        <Input value={draft.title} onChange={(event) => set({ title: event.target.value })} />
+      </Labelled>
+      <Labelled wide label="What is seen">
+        <Textarea rows={2} value={draft.seen} onChange={(event) => set({ seen: event.target.value })} />
+      </Labelled>
+      <Choice
+        label="What it can lead to"
+        value={draft.consequence}
+        options={consequences}
+        onChange={(consequence) => set({ consequence })}
+      />
+      <Labelled wide label="What is recommended">
+        <Input value={draft.recommendation} onChange={(event) => set({ recommendation: event.target.value })} />
+      </Labelled>
+      <Labelled wide label="Trade (blank: roofer)">
+        <Input value={draft.trade ?? ''} onChange={(event) => set({ trade: event.target.value })} />
+      </Labelled>
+      <Labelled wide label="Search words, separated by commas">
+        <Input value={words} onChange={(event) => setWords(event.target.value)} />
+      </Labelled>
+      {again && <Text color="fg.error">Another condition has this title. Give it one of its own.</Text>}
+      {!isWhole(draft) && <Text color="fg.error">A title, what is seen and what is recommended are needed.</Text>}
+      <Flex gap="2">
+        <Button size="sm" disabled={again || !isWhole(draft)} onClick={save}>
+          Save
+        </Button>
+        <Button size="sm" variant="outline" onClick={onCancel}>
+          Cancel
+        </Button>
+      </Flex>
+    </Stack>
   )
 }

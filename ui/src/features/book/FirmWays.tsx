@@ -1,25 +1,14 @@
 import { Box, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import type { BookAnswer, FirmRulesFact } from '../../api/types'
+import type { BookAnswer } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
-import { useRecord } from '../../shared/facts'
-import { firmRulesOf } from '../../shared/firmRules'
-import { useFirmRules } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
+import { useFirm } from '../../shared/useFirm'
 import { Lines, Part } from './EntryParts'
 import { FirmConditions } from './FirmConditions'
 
 const voices = { plain: 'Plain', technical: 'For roofers' } as const
-
-/** The firm's ways as they stand, and how they are changed. */
-function useFirm() {
-  const firm = useFirmRules()
-  const record = useRecord(firm.heads)
-  const rules = firmRulesOf(firm.rules)
-  const keep = (fields: Partial<FirmRulesFact>) => record.mutate([{ kind: 'firmRules', fact: { ...rules, ...fields } }])
-  return { rules, keep, error: record.isError ? record.error : null }
-}
 
 /** The voice of the reports, and where the firm has a way or words of its own. */
 export function FirmWays({ book }: { book: BookAnswer }) {
@@ -33,6 +22,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
     const found = book.conditions.find(({ code }) => code === condition)
     return found ? [{ code: condition, name: found.name, means }] : []
   })
+  const named = (code: string) => book.conditions.find((condition) => condition.code === code)?.name ?? code
   return (
     <Box className="k-sheet" mt="3" as="section" aria-label="Firm defaults">
       <Choice
@@ -63,7 +53,48 @@ export function FirmWays({ book }: { book: BookAnswer }) {
           />
         </Part>
       )}
-      <FirmConditions conditions={rules.conditions ?? []} onChange={(conditions) => keep({ conditions })} />
+      {(rules.remedies ?? []).length > 0 && (
+        <Part title="Firm remedies">
+          <Lines
+            of={(rules.remedies ?? []).map(({ condition, title }) => (
+              <span key={condition}>
+                <Link to={`/book/condition/${condition}`}>{named(condition)}</Link>: {title}
+              </span>
+            ))}
+          />
+        </Part>
+      )}
+      {(rules.limits ?? []).length > 0 && (
+        <Part title="Firm limits">
+          <Lines
+            of={(rules.limits ?? []).map(({ limitId, least, most, source }) => (
+              <span key={limitId}>
+                <Link to={`/book/limit/${limitId}`}>{book.limitTexts[limitId] ?? limitId}</Link>: the firm’s value{' '}
+                {[least != null && `at least ${least}`, most != null && `at most ${most}`].filter(Boolean).join(', ')}
+                {source && ` (${source})`}
+              </span>
+            ))}
+          />
+        </Part>
+      )}
+      {(rules.words ?? []).length > 0 && (
+        <Part title="Firm search words">
+          <Lines
+            of={(rules.words ?? []).map(({ condition, words }) => (
+              <span key={condition}>
+                <Link to={`/book/condition/${condition}`}>{named(condition)}</Link>: {words.join(', ')}
+              </span>
+            ))}
+          />
+        </Part>
+      )}
+      <FirmConditions book={book} rules={rules} onChange={keep} />
+      {rules.version != null && (
+        <Text fontSize="sm" color="faint" mt="2">
+          Firm version {rules.version}
+          {rules.changedBy && `, last changed by ${rules.changedBy}`}.
+        </Text>
+      )}
       {error !== null && <Trouble error={error} />}
     </Box>
   )

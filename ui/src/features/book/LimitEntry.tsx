@@ -4,6 +4,7 @@ import type { BookAnswer, Limit } from '../../api/types'
 import { upperFirst } from '../../shared/sentences'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
+import { FirmLimitField } from './FirmEntry'
 
 export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) {
   const quantity = book.quantities.find(({ id }) => id === limit.quantity)
@@ -38,6 +39,7 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
           ))}
         />
       </Part>
+      <FirmLimitField limit={limit} />
       <Touched book={book} codes={conditions.map(({ code }) => code)} />
     </>
   )

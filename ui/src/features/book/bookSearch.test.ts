@@ -17,7 +17,7 @@ const book = {
   limitTexts: {} as Record<string, string>,
 } as BookAnswer
 const index = indexOf(book)
-const all: BookFilter = { text: '', kind: null, station: null, family: null }
+const all: BookFilter = { text: '', kind: null, station: null, family: null, element: null }
 const search = (fields: Partial<BookFilter>) => searchBook(index, { ...all, ...fields })
 
 test('what a roofer calls it is found first', () => {

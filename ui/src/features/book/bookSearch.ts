@@ -12,13 +12,21 @@ export type BookEntry = {
   note: string
   stations: string[]
   families: string[] | null
+  /** The part of the roof it is on; none for what is not a condition. */
+  element: string | null
 }
 
 type Indexed = { entry: BookEntry; name: string; words: string[]; text: string }
 
 export type BookIndex = Indexed[]
 
-export type BookFilter = { text: string; kind: EntryKind | null; station: string | null; family: string | null }
+export type BookFilter = {
+  text: string
+  kind: EntryKind | null
+  station: string | null
+  family: string | null
+  element: string | null
+}
 
 const points = { nameStart: 8, nameWord: 5, word: 3, text: 1 } as const
 
@@ -38,21 +46,45 @@ export function indexOf(book: BookAnswer): BookIndex {
   return [
     ...book.conditions.map((c) =>
       indexed(
-        { kind: 'condition', id: c.code, name: c.name, note: '', stations: c.stations, families: c.families ?? null },
+        {
+          kind: 'condition',
+          id: c.code,
+          name: c.name,
+          note: '',
+          stations: c.stations,
+          families: c.families ?? null,
+          element: c.element,
+        },
         c.words,
         [c.sees, c.check, c.meaning, c.remedy.title, ...(c.lookAlikes ?? []), ...(c.causes ?? [])].join(' '),
       ),
     ),
     ...book.combinations.map((c) =>
       indexed(
-        { kind: 'combination', id: c.id, name: c.name, note: 'meaningful together', stations: [], families: null },
+        {
+          kind: 'combination',
+          id: c.id,
+          name: c.name,
+          note: 'meaningful together',
+          stations: [],
+          families: null,
+          element: null,
+        },
         [],
         [c.means, ...c.needs.flatMap((need) => (need.seen ?? []).map((code) => names.get(code) ?? ''))].join(' '),
       ),
     ),
     ...book.decisions.map((d) =>
       indexed(
-        { kind: 'decision', id: d.key, name: d.matter, note: 'people differ', stations: [], families: null },
+        {
+          kind: 'decision',
+          id: d.key,
+          name: d.matter,
+          note: 'people differ',
+          stations: [],
+          families: null,
+          element: null,
+        },
         [],
         [d.ask, ...d.views.map(({ words }) => words)].join(' '),
       ),
@@ -67,6 +99,7 @@ export function indexOf(book: BookAnswer): BookIndex {
           note: limit.source,
           stations: [],
           families: null,
+          element: null,
         },
         [limit.source],
         limit.why,
@@ -76,13 +109,14 @@ export function indexOf(book: BookAnswer): BookIndex {
 }
 
 /** Entries that hold every word typed, the nearest first; equal ones in the book's order. */
-export function searchBook(index: BookIndex, { text, kind, station, family }: BookFilter): BookEntry[] {
+export function searchBook(index: BookIndex, { text, kind, station, family, element }: BookFilter): BookEntry[] {
   const wanted = split(text)
   const found: { entry: BookEntry; score: number; at: number }[] = []
   index.forEach((indexed, at) => {
     const { entry } = indexed
     if (kind && entry.kind !== kind) return
     if (station && !entry.stations.includes(station)) return
+    if (element && entry.element !== element) return
     if (family && entry.families && !entry.families.includes(family)) return
     let score = 0
     for (const word of wanted) {

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
-import type { Condition, Covering, OwnCondition } from '../../api/types'
+import type { Condition, Covering, FirmWords, OwnCondition } from '../../api/types'
 import { asCondition, emptyOwn } from '../../shared/ownCondition'
 import { useHabits } from '../../shared/queries'
 import { useVisitContext } from '../../shared/visitContext'
@@ -16,16 +16,21 @@ type Props = {
   /** The firm's own conditions, offered with the rule book's. */
   firmOwn: OwnCondition[]
   onOwn: (own: OwnCondition) => void
+  /** The firm's search words, by condition. */
+  firmWords: FirmWords[]
 }
 
-export function ConditionPicker({ station, family, kind, worn, chosen, onChoose, firmOwn, onOwn }: Props) {
+export function ConditionPicker({ station, family, kind, worn, chosen, onChoose, firmOwn, onOwn, firmWords }: Props) {
   const { book } = useVisitContext()
   // As known on opening: keys must not change places under a thumb.
   const known = useHabits()
   const [habits] = useState(known)
   const [search, setSearch] = useState('')
   const firm = useMemo(() => new Map(firmOwn.map((own) => [asCondition(own), own])), [firmOwn])
-  const conditions = useMemo(() => [...book.conditions, ...firm.keys()], [book.conditions, firm])
+  const conditions = useMemo(
+    () => [...withWords(book.conditions, firmWords), ...firm.keys()],
+    [book.conditions, firmWords, firm],
+  )
   if (chosen) {
     return (
       <Stack gap="1">
@@ -97,6 +102,16 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
       </Box>
     </Stack>
   )
+}
+
+/** The book's conditions with the words the firm's people search by. */
+const withWords = (conditions: Condition[], firmWords: FirmWords[]) => {
+  if (firmWords.length === 0) return conditions
+  const words = new Map(firmWords.map((own) => [own.condition, own.words]))
+  return conditions.map((condition) => {
+    const own = words.get(condition.code)
+    return own ? { ...condition, words: [...condition.words, ...own] } : condition
+  })
 }
 
 const titleOf = (search: string) => search.trim().replace(/^./, (first) => first.toUpperCase())

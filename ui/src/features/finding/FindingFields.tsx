@@ -1,10 +1,11 @@
 import { Checkbox, Field, Flex, Input, Stack, Text, Textarea } from '@chakra-ui/react'
-import type { Condition, FindingFact, ProofKind } from '../../api/types'
+import type { Amount, Condition, FindingFact, ProofKind } from '../../api/types'
 import { ManyChoice } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
 import { Select } from '../../shared/Select'
 import { useVisitContext } from '../../shared/visitContext'
 import { bases, evidences, extents, outcomes, proofs, timeText } from '../../shared/words'
+import { AmountField } from './AmountField'
 
 type OnChange = (fields: Partial<FindingFact>) => void
 
@@ -34,7 +35,17 @@ export function PlaceFields({ draft, onChange }: { draft: FindingFact; onChange:
 }
 
 /** What goes with it: water, extent, people below, words. */
-export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; canFall: boolean; onChange: OnChange }) {
+export function SeenFields({
+  draft,
+  condition,
+  assessed,
+  onChange,
+}: {
+  draft: FindingFact
+  condition: Condition
+  assessed: Amount | null | undefined
+  onChange: OnChange
+}) {
   return (
     <Stack gap="4">
       <Choice
@@ -43,8 +54,15 @@ export function SeenFields({ draft, canFall, onChange }: { draft: FindingFact; c
         options={evidences}
         onChange={(evidence) => onChange({ evidence })}
       />
-      <Choice label="Extent" value={draft.extent} options={extents} onChange={(extent) => onChange({ extent })} />
-      {canFall && (
+      <Choice
+        label="Extent"
+        value={draft.extent}
+        options={extents}
+        // Another extent is another amount: what was counted for the one before does not hold.
+        onChange={(extent) => onChange({ extent, amount: null })}
+        beside={<AmountField draft={draft} condition={condition} assessed={assessed} onChange={onChange} />}
+      />
+      {(condition.canFall || condition.consequence === 'lifeSafety') && (
         <Checkbox.Root
           size="lg"
           checked={draft.peopleBelow}

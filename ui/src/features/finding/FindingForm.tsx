@@ -93,8 +93,9 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             worn={isWorn(visit, draft.slopeId)}
             chosen={condition}
             onChoose={choose}
-            firmOwn={visit.facts.firm?.conditions ?? []}
+            firmOwn={visit.facts.firm?.conditions ?? none}
             onOwn={setOwn}
+            firmWords={visit.facts.firm?.words ?? none}
           />
         )}
         {condition?.caution && <Caution>{condition.caution}</Caution>}
@@ -123,13 +124,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             }}
           />
         )}
-        {condition && (
-          <SeenFields
-            draft={draft}
-            canFall={condition.canFall || condition.consequence === 'lifeSafety'}
-            onChange={set}
-          />
-        )}
+        {condition && <SeenFields draft={draft} condition={condition} assessed={judged?.amount} onChange={set} />}
         {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />
@@ -165,6 +160,9 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
     </Flex>
   )
 }
+
+// One list for all: a new one each time would make the search's index again.
+const none: never[] = []
 
 type Context = ReturnType<typeof useVisitContext>
 

@@ -1,27 +1,23 @@
 import { Box, Button, Flex, Input, Stack, Text, Textarea } from '@chakra-ui/react'
 import type { OwnCondition } from '../../api/types'
 import { Choice } from '../../shared/Choice'
-import { useRecord } from '../../shared/facts'
-import { firmRulesOf } from '../../shared/firmRules'
 import { Labelled } from '../../shared/Labelled'
 import { consequences, isWhole } from '../../shared/ownCondition'
-import { useFirmRules } from '../../shared/queries'
 import { Trouble } from '../../shared/States'
+import { useFirm } from '../../shared/useFirm'
 
 type Props = { own: OwnCondition; onChange: (own: OwnCondition) => void; onList: () => void }
 
 /** A finding that the rule book has no condition for, in the inspector's own words; the firm can save it to be offered again. */
 export function OwnFields({ own, onChange, onList }: Props) {
-  const firm = useFirmRules()
-  const record = useRecord(firm.heads)
-  const rules = firmRulesOf(firm.rules)
+  const { rules, keep, saving, error, me } = useFirm()
   const set = (fields: Partial<OwnCondition>) => onChange({ ...own, ...fields })
   const same = (rules.conditions ?? []).some(
     (other) => other.title === own.title && other.seen === own.seen && other.recommendation === own.recommendation,
   )
   const saveForFirm = () => {
     const others = (rules.conditions ?? []).filter(({ title }) => title !== own.title)
-    record.mutate([{ kind: 'firmRules', fact: { ...rules, conditions: [...others, own] } }])
+    keep({ conditions: [...others, { ...own, by: me }] })
   }
   return (
     <Stack gap="3" as="section" aria-label="In your own words">
@@ -67,14 +63,14 @@ export function OwnFields({ own, onChange, onList }: Props) {
           (same ? (
             <Text color="faint">Saved with the firm’s own conditions.</Text>
           ) : (
-            <Button variant="outline" size="sm" onClick={saveForFirm} loading={record.isPending}>
+            <Button variant="outline" size="sm" onClick={saveForFirm} loading={saving}>
               Save for the firm
             </Button>
           ))}
       </Flex>
-      {record.isError && (
+      {error !== null && (
         <Box>
-          <Trouble error={record.error} />
+          <Trouble error={error} />
         </Box>
       )}
     </Stack>

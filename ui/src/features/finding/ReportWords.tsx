@@ -1,10 +1,9 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { FindingAssessment, FindingFact } from '../../api/types'
-import { useRecord } from '../../shared/facts'
-import { firmRulesOf } from '../../shared/firmRules'
 import { Labelled } from '../../shared/Labelled'
 import { Trouble } from '../../shared/States'
+import { useFirm } from '../../shared/useFirm'
 import { useVisitContext } from '../../shared/visitContext'
 
 type Props = { draft: FindingFact; judged: FindingAssessment; onChange: (fields: Partial<FindingFact>) => void }
@@ -17,8 +16,8 @@ const from = {
 
 /** The sentences as the report will have them: composed, and open to change; a phrase may become the firm's. */
 export function ReportWords({ draft, judged, onChange }: Props) {
-  const { visit, book } = useVisitContext()
-  const record = useRecord(visit.heads)
+  const { book } = useVisitContext()
+  const firm = useFirm()
   const [editing, setEditing] = useState(false)
   const { words } = judged
   const own = draft.ownWords ?? { observed: '', means: '' }
@@ -28,12 +27,11 @@ export function ReportWords({ draft, judged, onChange }: Props) {
   }
   const condition = book.conditions.find(({ code }) => code === draft.condition)
   const keepForFirm = () => {
-    const rules = firmRulesOf(visit.facts.firm)
     const phrases = [
-      ...rules.phrases.filter((phrase) => phrase.condition !== draft.condition),
+      ...firm.rules.phrases.filter((phrase) => phrase.condition !== draft.condition),
       { condition: draft.condition, means: own.means || words.means },
     ]
-    record.mutate([{ kind: 'firmRules', fact: { ...rules, phrases } }])
+    firm.keep({ phrases })
   }
   return (
     <Box className="k-sheet" as="section" aria-label="In the report">
@@ -79,13 +77,13 @@ export function ReportWords({ draft, judged, onChange }: Props) {
           </Button>
         )}
         {draft.ownWords?.means && condition && (
-          <Button variant="outline" size="md" onClick={keepForFirm} loading={record.isPending}>
+          <Button variant="outline" size="md" onClick={keepForFirm} loading={firm.saving}>
             Save for every “{condition.name.toLowerCase()}”
           </Button>
         )}
       </Flex>
-      {record.isSuccess && <Text fontSize="sm">Saved as the firm’s wording.</Text>}
-      {record.isError && <Trouble error={record.error} />}
+      {firm.saved && <Text fontSize="sm">Saved as the firm’s wording.</Text>}
+      {firm.error !== null && <Trouble error={firm.error} />}
     </Box>
   )
 }

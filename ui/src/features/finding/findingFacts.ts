@@ -41,6 +41,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     moved: null,
     ownWords: null,
     roofId: visit.roof.id,
+    amount: null,
   }
 }
 
@@ -60,6 +61,7 @@ export function viewChanged(before: FindingFact, after: FindingFact): boolean {
     (before.measure?.typed ?? '') !== (after.measure?.typed ?? '') ||
     before.evidence !== after.evidence ||
     before.extent !== after.extent ||
+    JSON.stringify(before.amount ?? null) !== JSON.stringify(after.amount ?? null) ||
     (before.outcome ?? 'mend') !== (after.outcome ?? 'mend')
   )
 }

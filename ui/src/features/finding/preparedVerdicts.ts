@@ -1,6 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import type { Condition, CoveringFact, DecidingAnswer, LocalProfileFact, MeasureFact, Quantity } from '../../api/types'
+import type {
+  Condition,
+  CoveringFact,
+  DecidingAnswer,
+  LocalLimit,
+  LocalProfileFact,
+  MeasureFact,
+  Quantity,
+} from '../../api/types'
 import { coreQuery } from '../../core/useCore'
 
 /** Where something is measured, as far as it is known. */
@@ -9,6 +17,8 @@ export type VerdictPlace = {
   risePer12: number | null
   local: LocalProfileFact | null
   deciding: DecidingAnswer[] | null
+  /** The firm's own values. */
+  firm: LocalLimit[] | null
 }
 
 /** Asks for the verdicts of the six keys before one is tapped, so that a tap only has to show. */

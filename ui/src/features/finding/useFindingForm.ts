@@ -40,7 +40,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   // Words of one's own are weighed once there is enough of them.
   const complete = !draft.own || isWhole(draft.own)
   const quantity = book.quantities.find((other) => other.id === condition?.quantity)
-  const { slopes, coverings, asOf, local = null } = visit.facts
+  const { slopes, coverings, asOf, local = null, firm = null } = visit.facts
   const covering = draft.slopeId ? coveringOn(coverings, draft.slopeId, asOf)?.kind : undefined
   const parsed = useParsed(typed, quantity?.unit ?? 'length', 'inch', covering)
   // What was kept before was read before: it is judged at once, without reading it again.
@@ -73,8 +73,9 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       risePer12: slopes.find(({ id }) => id === draft.slopeId)?.pitch.risePer12 ?? null,
       local,
       deciding: draft.deciding ?? null,
+      firm: firm?.limits ?? null,
     }),
-    [slopes, covering, local, draft.slopeId, draft.deciding],
+    [slopes, covering, local, firm, draft.slopeId, draft.deciding],
   )
   const quick = useCoreAnswer(
     'verdict',

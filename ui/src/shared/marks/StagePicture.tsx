@@ -136,6 +136,31 @@ function metal(stage: number): ReactNode {
   )
 }
 
+function glazing(stage: number): ReactNode {
+  return (
+    <>
+      {[2, 34, 66].map((x, pane) => (
+        <g key={x}>
+          <rect x={x} y="3" width="28" height="58" className="k-stagesheet" />
+          {stage >= 1 &&
+            scatter([0, 3, 9, 20, 20][stage] ?? 0, 0.3).map((dot) => (
+              <circle
+                key={`${dot.x}-${dot.y}`}
+                cx={x + (dot.x % 28)}
+                cy={3 + (dot.y % 58)}
+                r="1.2"
+                className="k-stagebare"
+              />
+            ))}
+          {stage >= 2 && pane === 1 && <path d={`M${x} 20q14 8 28 0`} className="k-stageline" fill="none" />}
+          {stage >= 3 && <path d={`M${x + 4} 6l10 20l-6 12l14 20`} className="k-stageline" fill="none" />}
+          {stage >= 4 && pane !== 1 && <path d={`M${x} 30l18 6l-4 25h-14z`} className="k-stagebare" />}
+        </g>
+      ))}
+    </>
+  )
+}
+
 const flat =
   (edge: 'slate' | 'wood') =>
   (stage: number): ReactNode => (
@@ -169,6 +194,7 @@ const drawings: Record<Covering['family'], (stage: number) => ReactNode> = {
   tile: tiles,
   membrane,
   metal,
+  glazing,
   slate: flat('slate'),
   wood: flat('wood'),
 }

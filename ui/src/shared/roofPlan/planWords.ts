@@ -14,6 +14,12 @@ export const detailNames = {
   wallEnd: 'Wall end',
   mount: 'Mount',
   vent: 'Vent',
+  hatch: 'Hatch',
+  expansionJoint: 'Expansion joint',
+  walkway: 'Walkway',
+  gasPipe: 'Gas-pipe support',
+  serviceMast: 'Service mast',
+  sunTunnel: 'Sun tunnel',
 } as const
 
 export type DetailKind = keyof typeof detailNames
@@ -43,6 +49,12 @@ export const detailMarks: Record<DetailKind, string> = {
   wallEnd: 'M-7 6 h9 v-13 M2 6 l5 -6',
   mount: 'M0 -7 v14 M-7 0 h14',
   vent: 'M-7 -6 h14 v12 h-14 z M-7 -2 h14 M-7 2 h14',
+  hatch: 'M-7 -7 h14 v14 h-14 z M-7 -3 h14 M-2 3 h4',
+  expansionJoint: 'M-7 -3 h14 M-7 3 h14 M-5 -3 l3 6 M0 -3 l3 6',
+  walkway: 'M-4 -7 h8 v6 h-8 z M-4 1 h8 v6 h-8 z',
+  gasPipe: 'M-7 0 h14 M-3 -4 v8 M3 -4 v8',
+  serviceMast: 'M-3 0 a3 3 0 1 0 6 0 a3 3 0 1 0 -6 0 M3 0 l4 -6 M3 0 l4 6',
+  sunTunnel: 'M-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M-2 0 h4 M0 -2 v4',
 }
 
 /** A kind that no list knows is a plain cross. */
@@ -82,4 +94,10 @@ export const formNames: Record<StarterForm, string> = {
 
 /** The stop of the walk at which a detail is looked at. */
 export const stationOf = (kind: string) =>
-  kind === 'chimney' || kind === 'wallEnd' ? 'walls' : kind === 'downspout' ? 'gutters' : 'penetrations'
+  kind === 'chimney' || kind === 'wallEnd'
+    ? 'walls'
+    : kind === 'downspout'
+      ? 'gutters'
+      : kind === 'walkway' || kind === 'expansionJoint'
+        ? 'field'
+        : 'penetrations'
