@@ -4,9 +4,15 @@ using System.Text.Json;
 
 // Packs the rule book's data files into one file with an index, so that the core reads an entry when it is asked for and not before.
 // Usage: Kalpa.BookPacker FOLDER FILE. The form is described in docs/rulebook.md; Kalpa.Core/Rules/PackedBook.cs reads it.
+if (args is ["--changes", var before, var after])
+{
+    Console.WriteLine(Changes.Between(before, after));
+    return 0;
+}
 if (args.Length != 2)
 {
     Console.Error.WriteLine("Usage: Kalpa.BookPacker KNOWLEDGE-FOLDER PACKED-FILE");
+    Console.Error.WriteLine("       Kalpa.BookPacker --changes OLD-KNOWLEDGE-FOLDER NEW-KNOWLEDGE-FOLDER");
     return 1;
 }
 
@@ -49,6 +55,7 @@ Section[] sections =
     new("retired", "key", Within: "kind"),
     new("elements", "key"),
     new("look-alikes", "key", Groups: "conditions"),
+    new("versions", "version"),
 ];
 
 using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);

@@ -154,6 +154,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(DossierRequest))]
 [JsonSerializable(typeof(BlobAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
+[JsonSerializable(typeof(BookChangesAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]
 public sealed partial class KalpaJson : JsonSerializerContext
 {

@@ -91,6 +91,9 @@ public sealed record BookAnswer(
     IReadOnlyList<LookAlike> LookAlikes
 );
 
+/// <summary>The last editions of the rule book and what each changed, the newest first.</summary>
+public sealed record BookChangesAnswer(IReadOnlyList<BookVersion> Versions);
+
 /// <summary>A finding saved of a condition of the rule book, for whoever asks what a rule touches.</summary>
 public sealed record TouchedFinding(
     Guid FindingId,

@@ -25,6 +25,18 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
         });
     }
 
+    /// <summary>The rule book as a page to print.</summary>
+    public async Task<string> BookHtml(BookModel model)
+    {
+        await using var renderer = new HtmlRenderer(services, loggers);
+        return await renderer.Dispatcher.InvokeAsync(async () =>
+        {
+            var parameters = new Dictionary<string, object?> { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null) };
+            var page = await renderer.RenderComponentAsync<BookPrint>(ParameterView.FromDictionary(parameters));
+            return page.ToHtmlString();
+        });
+    }
+
     /// <summary>The plan of a report as a drawing of its own; null where the roof has none.</summary>
     public async Task<string?> PlanSvg(RoofReport model)
     {

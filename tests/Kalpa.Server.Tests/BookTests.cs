@@ -1,3 +1,4 @@
+using System.Net;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
@@ -70,6 +71,42 @@ public sealed class BookTests
         (await tess.Get<FirmRulesAnswer>("/api/book/firm")).Heads.ShouldHaveSingleItem().FactId.ShouldBe(ways.Id);
         var judged = (await tess.Get<VisitDossier>($"/api/visits/{roof.Visit.Id}")).Roofs[0].Assessment.Findings[0];
         judged.Means.ShouldBe("Water gets behind the metal.");
+    }
+
+    [Fact]
+    public async Task The_book_is_printed_for_a_covering_with_what_the_firm_has_of_its_own()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var firm = new FirmRulesFact(
+            Guid.CreateVersion7(),
+            [],
+            [],
+            Conditions: [new OwnCondition("Loose weather vane", "The vane was loose.", Consequence.LifeSafety, "Refasten the vane")],
+            Remedies: [new FirmRemedy("boot-collar-torn", "Replace the boot with lead", ["Lift two courses", "Set a lead boot"])]
+        );
+        await tess.Send(Inspector.Change(FactKind.FirmRules, firm));
+        var text = await Pdf.TextOf(await tess.Http.GetByteArrayAsync("/api/book/print.pdf?family=asphalt"));
+        text.ShouldContain(Pdf.Squeezed(RuleBook.Current.Version));
+        foreach (var condition in RuleBook.Current.Conditions)
+        {
+            text.Contains(Pdf.Squeezed(condition.Sees)).ShouldBe(condition.AppliesTo(CoveringFamily.Asphalt), condition.Code);
+        }
+        text.ShouldContain(Pdf.Squeezed("Drip edge lap: at least 2 in").Replace("Dripedgelap:", "", StringComparison.Ordinal));
+        text.ShouldContain(Pdf.Squeezed("Replace the boot with lead (the firm’s): Lift two courses; Set a lead boot."));
+        text.ShouldContain(Pdf.Squeezed("Refasten the vane"));
+        (await tess.Http.GetAsync("/api/book/print.pdf?family=straw")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task What_changed_since_an_edition_is_told_the_newest_first()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var changes = await tess.Get<BookChangesAnswer>("/api/book/changes");
+        changes.Versions[0].Version.ShouldBe(RuleBook.Current.Version);
+        changes.Versions.Count.ShouldBeGreaterThan(1);
+        changes.Versions.Select(v => v.On).ShouldBe(changes.Versions.Select(v => v.On).OrderDescending());
     }
 
     [Fact]

@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Net;
 using System.Text;
 using Kalpa.Contracts;
@@ -27,18 +26,18 @@ public sealed class ReportTests
         var raw = Encoding.Latin1.GetString(pdf);
         raw.ShouldContain("/MarkInfo"); // tagged
         raw.ShouldContain("/Outlines");
-        var text = await TextOf(pdf);
+        var text = await Pdf.TextOf(pdf);
         foreach (var finding in visit.Roofs[0].Assessment.Findings)
         {
-            text.ShouldContain(Squeezed(finding.Name));
+            text.ShouldContain(Pdf.Squeezed(finding.Name));
         }
         visit
             .Roofs[0]
             .Assessment.Slopes.Where(s => s.Fitness!.State == Core.Rules.FitnessState.Fit)
-            .ShouldAllBe(s => text.Contains(Squeezed(s.Life!.Headline)));
-        text.ShouldContain(Squeezed("Not suitable as built."));
-        text.ShouldContain(Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
-        text.ShouldContain(Squeezed("Page 1 of"));
+            .ShouldAllBe(s => text.Contains(Pdf.Squeezed(s.Life!.Headline)));
+        text.ShouldContain(Pdf.Squeezed("Not suitable as built."));
+        text.ShouldContain(Pdf.Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
+        text.ShouldContain(Pdf.Squeezed("Page 1 of"));
     }
 
     [Fact]
@@ -50,18 +49,4 @@ public sealed class ReportTests
         response.StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await response.Code()).ShouldBe("not-found");
     }
-
-    /// <summary>Text of the PDF by an independent reader, without blanks: line breaks fall where they like.</summary>
-    private static async Task<string> TextOf(byte[] pdf)
-    {
-        var file = Path.GetTempFileName();
-        await File.WriteAllBytesAsync(file, pdf);
-        using var reader = Process.Start(new ProcessStartInfo("pdftotext", [file, "-"]) { RedirectStandardOutput = true })!;
-        var text = await reader.StandardOutput.ReadToEndAsync();
-        await reader.WaitForExitAsync();
-        File.Delete(file);
-        return Squeezed(text);
-    }
-
-    private static string Squeezed(string text) => string.Concat(text.Where(c => !char.IsWhiteSpace(c)));
 }

@@ -280,7 +280,7 @@ test('what the book does not know is recorded in one’s own words, stands in th
   await firm
     .getByLabel('Import CSV or JSON')
     .setInputFiles(file(`${header}Bell frame,The frame was open,waterIn,Close it,`))
-  await expect(firm.getByText('1 condition was imported.')).toBeVisible()
+  await expect(firm.getByText('1 entry was imported.')).toBeVisible()
   await expect(firm.getByText('Bell frame')).toBeVisible()
   const saved = page.waitForEvent('download')
   await firm.getByRole('button', { name: 'Export CSV' }).click()
@@ -288,4 +288,66 @@ test('what the book does not know is recorded in one’s own words, stands in th
   await firm.getByRole('button', { name: 'Delete Bell frame' }).click()
   await expect(firm.getByText('Bell frame')).toBeHidden()
   await context.close()
+})
+
+test('the book is filtered by element and drawn, says what changed, is printed, and takes the firm’s remedy, value and words', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto(`${address()}/book`)
+  const changed = page.getByRole('region', { name: 'What changed' })
+  await expect(changed.getByRole('link', { name: 'Yellowed or brittle polycarbonate' })).toBeVisible()
+  await page.getByLabel('Element').selectOption('Step flashing')
+  const entries = page.getByRole('list', { name: 'Entries' })
+  await expect(entries.getByRole('listitem')).toHaveCount(10)
+  await entries.getByRole('link', { name: 'Continuous flashing instead of step flashing' }).click()
+  await expect(page.getByRole('img', { name: /Continuous flashing.*drawn/ })).toBeVisible()
+  await expect(page.getByText('one long piece has no steps', { exact: false })).toBeVisible()
+  await page.getByLabel('Element').selectOption('Any element')
+  // The filter stands before the entry's own choice of a covering.
+  await page.getByLabel('Covering').first().selectOption('Glazing')
+  const printed = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Print glazing (PDF)' }).click()
+  expect((await printed).suggestedFilename()).toBe('rule-book-glazing.pdf')
+
+  // The firm's remedy and words for a condition, and its value where no code sets one.
+  await page.goto(`${address()}/book/condition/boot-collar-torn`)
+  await page.getByRole('button', { name: 'Write the firm’s own remedy' }).click()
+  const remedy = page.getByRole('region', { name: 'The firm’s remedy' })
+  await remedy.getByLabel('Title').fill('Replace the boot with lead')
+  await remedy.getByLabel('Steps, one a line').fill('Lift two courses\nSet a lead boot')
+  await remedy.getByRole('button', { name: 'Save for the firm' }).click()
+  const firm = page.getByRole('region', { name: 'Firm defaults' })
+  await expect(firm.getByText('Replace the boot with lead')).toBeVisible()
+  await page.getByLabel('Separated by commas').fill('zibbet, flange hat')
+  await page.keyboard.press('Enter')
+  await expect(firm.getByText('zibbet, flange hat', { exact: false })).toBeVisible()
+  await page.goto(`${address()}/book/limit/base-flashing-height`)
+  const value = page.getByRole('region', { name: 'The firm’s value' })
+  await value.getByLabel('At least').fill('6')
+  await value.getByLabel('Why, or from where').fill('our roofs')
+  await value.getByRole('button', { name: 'Save for the firm' }).click()
+  await expect(firm.getByText(/the firm’s value at least 6 \(our roofs\)/)).toBeVisible()
+  await expect(firm.getByText(/Firm version \d+, last changed by /)).toBeVisible()
+  await expectNoBarriers(page)
+  await page.goto(`${address()}/book/limit/drip-edge-lap`)
+  await expect(
+    page.getByText('A code or a manufacturer’s instruction sets this value.', { exact: false }),
+  ).toBeVisible()
+
+  // On a finding: found by the firm's word, and judged and repaired in the firm's way.
+  const { visit, slopes } = await makeVisit(page, 'Firm Book House', [
+    { letter: 'A', facing: 'south', kind: 'tpo', pitch: '1/4:12', rise: 0.25 },
+  ])
+  await page.goto(`${address()}/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('zibbet')
+  await page.getByRole('button', { name: 'Torn pipe boot' }).click()
+  await expect(page.getByText('Replace the boot with lead', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await page.goto(`${address()}/visits/${visit}/findings/new?station=walls&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('low base flashing')
+  await page.getByRole('button', { name: 'Low base flashing' }).click()
+  await page.getByLabel('or typed').fill('6')
+  await expect(verdict(page)).toContainText('Conforms')
+  await expect(verdict(page)).toContainText('The firm’s value: our roofs')
 })

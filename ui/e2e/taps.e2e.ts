@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { address, makeVisit, onPhone, photo, shingle, signIn } from './helpers'
+import { address, chooseKey, makeVisit, onPhone, photo, shingle, signIn } from './helpers'
 
 declare global {
   interface Window {
@@ -173,5 +173,44 @@ test('an ordinary finding fits one screen of the phone: what was seen, the verdi
     await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
   }
   expect(cut).toEqual([])
+  await context.close()
+})
+
+test('a station shows its five slopes on the phone without scrolling, and an amount is one choice', async ({
+  browser,
+}) => {
+  const { context, page } = await onPhone(browser)
+  await signIn(page)
+  const { visit, slopes } = await makeVisit(
+    page,
+    'Five Slopes',
+    (['A', 'B', 'C', 'D', 'E'] as const).map((letter) => shingle(letter, 'south')),
+  )
+  await page.goto(`${address()}/visits/${visit}/walk?station=penetrations`)
+  const last = page.getByRole('button', { name: 'Inspected, Slope E', exact: true })
+  await expect(last).toBeVisible()
+  // The station's own row stands at the top, as it does after a tap on it.
+  await page.getByRole('button', { name: /^Penetrations/ }).evaluate((row) => row.scrollIntoView({ block: 'start' }))
+  const first = await page.getByRole('link', { name: 'New finding, Slope A' }).boundingBox()
+  const end = await last.boundingBox()
+  expect(first?.y).toBeGreaterThan(0)
+  expect((end?.y ?? 0) + (end?.height ?? 0)).toBeLessThanOrEqual(844)
+
+  await page.goto(`${address()}/visits/${visit}/findings/new?station=field&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('missing shingles')
+  await page.getByRole('button', { name: 'Missing or torn shingles' }).tap()
+  const amount = page.getByLabel('How much')
+  await expect(amount).toContainText('2 × 2 ft, assumed')
+  await chooseKey(page, 'Extent', 'Several spots')
+  await expect(amount).toContainText('4 × 4 ft, assumed')
+  await amount.selectOption('Type it …')
+  await page.getByLabel('Amount, typed').fill('4')
+  await expect(page.getByText('Enter width × height in feet, such as 4 x 6.')).toBeVisible()
+  await page.getByLabel('Amount, typed').fill('4 x 7')
+  await expect(page.getByText(/at several spots, 4 × 7 ft/).first()).toBeVisible()
+  await amount.selectOption('4 × 8 ft')
+  await expect(page.getByText(/at several spots, 4 × 8 ft/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Save without a photo' }).tap()
+  await expect(page.getByText(/at several spots, 4 × 8 ft/).first()).toBeVisible()
   await context.close()
 })

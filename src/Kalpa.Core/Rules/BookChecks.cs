@@ -47,6 +47,7 @@ public static class BookChecks
             .. book.Combinations.SelectMany(c => Combination(book, c)),
             .. book.Elements.SelectMany(Element),
             .. LookAlikes(book, book.LookAlikes),
+            .. Versions(book),
             .. Retired(book),
             .. book
                 .Harm.Where(h => string.IsNullOrWhiteSpace(h.Why) || !(h.Low > 0 && h.High > h.Low))
@@ -228,6 +229,29 @@ public static class BookChecks
             {
                 yield return $"condition {condition.Code}: needs the test that tells it from another of its element at its station";
             }
+        }
+    }
+
+    /// <summary>The newest edition told of is the book's own, and what it names as added or changed is there.</summary>
+    private static IEnumerable<string> Versions(RuleBook book)
+    {
+        if (book.Versions[0].Version != book.Version)
+        {
+            yield return $"versions: {book.Version} is not told of; Kalpa.BookPacker --changes writes what it changes";
+        }
+        var keys = new HashSet<string>(
+            [
+                .. book.Conditions.Select(c => $"condition:{c.Code}"),
+                .. book.Limits.Select(l => $"limit:{l.Id}"),
+                .. book.Coverings.Select(c => $"covering:{c.Kind}"),
+                .. book.Decisions.Select(d => $"decision:{d.Key}"),
+                .. book.Combinations.Select(c => $"combination:{c.Id}"),
+            ],
+            StringComparer.Ordinal
+        );
+        foreach (var unknown in book.Versions[0].Added.Concat(book.Versions[0].Changed).Where(k => !keys.Contains(k)))
+        {
+            yield return $"versions: {book.Versions[0].Version} names {unknown}, which is not in the book";
         }
     }
 

@@ -32,5 +32,17 @@ public sealed record Element(
     string Many = "places"
 );
 
+/// <summary>
+/// What an edition of the book added, changed and removed against the one before, as <c>condition:code</c>, <c>limit:id</c> and so on; <paramref name="On"/> is the
+/// day it came out.
+/// </summary>
+public sealed record BookVersion(
+    string Version,
+    DateOnly On,
+    IReadOnlyList<string> Added,
+    IReadOnlyList<string> Changed,
+    IReadOnlyList<string> Removed
+);
+
 /// <summary>Two conditions that are taken for each other, with the test that tells them apart.</summary>
 public sealed record LookAlike(string Key, IReadOnlyList<string> Conditions, string Test);

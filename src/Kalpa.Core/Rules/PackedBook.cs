@@ -96,4 +96,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(RetiredKey))]
 [JsonSerializable(typeof(Element))]
 [JsonSerializable(typeof(LookAlike))]
+[JsonSerializable(typeof(BookVersion))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -47,6 +47,7 @@ public sealed class RuleBook
         retired = Section("retired", static () => KnowledgeJson.Default.RetiredKey);
         elements = Section("elements", static () => KnowledgeJson.Default.Element);
         lookAlikes = Section("look-alikes", static () => KnowledgeJson.Default.LookAlike);
+        Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
         Commissions = Section("commissions", static () => KnowledgeJson.Default.CommissionRule);
@@ -70,6 +71,7 @@ public sealed class RuleBook
         retired = shipped.retired.Under(own.Retired, r => $"{JsonNamingPolicy.CamelCase.ConvertName(r.Kind.ToString())}:{r.Key}");
         elements = shipped.elements;
         lookAlikes = shipped.lookAlikes;
+        Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
         Commissions = shipped.Commissions;
@@ -116,6 +118,9 @@ public sealed class RuleBook
     public IReadOnlyList<Element> Elements => elements;
 
     public IReadOnlyList<LookAlike> LookAlikes => lookAlikes;
+
+    /// <summary>The last editions and what each changed, the newest first.</summary>
+    public IReadOnlyList<BookVersion> Versions { get; }
 
     public Element? FindElement(string key) => elements.Find(key);
 

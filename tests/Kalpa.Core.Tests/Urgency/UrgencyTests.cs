@@ -155,6 +155,8 @@ public class UrgencyTests
         Of(facts with { Under = Under.HeatedRoom })
             .Why.ShouldContain("No water signs were found, but a finished ceiling or wall can hide a leak.");
         Of(facts with { Evidence = WaterEvidence.NotChecked }).Why.ShouldContain("Water signs were not checked.");
+        // No attic between: what lies behind a cathedral ceiling is as hidden as over a flat one.
+        Of(facts with { Under = Under.CathedralCeiling }).ShouldBeEquivalentTo(Of(facts with { Under = Under.HeatedRoom }));
     }
 
     [Fact]

@@ -404,6 +404,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBookChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/print.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printBook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/assess": {
         parameters: {
             query?: never;
@@ -1341,6 +1373,21 @@ export interface components {
             };
             elements: components["schemas"]["Element"][];
             lookAlikes: components["schemas"]["LookAlike"][];
+        };
+        BookChangesAnswer: {
+            versions: components["schemas"]["BookVersion"][];
+        };
+        /**
+         * @description What an edition of the book added, changed and removed against the one before, as `condition:code`, `limit:id` and so on; On is the
+         *     day it came out.
+         */
+        BookVersion: {
+            version: string;
+            /** Format: date */
+            on: string;
+            added: string[];
+            changed: string[];
+            removed: string[];
         };
         /** @description What follows from an answer that is not known yet. */
         Branch: {
@@ -5447,6 +5494,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmRulesAnswer"];
+                };
+            };
+        };
+    };
+    getBookChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookChangesAnswer"];
+                };
+            };
+        };
+    };
+    printBook: {
+        parameters: {
+            query?: {
+                family?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

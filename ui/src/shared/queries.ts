@@ -18,6 +18,7 @@ export const keys = {
   home: ['home'] as const,
   book: ['book'] as const,
   habits: ['habits'] as const,
+  bookChanges: ['book-changes'] as const,
   firmRules: ['firm-rules'] as const,
   touched: (codes: string) => ['touched', codes] as const,
   property: (id: string) => ['property', id] as const,
@@ -105,6 +106,13 @@ export function useFirmRules() {
     heads: answer.data?.heads ?? [],
   }
 }
+
+/** What the last editions of the rule book changed. */
+export const useBookChanges = () =>
+  useQuery({
+    queryKey: keys.bookChanges,
+    queryFn: ({ signal }) => dataOf(api.GET('/api/book/changes', { signal })),
+  })
 
 /** Findings on file of these conditions; only the server knows them all. */
 export const useTouched = (codes: string) =>

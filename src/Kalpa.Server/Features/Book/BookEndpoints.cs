@@ -1,6 +1,11 @@
+using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Reports;
+using Kalpa.Reports.Printing;
+using Kalpa.Server.SetUp;
 using Kalpa.Store.Dossiers;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -17,6 +22,8 @@ public static class BookEndpoints
         api.MapGet("book", Get).WithName("getBook");
         api.MapGet("book/touched", Touched).WithName("getTouched");
         api.MapGet("book/firm", Firm).WithName("getFirmRules");
+        api.MapGet("book/changes", (RuleBook book) => TypedResults.Ok(new BookChangesAnswer(book.Versions))).WithName("getBookChanges");
+        api.MapGet("book/print.pdf", Print).WithName("printBook").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
 
     /// <summary>Findings saved that a rule touches, by the codes of its conditions, parted by commas.</summary>
@@ -27,6 +34,30 @@ public static class BookEndpoints
     {
         var heads = new List<FactHead>();
         return TypedResults.Ok(new FirmRulesAnswer(await reader.FirmRules(heads, cancel), heads));
+    }
+
+    /// <summary>The book to take along on paper: all of it, or what is met on one family of coverings, with what the firm has of its own.</summary>
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Print(
+        string? family,
+        RuleBook book,
+        DossierReader reader,
+        ReportPages pages,
+        PdfPrinter printer,
+        CancellationToken cancel
+    )
+    {
+        CoveringFamily? of = null;
+        if (family is not null)
+        {
+            if (!family.All(char.IsAsciiLetter) || !Enum.TryParse<CoveringFamily>(family, ignoreCase: true, out var known))
+            {
+                return Problems.NotFound("family of coverings");
+            }
+            of = known;
+        }
+        var html = await pages.BookHtml(new BookModel(book, of, await reader.FirmRules([], cancel)));
+        var name = of is null ? "rule-book" : $"rule-book-{of.Value.ToString().ToLowerInvariant()}";
+        return TypedResults.File(await printer.Print(html, cancel), MediaTypeNames.Application.Pdf, $"{name}.pdf");
     }
 
     private static Ok<BookAnswer> Get(RuleBook book) =>

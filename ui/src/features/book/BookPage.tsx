@@ -1,10 +1,11 @@
-import { Box, Flex, Heading, Input, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Input, SimpleGrid, Text } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { BookAnswer } from '../../api/types'
 import { useBook } from '../../shared/queries'
 import { Select } from '../../shared/Select'
 import { Empty, Loading, Trouble } from '../../shared/States'
+import { BookChanges } from './BookChanges'
 import { type BookFilter, type EntryKind, indexOf, searchBook } from './bookSearch'
 import { CombinationEntry } from './CombinationEntry'
 import { ConditionEntry } from './ConditionEntry'
@@ -55,10 +56,13 @@ export function BookPage() {
           {kind && id ? (
             <Entry key={`${kind}/${id}`} book={book.data} kind={kind} id={id} />
           ) : (
-            <Empty title="Pick an entry">
-              Each shows what you see, how to check it, its limits with sources, the logic in words, and keys to try
-              values. Firm defaults are set where practice differs.
-            </Empty>
+            <>
+              <Empty title="Pick an entry">
+                Each shows what you see, how to check it, its limits with sources, the logic in words, and keys to try
+                values. Firm defaults are set where practice differs.
+              </Empty>
+              <BookChanges book={book.data} />
+            </>
           )}
         </Box>
       </Flex>
@@ -94,7 +98,7 @@ function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
         value={filter.text}
         onChange={(event) => set({ text: event.target.value })}
       />
-      <Flex gap="2" wrap="wrap" my="2">
+      <SimpleGrid columns={2} gap="2" my="2">
         <Pick label="Kind" all="Everything" value={filter.kind} options={kinds} onPick={(kind) => set({ kind })} />
         <Pick
           label="Covering"
@@ -117,10 +121,19 @@ function List({ book, chosen }: { book: BookAnswer; chosen: string }) {
           options={Object.fromEntries(book.elements.map(({ key, name }) => [key, name]))}
           onPick={(element) => set({ element })}
         />
+      </SimpleGrid>
+      <Flex justify="space-between" align="center" gap="2">
+        <Text fontSize="sm" color="faint" role="status">
+          {found.length} {found.length === 1 ? 'entry' : 'entries'}
+        </Text>
+        <Button asChild size="sm" variant="outline">
+          <a href={`/api/book/print.pdf${filter.family ? `?family=${filter.family}` : ''}`} download>
+            {filter.family
+              ? `Print ${families[filter.family as keyof typeof families].toLowerCase()} (PDF)`
+              : 'Print the book (PDF)'}
+          </a>
+        </Button>
       </Flex>
-      <Text fontSize="sm" color="faint" role="status">
-        {found.length} {found.length === 1 ? 'entry' : 'entries'}
-      </Text>
       <Box as="ul" className="k-entries" aria-label="Entries">
         {found.map(({ kind, id, name, note }) => (
           <li key={`${kind}/${id}`}>

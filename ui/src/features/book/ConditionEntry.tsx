@@ -1,8 +1,9 @@
-import { Text } from '@chakra-ui/react'
+import { Image, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
 import { photoRoles, sourceClasses } from '../../shared/words'
+import { drawingOf } from './drawings'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
 import { FirmRemedyField, FirmWordsField } from './FirmEntry'
 import { FirmPhrase } from './FirmWays'
@@ -20,6 +21,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
     const found = other && book.conditions.find(({ code }) => code === other)
     return found ? [{ code: found.code, name: found.name, test }] : []
   })
+  const drawing = drawingOf(condition.code)
   const photos = [
     ...(condition.shots ?? []),
     ...(condition.photosDue ?? []).map((role) => photoRoles[role].toLowerCase()),
@@ -30,6 +32,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         name={condition.name}
         under={`${element ? `${element.name} · ` : ''}${stations.join(', ')} · ${condition.families?.join(', ') ?? 'any covering'} · ${sourceClasses[condition.sourceClass]}`}
       />
+      {drawing && <Image src={drawing} alt={`${condition.name}, drawn`} className="k-drawing" />}
       {condition.caution && <Caution>{condition.caution}</Caution>}
       <Text mt="2">{condition.sees}</Text>
       <Text>

@@ -45,8 +45,8 @@ export function StationPanel({ station }: { station: Station }) {
     record.mutate(chosen.map((place) => ({ kind: 'look', fact: look(place, fields) })))
   const opensSomething = station.key === 'core'
   return (
-    <Stack className="k-sheet" gap="3">
-      <Box>
+    <Stack className="k-sheet k-station" gap={{ base: '2', lg: '3' }}>
+      <Box fontSize={{ base: 'sm', lg: 'md' }}>
         <Heading as="h2" size="lg" className="k-phonehide">
           {station.name}
         </Heading>
@@ -58,7 +58,6 @@ export function StationPanel({ station }: { station: Station }) {
       )}
       <StationToDos station={station.key} />
       <StationDues station={station.key} />
-      <StationPlan station={station} />
       {station.key === 'last' && <LastTimeList />}
       {station.key === 'courses' && (
         <Button asChild variant="outline" size="lg">
@@ -66,7 +65,12 @@ export function StationPanel({ station }: { station: Station }) {
         </Button>
       )}
       {open.length > 1 && (
-        <Button variant="outline" size="lg" onClick={() => note(open, { state: 'looked' })} loading={record.isPending}>
+        <Button
+          variant="outline"
+          size={{ base: 'md', lg: 'lg' }}
+          onClick={() => note(open, { state: 'looked' })}
+          loading={record.isPending}
+        >
           <Check /> Inspected: the other {open.length} slopes
         </Button>
       )}
@@ -82,6 +86,7 @@ export function StationPanel({ station }: { station: Station }) {
         />
       ))}
       <WearQuestions station={station.key} slopeId={null} />
+      <StationPlan station={station} />
       <Findings station={station} />
       <Recorder station={station.key} slopeId={null} findingId={null} />
     </Stack>
@@ -122,10 +127,10 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
   }
   return (
     <Box borderTopWidth="1px" pt={{ base: '2', lg: '3' }}>
-      <Flex align="center" gap="2" wrap="wrap">
+      <Flex align="center" columnGap="2" rowGap={{ base: '1', lg: '2' }} wrap="wrap">
         {slope && <PlanLetter letter={slope.letter} facing={slope.facing} />}
         <Box flex="1" minW="8rem">
-          <Text fontWeight="bold" lineHeight="short">
+          <Text fontWeight="bold" lineHeight="short" className="k-oneline">
             {name}
             {slope?.name && (
               <Text as="span" fontWeight="normal">
@@ -140,7 +145,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
           {slope && <Footing slope={slope} changing={changing} onChange={setChanging} />}
         </Box>
         <Flex gap="2" w={{ base: 'full', lg: 'auto' }}>
-          <Button asChild colorPalette="verdigris" size="lg" flex="1" px={{ base: '1', lg: '5' }}>
+          <Button asChild colorPalette="verdigris" size={{ base: 'md', lg: 'lg' }} flex="1" px={{ base: '1', lg: '5' }}>
             <Link
               to={`../findings/new?station=${station.key}${slope ? `&slope=${slope.id}` : ''}`}
               relative="path"
@@ -151,7 +156,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
           </Button>
           <Button
             variant={state === 'looked' ? 'subtle' : 'outline'}
-            size="lg"
+            size={{ base: 'md', lg: 'lg' }}
             flex="1"
             px={{ base: '1', lg: '5' }}
             gap="1"
@@ -164,7 +169,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
           </Button>
           <Button
             variant="outline"
-            size="lg"
+            size={{ base: 'md', lg: 'lg' }}
             flex="1"
             px={{ base: '1', lg: '5' }}
             fontSize={{ base: 'sm', lg: 'md' }}
