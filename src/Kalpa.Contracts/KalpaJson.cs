@@ -155,6 +155,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(BlobAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BookChangesAnswer))]
+[JsonSerializable(typeof(RecurringAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]
 public sealed partial class KalpaJson : JsonSerializerContext
 {

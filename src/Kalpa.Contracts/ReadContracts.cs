@@ -107,6 +107,12 @@ public sealed record TouchedFinding(
 
 public sealed record TouchedAnswer(int Count, IReadOnlyList<TouchedFinding> Findings);
 
+/// <summary>Findings in own words that were recorded under one title more than once, as the latest of them has it, and in how many findings.</summary>
+public sealed record RecurringFinding(OwnCondition Own, int Count);
+
+/// <summary>What the firm's people keep recording in own words and the firm has no condition for yet, the most frequent first.</summary>
+public sealed record RecurringAnswer(IReadOnlyList<RecurringFinding> Findings);
+
 /// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>
 public sealed record FirmRulesAnswer(FirmRulesFact? Rules, IReadOnlyList<FactHead> Heads);
 

@@ -99,6 +99,34 @@ public sealed class BookTests
     }
 
     [Fact]
+    public async Task Own_words_that_recur_are_suggested_until_the_firm_has_them()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        FindingFact Own(string title, string seen) =>
+            roof.Finding with
+            {
+                Id = Guid.CreateVersion7(),
+                Condition = OwnCondition.Key,
+                Measure = null,
+                Own = new OwnCondition(title, seen, Consequence.Looks, "Refasten it"),
+            };
+        await tess.Send([
+            .. roof.Changes,
+            Inspector.Change(FactKind.Finding, Own("Loose vane", "first")),
+            Inspector.Change(FactKind.Finding, Own("Bent finial", "once")),
+        ]);
+        (await tess.Get<RecurringAnswer>("/api/book/recurring")).Findings.ShouldBeEmpty();
+        await tess.Send(Inspector.Change(FactKind.Finding, Own(" loose Vane", "second")));
+        var recurring = (await tess.Get<RecurringAnswer>("/api/book/recurring")).Findings.ShouldHaveSingleItem();
+        (recurring.Count, recurring.Own.Seen).ShouldBe((2, "second"));
+        var firm = new FirmRulesFact(Guid.CreateVersion7(), [], [], Conditions: [recurring.Own]);
+        await tess.Send(Inspector.Change(FactKind.FirmRules, firm));
+        (await tess.Get<RecurringAnswer>("/api/book/recurring")).Findings.ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task What_changed_since_an_edition_is_told_the_newest_first()
     {
         await using var server = new TestServer();

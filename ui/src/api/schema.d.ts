@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/recurring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRecurring"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book/changes": {
         parameters: {
             query?: never;
@@ -3694,6 +3710,14 @@ export interface components {
          * @enum {unknown}
          */
         RecheckOutcome: "same" | "worse" | "mended" | "gone";
+        RecurringAnswer: {
+            findings: components["schemas"]["RecurringFinding"][];
+        };
+        RecurringFinding: {
+            own: components["schemas"]["OwnCondition"];
+            /** Format: int32 */
+            count: number;
+        };
         /** @description Reference service life in years as P10, P50 and P90, with its source. */
         ReferenceLife: {
             exposure: components["schemas"]["WeatherExposure"];
@@ -5494,6 +5518,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmRulesAnswer"];
+                };
+            };
+        };
+    };
+    getRecurring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecurringAnswer"];
                 };
             };
         };

@@ -19,6 +19,7 @@ export const keys = {
   book: ['book'] as const,
   habits: ['habits'] as const,
   bookChanges: ['book-changes'] as const,
+  recurring: ['recurring'] as const,
   firmRules: ['firm-rules'] as const,
   touched: (codes: string) => ['touched', codes] as const,
   property: (id: string) => ['property', id] as const,
@@ -106,6 +107,13 @@ export function useFirmRules() {
     heads: answer.data?.heads ?? [],
   }
 }
+
+/** What the firm's people keep recording in own words; only the server knows all of it. */
+export const useRecurring = () =>
+  useQuery({
+    queryKey: keys.recurring,
+    queryFn: ({ signal }) => dataOf(api.GET('/api/book/recurring', { signal })),
+  })
 
 /** What the last editions of the rule book changed. */
 export const useBookChanges = () =>

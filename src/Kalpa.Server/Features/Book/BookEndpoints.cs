@@ -22,6 +22,7 @@ public static class BookEndpoints
         api.MapGet("book", Get).WithName("getBook");
         api.MapGet("book/touched", Touched).WithName("getTouched");
         api.MapGet("book/firm", Firm).WithName("getFirmRules");
+        api.MapGet("book/recurring", Recurring).WithName("getRecurring");
         api.MapGet("book/changes", (RuleBook book) => TypedResults.Ok(new BookChangesAnswer(book.Versions))).WithName("getBookChanges");
         api.MapGet("book/print.pdf", Print).WithName("printBook").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
@@ -35,6 +36,9 @@ public static class BookEndpoints
         var heads = new List<FactHead>();
         return TypedResults.Ok(new FirmRulesAnswer(await reader.FirmRules(heads, cancel), heads));
     }
+
+    private static async Task<Ok<RecurringAnswer>> Recurring(DossierReader reader, TouchedReader touched, CancellationToken cancel) =>
+        TypedResults.Ok(await touched.Recurring(await reader.FirmRules([], cancel), cancel));
 
     /// <summary>The book to take along on paper: all of it, or what is met on one family of coverings, with what the firm has of its own.</summary>
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Print(

@@ -5,6 +5,7 @@ import { Choice } from '../../shared/Choice'
 import { download } from '../../shared/download'
 import { Labelled } from '../../shared/Labelled'
 import { consequences, isWhole } from '../../shared/ownCondition'
+import { useRecurring } from '../../shared/queries'
 import { ended } from '../../shared/sentences'
 import { Lines, Part } from './EntryParts'
 import { countOf, csvOf, jsonOf, merged, readFirmBook } from './firmConditions'
@@ -70,6 +71,7 @@ export function FirmConditions({ book, rules, onChange }: Props) {
           )}
         />
       )}
+      <Recurring conditions={conditions} onSave={(own) => onChange({ conditions: [...conditions, own] })} />
       <Flex gap="2" mt="2" wrap="wrap" align="center">
         {conditions.length > 0 && (
           <Button size="sm" variant="outline" onClick={() => download('conditions.csv', 'text/csv', csvOf(conditions))}>
@@ -107,6 +109,39 @@ export function FirmConditions({ book, rules, onChange }: Props) {
         {problems.length > 0 && <Text color="fg.error">Nothing was imported. Correct the file and try again.</Text>}
       </Box>
     </Part>
+  )
+}
+
+type RecurringProps = { conditions: OwnCondition[]; onSave: (own: OwnCondition) => void }
+
+/** What was recorded in own words more than once, offered to become one of the firm's. */
+function Recurring({ conditions, onSave }: RecurringProps) {
+  const recurring = useRecurring()
+  const known = new Set(conditions.map(({ title }) => title.trim().toLowerCase()))
+  // One that was just saved is gone before the server has said so.
+  const found = (recurring.data?.findings ?? []).filter(({ own }) => !known.has(own.title.trim().toLowerCase()))
+  if (found.length === 0) return null
+  return (
+    <Box as="section" mt="2" aria-label="Recorded more than once">
+      <Text fontSize="sm" color="faint">
+        Recorded in own words more than once:
+      </Text>
+      <Lines
+        of={found.map(({ own, count }) => (
+          <span key={own.title}>
+            <strong>{own.title}</strong> ({count} findings){' '}
+            <Button
+              variant="outline"
+              size="xs"
+              aria-label={`Save ${own.title} for the firm`}
+              onClick={() => onSave(own)}
+            >
+              Save for the firm
+            </Button>
+          </span>
+        ))}
+      />
+    </Box>
   )
 }
 
