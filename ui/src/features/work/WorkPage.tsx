@@ -72,6 +72,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           </Flex>
           <Text color="faint">
             {item.place}
+            {item.amount && ` · ${item.amount.words}${item.amount.assumed ? ', assumed' : ''}`}
             {item.trade && ` · for: ${item.trade}`}
           </Text>
           <Text>{item.why}</Text>
