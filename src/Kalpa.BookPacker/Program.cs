@@ -55,6 +55,7 @@ Section[] sections =
     new("retired", "key", Within: "kind"),
     new("elements", "key"),
     new("look-alikes", "key", Groups: "conditions"),
+    new("links", "key", Groups: "effect"),
     new("versions", "version"),
 ];
 

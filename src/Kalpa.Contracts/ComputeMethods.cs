@@ -56,6 +56,7 @@ public static class ComputeMethods
         Of("assembly", j => j.LifeFacts, j => j.AssemblyAnswer, ComputeServices.OfAssembly),
         Of("sun", j => j.SunRequest, j => j.SunAnswer, ComputeServices.Sun),
         Of("combinations", j => j.AssessInput, j => j.CombinationsAnswer, ComputeServices.Combined),
+        Of("problems", j => j.AssessInput, j => j.ProblemsAnswer, ComputeServices.Problems),
         Of("wording", j => j.WordingRequest, j => j.FindingWords, ComputeServices.Wording),
         Of("order", j => j.OrderRequest, j => j.OrderAnswer, ComputeServices.Order),
         Of("galvanic", j => j.GalvanicRequest, j => j.GalvanicAnswer, ComputeServices.OfMetals),

@@ -109,6 +109,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(LocalProfileFact))]
 [JsonSerializable(typeof(FirmRulesFact))]
 [JsonSerializable(typeof(CombinationsAnswer))]
+[JsonSerializable(typeof(ProblemsAnswer))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

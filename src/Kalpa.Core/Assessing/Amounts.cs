@@ -6,7 +6,7 @@ namespace Kalpa.Core.Assessing;
 
 /// <summary>
 /// How much of a finding there is: pieces, feet, or feet wide and high. <paramref name="Assumed"/>: taken from its extent, because nobody has counted or measured it.
-/// <paramref name="Words"/> as it stands in a text, without "assumed".
+/// <paramref name="Words"/> as used in a sentence, without "assumed".
 /// </summary>
 public sealed record Amount(AmountKind Kind, int? Count, double? Feet, double? WidthFeet, double? HeightFeet, bool Assumed, string Words)
 {

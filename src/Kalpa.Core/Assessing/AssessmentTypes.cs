@@ -4,6 +4,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
@@ -40,7 +41,8 @@ public sealed record AssessInput(
 
 /// <summary>
 /// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
-/// says, an all-clear only of what was inspected and assessed; empty where there is work.
+/// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
+/// findings of one cause at one place together.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -62,7 +64,8 @@ public sealed record Assessment(
     IReadOnlyList<SeriesAnswer> Series,
     IReadOnlyList<CombinationAnswer> Combinations,
     IReadOnlyList<OpinionAnswer> Opinions,
-    string NoWork
+    string NoWork,
+    IReadOnlyList<RoofProblem> RoofProblems
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>

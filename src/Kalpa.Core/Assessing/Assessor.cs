@@ -4,6 +4,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
@@ -67,13 +68,18 @@ public static class Assessor
             SeriesAnswers.Of(book, input),
             judge.Combined,
             SlopeOpinions.Of(input),
-            work.Count > 0 ? "" : noWork
+            work.Count > 0 ? "" : noWork,
+            RoofProblems.Of(book, input.Findings)
         );
     }
 
     /// <summary>What means something only together, over everything found.</summary>
     public static IReadOnlyList<CombinationAnswer> Combined(AssessInput input, RuleBook book) =>
         FindingJudge.Together(book, Current(book, input));
+
+    /// <summary>The findings as problems: what is one cause at one place stands together.</summary>
+    public static IReadOnlyList<RoofProblem> ProblemsOf(AssessInput input, RuleBook book) =>
+        RoofProblems.Of(book, Current(book, input).Findings);
 
     /// <summary>The facts as they are assessed: under the keys that stand today, each stain with the water sign that it is.</summary>
     private static AssessInput Current(RuleBook book, AssessInput recorded)

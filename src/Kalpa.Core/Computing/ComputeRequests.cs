@@ -4,6 +4,7 @@ using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -25,6 +26,9 @@ public sealed record VerdictRequest(
 
 /// <summary>Everything that means something only together.</summary>
 public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combinations);
+
+/// <summary>The findings put together by cause and place.</summary>
+public sealed record ProblemsAnswer(IReadOnlyList<RoofProblem> Problems);
 
 /// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known.</summary>
 public sealed record WordingRequest(

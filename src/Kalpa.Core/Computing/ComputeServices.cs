@@ -44,6 +44,9 @@ public static partial class ComputeServices
     public static Outcome<CombinationsAnswer> Combined(AssessInput input, RuleBook book) =>
         new CombinationsAnswer(Assessor.Combined(input, book));
 
+    public static Outcome<ProblemsAnswer> Problems(AssessInput input, RuleBook book) =>
+        new ProblemsAnswer(Assessor.ProblemsOf(input, book));
+
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
         if (!AsRecorded.IsKnown(book, request.Finding))

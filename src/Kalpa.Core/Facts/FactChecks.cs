@@ -262,7 +262,7 @@ public static class FactChecks
         var condition = book.FindCondition(finding.Condition);
         found.Key(finding.Condition, condition is not null || finding.Own is not null, UnknownCondition, "condition");
         found.Key(finding.Station, book.FindStation(finding.Station) is not null, "finding.unknown-station", "station");
-        found.Text(finding.Place, finding.Note, finding.Cause?.Words ?? "");
+        found.Text(finding.Place, finding.Note, finding.Cause?.Words ?? "", finding.Problem?.Reason ?? "");
         found.If(
             finding.Earlier?.Any(e => string.IsNullOrWhiteSpace(e.Reason)) == true,
             "finding.no-reason",

@@ -169,13 +169,20 @@ public sealed record FindingFact(
     OwnWords? OwnWords = null,
     Guid? RoofId = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FindingAmount? Amount = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FindingAmount? Amount = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ChosenProblem? Problem = null
 ) : IRoofFact;
 
 /// <summary>
 /// How much of it there is, as counted or measured: a count, a length in feet, or a width and a height in feet; exactly one of the three.
 /// </summary>
 public sealed record FindingAmount(int? Count = null, double? Feet = null, double? WidthFeet = null, double? HeightFeet = null);
+
+/// <summary>
+/// The problem that the inspector put a finding into: those of one id are one problem, and it is joined with nothing else. The id of the finding itself: it stands
+/// alone. <paramref name="Reason"/> may be empty.
+/// </summary>
+public sealed record ChosenProblem(Guid Id, string Reason = "");
 
 /// <summary>What a finding may come from. It stays suspected until proofs of two kinds stand behind it.</summary>
 public sealed record SuspectedCause(string Words, IReadOnlyList<ProofKind> Proofs);

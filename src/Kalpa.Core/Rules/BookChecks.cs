@@ -47,6 +47,9 @@ public static class BookChecks
             .. book.Combinations.SelectMany(c => Combination(book, c)),
             .. book.Elements.SelectMany(Element),
             .. LookAlikes(book, book.LookAlikes),
+            .. book
+                .Links.Where(l => l.Cause == l.Effect || new[] { l.Cause, l.Effect }.Any(c => book.FindCondition(c) is null))
+                .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
             .. Versions(book),
             .. Retired(book),
             .. book

@@ -145,7 +145,7 @@ public sealed record FollowUp(string Station, string Text);
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
 /// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense; <paramref name="Element"/>: the part of the roof that it
-/// is on; <paramref name="Amount"/>: how its extent is given, where not as its element's.
+/// is on; <paramref name="Amount"/>: how its extent is given, where not as its element's; <paramref name="Makeshift"/>: put over a defect that it does not repair.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -184,7 +184,8 @@ public sealed record Condition(
     IReadOnlyList<string>? Kinds = null,
     string Observed = "",
     string Element = "",
-    AmountKind? Amount = null
+    AmountKind? Amount = null,
+    bool Makeshift = false
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

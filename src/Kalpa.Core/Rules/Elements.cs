@@ -44,5 +44,10 @@ public sealed record BookVersion(
     IReadOnlyList<string> Removed
 );
 
+/// <summary>
+/// One condition can bring about another: at one place, or, with <paramref name="WholeRoof"/>, anywhere on the roof (attic moisture, trees).
+/// </summary>
+public sealed record CauseEffect(string Key, string Cause, string Effect, bool WholeRoof = false);
+
 /// <summary>Two conditions that are taken for each other, with the test that tells them apart.</summary>
 public sealed record LookAlike(string Key, IReadOnlyList<string> Conditions, string Test);

@@ -97,4 +97,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(Element))]
 [JsonSerializable(typeof(LookAlike))]
 [JsonSerializable(typeof(BookVersion))]
+[JsonSerializable(typeof(CauseEffect))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

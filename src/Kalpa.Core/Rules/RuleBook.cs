@@ -26,6 +26,7 @@ public sealed class RuleBook
     private readonly BookSection<RetiredKey> retired;
     private readonly BookSection<Element> elements;
     private readonly BookSection<LookAlike> lookAlikes;
+    private readonly BookSection<CauseEffect> links;
 
     private RuleBook(PackedBook book)
     {
@@ -47,6 +48,7 @@ public sealed class RuleBook
         retired = Section("retired", static () => KnowledgeJson.Default.RetiredKey);
         elements = Section("elements", static () => KnowledgeJson.Default.Element);
         lookAlikes = Section("look-alikes", static () => KnowledgeJson.Default.LookAlike);
+        links = Section("links", static () => KnowledgeJson.Default.CauseEffect);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -71,6 +73,7 @@ public sealed class RuleBook
         retired = shipped.retired.Under(own.Retired, r => $"{JsonNamingPolicy.CamelCase.ConvertName(r.Kind.ToString())}:{r.Key}");
         elements = shipped.elements;
         lookAlikes = shipped.lookAlikes;
+        links = shipped.links;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -121,6 +124,11 @@ public sealed class RuleBook
 
     /// <summary>The last editions and what each changed, the newest first.</summary>
     public IReadOnlyList<BookVersion> Versions { get; }
+
+    /// <summary>What can bring about what.</summary>
+    public IReadOnlyList<CauseEffect> Links => links;
+
+    public IReadOnlyList<CauseEffect> LinksTo(string effect) => links.In(effect);
 
     public Element? FindElement(string key) => elements.Find(key);
 

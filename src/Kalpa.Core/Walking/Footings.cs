@@ -10,9 +10,10 @@ internal static class Footings
     private static readonly (string Key, FootingState State, string Words)[] States =
     [
         ("sound", FootingState.Sound, "Sound, as far as observed"),
-        ("unknown", FootingState.Unknown, "Deck not checked from below: test before stepping"),
+        ("unknown", FootingState.Unknown, "Deck not checked: test before stepping"),
         ("stained-below", FootingState.StainedBelow, "Deck stained from below: step on framing only"),
         ("soft", FootingState.Soft, "Soft underfoot: keep off"),
+        ("fragile", FootingState.Fragile, "Glass or plastic: do not step on it"),
         ("hole", FootingState.Hole, "Open hole: keep away, and keep others away"),
     ];
 
@@ -30,7 +31,11 @@ internal static class Footings
             .OfType<Condition>()
             .Where(c => c.Footing.Length > 0)
             .Select(c => (State: StateOf(c.Footing), Why: $"found: {c.Name.ToLowerInvariant()}"));
-        var all = said.Concat(found).ToList();
+        var covering = Assessor.CoveringOn(input.Coverings, slope.Id, input.AsOf);
+        // Glass and plastic carry nobody, whatever was said of them or of the deck.
+        var glazed = covering is not null && book.FindCovering(covering.Kind) is { Family: CoveringFamily.Glazing } kind ? kind : null;
+        List<(FootingState State, string Why)> fragile = glazed is null ? [] : [(FootingState.Fragile, $"covering: {glazed.Name}")];
+        var all = said.Concat(found).Concat(fragile).ToList();
         var worst = all.Count == 0 ? FootingState.Unknown : all.Max(a => a.State);
         return new FootingAnswer(
             slope.Id,

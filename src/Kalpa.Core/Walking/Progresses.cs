@@ -33,6 +33,7 @@ public enum FootingState
     Unknown,
     StainedBelow,
     Soft,
+    Fragile,
     Hole,
 }
 

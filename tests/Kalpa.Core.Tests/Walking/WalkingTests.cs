@@ -135,6 +135,18 @@ public class WalkingTests
         soft[0].Why.ShouldHaveSingleItem().ShouldContain("soft roof deck");
     }
 
+    /// <summary>29 CFR 1926.501(b)(4): skylights and their like are holes; whoever calls the deck sound has not tested the pane.</summary>
+    [Theory]
+    [InlineData(CoveringKind.Glass, FootingState.Fragile)]
+    [InlineData(CoveringKind.Polycarbonate, FootingState.Fragile)]
+    [InlineData(CoveringKind.Planted, FootingState.Sound)]
+    public void Nobody_steps_on_glass_or_plastic(string kind, FootingState state)
+    {
+        var sound = new AnswerFact(Guid.CreateVersion7(), Roof.Visit.Id, "footing", Roof.A.Id, ["sound"]);
+        var input = Roof.With(Roof.With(kind, 2015), r => r with { Answers = [sound] });
+        Progress(input).Footings.Single(f => f.SlopeId == Roof.A.Id).State.ShouldBe(state);
+    }
+
     [Theory]
     [InlineData("in-force", true)]
     [InlineData("unknown", true)]

@@ -916,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/problems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-problems"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1244,7 +1260,7 @@ export interface components {
         };
         /**
          * @description How much of a finding there is: pieces, feet, or feet wide and high. Assumed: taken from its extent, because nobody has counted or measured it.
-         *     Words as it stands in a text, without "assumed".
+         *     Words as used in a sentence, without "assumed".
          */
         Amount: {
             kind: components["schemas"]["AmountKind"];
@@ -1313,7 +1329,8 @@ export interface components {
         };
         /**
          * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
-         *     says, an all-clear only of what was inspected and assessed; empty where there is work.
+         *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
+         *     findings of one cause at one place together.
          */
         Assessment: {
             bookVersion: string;
@@ -1337,6 +1354,7 @@ export interface components {
             combinations: components["schemas"]["CombinationAnswer"][];
             opinions: components["schemas"]["OpinionAnswer"][];
             noWork: string;
+            roofProblems: components["schemas"]["RoofProblem"][];
         };
         /**
          * @default inch
@@ -1429,6 +1447,16 @@ export interface components {
         };
         ChangeReceipts: {
             receipts: components["schemas"]["ChangeReceipt"][];
+        };
+        /**
+         * @description The problem that the inspector put a finding into: those of one id are one problem, and it is joined with nothing else. The id of the finding itself: it stands
+         *     alone. Reason may be empty.
+         */
+        ChosenProblem: {
+            /** Format: uuid */
+            id: string;
+            /** @default  */
+            reason: string;
         };
         /** @description The view taken of a matter that good people differ on: keys of the decision and of its view. */
         ChosenView: {
@@ -1688,7 +1716,7 @@ export interface components {
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
          *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
-         *     is on; Amount: how its extent is given, where not as its element's.
+         *     is on; Amount: how its extent is given, where not as its element's; Makeshift: put over a defect that it does not repair.
          */
         Condition: {
             code: string;
@@ -1738,6 +1766,8 @@ export interface components {
             /** @default  */
             element: string;
             amount?: null | components["schemas"]["AmountKind"];
+            /** @default false */
+            makeshift: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2221,6 +2251,7 @@ export interface components {
             roofId?: null | string;
             own?: null | components["schemas"]["OwnCondition"];
             amount?: null | components["schemas"]["FindingAmount"];
+            problem?: null | components["schemas"]["ChosenProblem"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -2307,7 +2338,7 @@ export interface components {
          * @description From best to worst.
          * @enum {unknown}
          */
-        FootingState: "sound" | "unknown" | "stainedBelow" | "soft" | "hole";
+        FootingState: "sound" | "unknown" | "stainedBelow" | "soft" | "fragile" | "hole";
         /**
          * @description A corner of a footprint and the edge from it to the next corner, counter-clockwise. RisePer12 is the pitch of the slope that rises
          *     from the edge; a gable's edge carries none.
@@ -3466,6 +3497,22 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description A finding of a problem. Name as the finding is called. */
+        ProblemPart: {
+            /** Format: uuid */
+            findingId: string;
+            role: components["schemas"]["ProblemRole"];
+            name: string;
+        };
+        /**
+         * @description What a finding is within its problem.
+         * @enum {unknown}
+         */
+        ProblemRole: "cause" | "damage" | "sign" | "makeshift";
+        /** @description The findings put together by cause and place. */
+        ProblemsAnswer: {
+            problems: components["schemas"]["RoofProblem"][];
+        };
         /** @description Where a visit stands: its walk, what is left, what a rule still asks, what comes back, and what holds its finishing. */
         Progress: {
             walk: string;
@@ -3796,6 +3843,18 @@ export interface components {
             y: number;
             /** Format: double */
             z: number;
+        };
+        /**
+         * @description Findings of one cause at one place. Id is that of its first finding by age; Parts stand cause first;
+         *     Why says what puts them together, empty for a finding alone; Chosen: by the inspector.
+         */
+        RoofProblem: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            parts: components["schemas"]["ProblemPart"][];
+            why: string;
+            chosen: boolean;
         };
         /** @description A roof as its last visit left it. AsOf: the day its figures are of, the visit's; today's where nobody has visited. */
         RoofSummary: {
@@ -6528,6 +6587,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CombinationsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-problems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -38,6 +38,7 @@ export const asCondition = (own: OwnCondition, stations: string[] = []): Conditi
   progression: 'steady',
   remedy: { title: own.recommendation, steps: [own.recommendation], notARepair: '' },
   words: own.words ?? [],
+  makeshift: false,
   element: '',
   sourceClass: 'memory',
   canFall: false,

@@ -19,7 +19,7 @@ export function AmountField({ draft, condition, assessed, onChange }: Props) {
   const { book } = useVisitContext()
   const kind = amountKindOf(book, condition)
   const [typed, setTyped] = useState<string | null>(null)
-  // Own words have no wheel: whatever is typed says by itself what it is.
+  // Own words have no list: the text typed tells its kind.
   if (kind === 'none' && !draft.own && !draft.amount) return null
   const likely = kind === 'none' ? [] : likelyAmounts[kind]
   const chosen = draft.amount ? amountText(draft.amount) : ''

@@ -20,6 +20,7 @@ import { MoveUrgency } from './MoveUrgency'
 import { OwnFields } from './OwnFields'
 import { PhotoStrip } from './PhotoStrip'
 import { PlanPlace } from './PlanPlace'
+import { ProblemCard } from './ProblemCard'
 import { ReportWords } from './ReportWords'
 import { Together } from './Together'
 import { useFindingForm } from './useFindingForm'
@@ -152,6 +153,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
           </Box>
         )}
+        {judged && <ProblemCard draft={draft} problems={form.problems} onChange={set} />}
         {judged && judged.together.length > 0 && <Together of={judged.together} />}
         {judged && <ReportWords draft={draft} judged={judged} onChange={set} />}
         {(record.isError || failure !== undefined) && <Trouble error={record.error ?? failure} />}

@@ -42,6 +42,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     ownWords: null,
     roofId: visit.roof.id,
     amount: null,
+    problem: null,
   }
 }
 

@@ -66,6 +66,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const judged = condition
     ? (whole.answer ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
     : undefined
+  const problems = (whole.answer ?? assessment).roofProblems
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
   const at = useMemo(
     () => ({
@@ -179,6 +180,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     finding,
     changed,
     judged,
+    problems,
     askedFor,
     waiting,
     late,

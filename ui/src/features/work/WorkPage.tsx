@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import type { WorkItem } from '../../api/types'
+import type { RoofProblem, WorkItem } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Picture } from '../../shared/Picture'
@@ -75,6 +75,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             {item.amount && ` · ${item.amount.words}${item.amount.assumed ? ', assumed' : ''}`}
             {item.trade && ` · for: ${item.trade}`}
           </Text>
+          <SameProblem item={item} problems={assessment.roofProblems} />
           <Text>{item.why}</Text>
           {item.aboveNext && (
             <Text fontSize="sm" color="faint">
@@ -103,5 +104,19 @@ function WorkRow({ item }: { item: WorkItem }) {
         </Box>
       </Flex>
     </Box>
+  )
+}
+
+/** What is the same problem: repaired together, the cause first. */
+function SameProblem({ item, problems }: { item: WorkItem; problems: RoofProblem[] }) {
+  const problem = problems.find(({ parts }) => parts.some(({ findingId }) => findingId === item.findingId))
+  const others = problem?.parts.filter(({ findingId }) => findingId !== item.findingId) ?? []
+  if (!problem || others.length === 0) return null
+  const isCause = problem.parts[0]?.findingId === item.findingId
+  return (
+    <Text fontSize="sm">
+      {isCause ? 'Cause of: ' : 'One problem with: '}
+      {others.map(({ name }) => name.toLowerCase()).join(', ')}.
+    </Text>
   )
 }
