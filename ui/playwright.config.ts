@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.e2e.ts',
   timeout: 180_000,
-  // The browser core boots in a second or two; on a busy machine in more.
-  expect: { timeout: 20_000 },
+  // The browser core boots in a second or two and judges in tenths; with two browsers and two servers on two busy cores it was over twenty.
+  expect: { timeout: 60_000 },
   workers: WORKERS,
   // Once in thousands of taps headless Chromium draws no more frames on a busy machine. A test that fails is tried once more on a fresh page and named at the
   // end as having wavered; one that fails twice has failed.

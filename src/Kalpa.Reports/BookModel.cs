@@ -1,3 +1,4 @@
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 
@@ -26,14 +27,7 @@ public sealed record BookModel(RuleBook Book, CoveringFamily? Family, FirmRulesF
             .LookAlikes.Where(p => p.Conditions.Contains(condition.Code))
             .Select(p => $"{Book.FindCondition(p.Conditions.First(c => c != condition.Code))!.Name}: {p.Test}");
 
-    public Remedy RemedyOf(Condition condition) =>
-        Firm?.Remedies?.LastOrDefault(r => r.Condition == condition.Code) is { } own
-            ? condition.Remedy with
-            {
-                Title = own.Title,
-                Steps = own.Steps,
-            }
-            : condition.Remedy;
+    public Remedy RemedyOf(Condition condition) => AsRecorded.WithFirms(condition, Firm).Remedy;
 
     public bool IsFirms(Condition condition) => Firm?.Remedies?.Any(r => r.Condition == condition.Code) == true;
 }

@@ -38,6 +38,7 @@ public static class StoreSetUp
         services.AddScoped<FactLog>();
         services.AddScoped<DossierReader>();
         services.AddScoped<TouchedReader>();
+        services.AddScoped<RecurringReader>();
         services.AddScoped<PhotoIntake>();
         services.AddSingleton<PhotoFiles>();
         services.AddSingleton<PhotoLocks>();

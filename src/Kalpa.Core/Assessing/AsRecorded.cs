@@ -16,12 +16,17 @@ public static class AsRecorded
         finding.Own is not null || book.FindCondition(finding.Condition) is not null;
 
     /// <summary>A finding's condition: its own words, the rule book's, or the substitute; with the firm's remedy, where it has one.</summary>
-    public static Condition Condition(RuleBook book, FindingFact finding, FirmRulesFact? firm = null)
-    {
-        var condition = Recorded(book, finding);
-        var own = firm?.Remedies?.LastOrDefault(r => r.Condition == condition.Code);
-        return own is null ? condition : condition with { Remedy = condition.Remedy with { Title = own.Title, Steps = own.Steps } };
-    }
+    public static Condition Condition(RuleBook book, FindingFact finding, FirmRulesFact? firm = null) =>
+        WithFirms(Recorded(book, finding), firm);
+
+    /// <summary>A condition with the firm's title and steps in the place of the book's, where it has some.</summary>
+    public static Condition WithFirms(Condition condition, FirmRulesFact? firm) =>
+        firm?.Remedies?.LastOrDefault(r => r.Condition == condition.Code) is { } own
+            ? condition with
+            {
+                Remedy = condition.Remedy with { Title = own.Title, Steps = own.Steps },
+            }
+            : condition;
 
     private static Condition Recorded(RuleBook book, FindingFact finding) =>
         finding.Own is { } own

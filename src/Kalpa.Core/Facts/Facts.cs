@@ -179,8 +179,8 @@ public sealed record FindingFact(
 public sealed record FindingAmount(int? Count = null, double? Feet = null, double? WidthFeet = null, double? HeightFeet = null);
 
 /// <summary>
-/// The problem that the inspector put a finding into: those of one id are one problem, and it is joined with nothing else. The id of the finding itself: it stands
-/// alone. <paramref name="Reason"/> may be empty.
+/// Where the inspector put a finding: to the problem of the finding of this id; the id of the finding itself splits it off from whatever Kalpa would put it with.
+/// <paramref name="Reason"/> may be empty.
 /// </summary>
 public sealed record ChosenProblem(Guid Id, string Reason = "");
 

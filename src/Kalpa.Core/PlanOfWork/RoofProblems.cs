@@ -31,7 +31,7 @@ public sealed record RoofProblem(Guid Id, string Title, IReadOnlyList<ProblemPar
 
 /// <summary>
 /// Problems: each finding is in exactly one. Together are what is at one detail or pinned place, what is on one element at one place by the same words, and what one
-/// brings about in the other by the rule book's links, where it is plain which; the inspector's own joining and splitting goes before.
+/// brings about in the other by the rule book's links, where it is plain which. The inspector splits one off, or puts it to another beside that.
 /// </summary>
 public static class RoofProblems
 {
@@ -40,61 +40,73 @@ public static class RoofProblems
 
     public static IReadOnlyList<RoofProblem> Of(RuleBook book, IReadOnlyList<FindingFact> findings)
     {
-        var ordered = findings.OrderBy(f => f.Id).ToList();
-        var groups = new Groups(ordered.Count);
-        for (var one = 0; one < ordered.Count; one++)
+        List<Placed> placed = [.. findings.OrderBy(f => f.Id).Select(f => new Placed(f, AsRecorded.Condition(book, f), Plain(f.Place)))];
+        var groups = new Groups(placed.Count);
+        for (var one = 0; one < placed.Count; one++)
         {
-            for (var other = one + 1; other < ordered.Count; other++)
+            for (var other = one + 1; other < placed.Count; other++)
             {
-                if (Why(book, ordered[one], ordered[other]) is { } why)
+                if (Why(placed[one], placed[other]) is { } why)
                 {
                     groups.Join(one, other, why);
                 }
             }
         }
-        foreach (var (cause, effect) in Linked(book, ordered))
+        foreach (var (cause, effect) in Linked(book, placed))
         {
-            groups.Join(cause, effect, $"{Name(book, ordered[cause])} can bring about {Sentences.Lower(Name(book, ordered[effect]))}");
+            groups.Join(cause, effect, $"{placed[cause].Name} can bring about {Sentences.Lower(placed[effect].Name)}");
         }
-        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => ordered[m])], groups.WhyOf(members[0])))];
+        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0])))];
+    }
+
+    /// <summary>A finding with what it is and where, made once for all pairs.</summary>
+    private sealed record Placed(FindingFact Finding, Condition Condition, string Place)
+    {
+        public string Name => Condition.Name;
+
+        /// <summary>Split off by the inspector: nothing is put to it but what the inspector puts.</summary>
+        public bool Alone => Finding.Problem?.Id == Finding.Id;
     }
 
     /// <summary>What makes two findings one problem apart from a link; null where nothing does.</summary>
-    private static string? Why(RuleBook book, FindingFact one, FindingFact other)
+    private static string? Why(Placed one, Placed other)
     {
-        if (one.Problem is not null || other.Problem is not null)
+        if (one.Finding.Problem?.Id == other.Finding.Id || other.Finding.Problem?.Id == one.Finding.Id)
         {
-            return Anchor(one) == Anchor(other) ? "The inspector joined them" : null;
+            return "The inspector joined them";
         }
-        return one.DetailId is { } detail && detail == other.DetailId ? "They are at one detail of the plan"
-            : Pinned(one, other) == true && SameElement(book, one, other) ? "They are pinned at one place"
-            : one.SlopeId == other.SlopeId && SamePlace(one, other) == true && SameElement(book, one, other)
-                ? "They are on one element at one place"
+        if (one.Alone || other.Alone)
+        {
+            return null;
+        }
+        var sameElement = one.Condition.Element is { Length: > 0 } element && element == other.Condition.Element;
+        return one.Finding.DetailId is { } detail && detail == other.Finding.DetailId ? "They are at one detail of the plan"
+            : !sameElement ? null
+            : Pinned(one, other) == true ? "They are pinned at one place"
+            : one.Finding.SlopeId == other.Finding.SlopeId && SamePlace(one, other) == true ? "They are on one element at one place"
             : null;
     }
-
-    /// <summary>The problem that the inspector put a finding into; its own where nobody did.</summary>
-    private static Guid Anchor(FindingFact finding) => finding.Problem?.Id ?? finding.Id;
 
     /// <summary>
     /// Causes with what they bring about: all that are at its very place, or the only one that can be meant. Where several can, nobody knows which.
     /// </summary>
-    private static IEnumerable<(int Cause, int Effect)> Linked(RuleBook book, List<FindingFact> ordered)
+    private static IEnumerable<(int Cause, int Effect)> Linked(RuleBook book, List<Placed> placed)
     {
-        for (var effect = 0; effect < ordered.Count; effect++)
+        for (var effect = 0; effect < placed.Count; effect++)
         {
-            var of = ordered[effect];
-            if (of.Problem is not null)
+            var of = placed[effect];
+            if (of.Alone)
             {
                 continue;
             }
-            var can = book.LinksTo(of.Condition)
-                .SelectMany(link => ordered.Index().Where(f => f.Item.Condition == link.Cause && MayBeAt(f.Item, of, link)))
-                .Where(f => f.Item.Problem is null && f.Index != effect)
-                .Select(f => f.Index)
+            var can = book.LinksTo(of.Condition.Code)
+                .SelectMany(link =>
+                    placed.Index().Where(p => !p.Item.Alone && p.Item.Condition.Code == link.Cause && MayBeAt(p.Item, of, link))
+                )
+                .Select(p => p.Index)
                 .Distinct()
                 .ToList();
-            var near = can.Where(c => IsAt(ordered[c], of)).ToList();
+            var near = can.Where(c => IsAt(placed[c], of)).ToList();
             foreach (
                 var cause in near.Count > 0 ? near
                 : can.Count == 1 ? can
@@ -106,72 +118,73 @@ public static class RoofProblems
         }
     }
 
-    private static bool MayBeAt(FindingFact cause, FindingFact effect, CauseEffect link) =>
-        (cause.RoofId is null || effect.RoofId is null || cause.RoofId == effect.RoofId)
-        && (link.WholeRoof || MayBeOnePlace(cause, effect));
+    private static bool MayBeAt(Placed cause, Placed effect, CauseEffect link) =>
+        SameOrUnknown(cause.Finding.RoofId, effect.Finding.RoofId)
+        && (
+            link.WholeRoof
+            || (
+                SameOrUnknown(cause.Finding.SlopeId, effect.Finding.SlopeId)
+                && SameOrUnknown(cause.Finding.DetailId, effect.Finding.DetailId)
+                && Pinned(cause, effect) != false
+                && SamePlace(cause, effect) != false
+            )
+        );
 
-    private static bool MayBeOnePlace(FindingFact cause, FindingFact effect) =>
-        (cause.SlopeId is null || effect.SlopeId is null || cause.SlopeId == effect.SlopeId)
-        && (cause.DetailId is null || effect.DetailId is null || cause.DetailId == effect.DetailId)
-        && Pinned(cause, effect) != false
-        && SamePlace(cause, effect) != false;
+    private static bool SameOrUnknown(Guid? one, Guid? other) => one is null || other is null || one == other;
 
-    private static bool IsAt(FindingFact one, FindingFact other) =>
-        (one.DetailId is { } detail && detail == other.DetailId) || Pinned(one, other) == true || SamePlace(one, other) == true;
+    private static bool IsAt(Placed one, Placed other) =>
+        (one.Finding.DetailId is { } detail && detail == other.Finding.DetailId)
+        || Pinned(one, other) == true
+        || SamePlace(one, other) == true;
 
     /// <summary>Whether two pins are one place; null where one of them is not pinned.</summary>
-    private static bool? Pinned(FindingFact one, FindingFact other) =>
-        one.Spot is not { } a || other.Spot is not { } b
+    private static bool? Pinned(Placed one, Placed other) =>
+        one.Finding.Spot is not { } a || other.Finding.Spot is not { } b
             ? null
             : a.SlopeId == b.SlopeId && Math.Abs(a.Along - b.Along) < OnePlaceInches && Math.Abs(a.Up - b.Up) < OnePlaceInches;
 
     /// <summary>Whether two places in words are one: the same, or one within the other ("chimney", "kitchen chimney"); null where one has none.</summary>
-    private static bool? SamePlace(FindingFact one, FindingFact other)
-    {
-        var (a, b) = (Plain(one.Place), Plain(other.Place));
-        return a.Length == 0 || b.Length == 0
+    private static bool? SamePlace(Placed one, Placed other) =>
+        one.Place.Length == 0 || other.Place.Length == 0
             ? null
-            : $" {a} ".Contains($" {b} ", StringComparison.Ordinal) || $" {b} ".Contains($" {a} ", StringComparison.Ordinal);
+            : one.Place.Contains(other.Place, StringComparison.Ordinal) || other.Place.Contains(one.Place, StringComparison.Ordinal);
+
+    /// <summary>A place in whole words with a blank around each, so that one holds another as words; without articles and stops.</summary>
+    private static string Plain(string place)
+    {
+        var words = place
+            .ToLowerInvariant()
+            .Split([' ', ',', '.', ';'], StringSplitOptions.RemoveEmptyEntries)
+            .Where(w => w != "the")
+            .ToList();
+        return words.Count == 0 ? "" : $" {string.Join(' ', words)} ";
     }
 
-    private static string Plain(string place) =>
-        string.Join(
-            ' ',
-            place.ToLowerInvariant().Split([' ', ',', '.', ';'], StringSplitOptions.RemoveEmptyEntries).Where(w => w != "the")
-        );
-
-    private static bool SameElement(RuleBook book, FindingFact one, FindingFact other) =>
-        AsRecorded.Condition(book, one).Element is { Length: > 0 } element && element == AsRecorded.Condition(book, other).Element;
-
-    private static RoofProblem Problem(RuleBook book, List<FindingFact> members, string why)
+    private static RoofProblem Problem(RuleBook book, List<Placed> members, string why)
     {
         var parts = members
-            .Select(f => new ProblemPart(f.Id, RoleOf(book, f, members), Name(book, f)))
+            .Select(m => new ProblemPart(m.Finding.Id, RoleOf(book, m, members), m.Name))
             .OrderBy(p => p.Role)
             .ThenBy(p => p.FindingId)
             .ToList();
-        var first = members.First(f => f.Id == parts[0].FindingId);
-        var place = first.Place.Trim();
+        var place = members.First(m => m.Finding.Id == parts[0].FindingId).Finding.Place.Trim();
         return new RoofProblem(
-            members[0].Id,
+            members[0].Finding.Id,
             place.Length > 0 ? $"{parts[0].Name}, {place}" : parts[0].Name,
             parts,
             parts.Count == 1 ? "" : Sentences.Ended(why),
-            members.Any(f => f.Problem is not null)
+            members.Any(m => m.Finding.Problem is not null)
         );
     }
 
-    private static ProblemRole RoleOf(RuleBook book, FindingFact finding, List<FindingFact> members)
+    private static ProblemRole RoleOf(RuleBook book, Placed of, List<Placed> members)
     {
-        var condition = AsRecorded.Condition(book, finding);
         // A stain tells of water; what stays wet out of sight is damaged.
-        return condition is { Shows: WaterEvidence.Stained, Consequence: not Consequence.HiddenWet } ? ProblemRole.Sign
-            : condition.Makeshift && members.Count > 1 ? ProblemRole.Makeshift
-            : book.LinksTo(finding.Condition).Any(l => members.Any(m => m.Condition == l.Cause)) ? ProblemRole.Damage
+        return of.Condition is { Shows: WaterEvidence.Stained, Consequence: not Consequence.HiddenWet } ? ProblemRole.Sign
+            : of.Condition.Makeshift && members.Count > 1 ? ProblemRole.Makeshift
+            : book.LinksTo(of.Condition.Code).Any(l => members.Any(m => m.Condition.Code == l.Cause)) ? ProblemRole.Damage
             : ProblemRole.Cause;
     }
-
-    private static string Name(RuleBook book, FindingFact finding) => AsRecorded.Condition(book, finding).Name;
 
     /// <summary>Sets that grow together, with what joined them first.</summary>
     private sealed class Groups(int count)

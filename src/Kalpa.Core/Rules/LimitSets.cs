@@ -38,20 +38,9 @@ internal static class LimitSets
             {
                 var whose =
                     place.Local.Edition.Length > 0 ? $"{place.Local.Jurisdiction}, {place.Local.Edition}" : place.Local.Jurisdiction;
+                var local = Replaced(limit, own, LocalId, SourceClass.Published, whose);
                 found.Add(
-                    new StandingLimit(
-                        limit with
-                        {
-                            Id = LocalId + limit.Id,
-                            Least = own.Least,
-                            Most = own.Most,
-                            SourceClass = SourceClass.Published,
-                            Source = own.Source.Length > 0 ? $"{whose}: {own.Source}" : whose,
-                        },
-                        LimitStanding.Binds,
-                        "Required here.",
-                        limit.Where is { LocalShows: true } ? null : open
-                    )
+                    new StandingLimit(local, LimitStanding.Binds, "Required here.", limit.Where is { LocalShows: true } ? null : open)
                 );
                 found.Add(new StandingLimit(limit, LimitStanding.Overridden, $"Replaced here by {whose}."));
                 continue;
@@ -63,21 +52,8 @@ internal static class LimitSets
             }
             if (!limit.Binds && place.Firm?.LastOrDefault(l => l.LimitId == limit.Id) is { } firm)
             {
-                found.Add(
-                    new StandingLimit(
-                        limit with
-                        {
-                            Id = FirmId + limit.Id,
-                            Least = firm.Least,
-                            Most = firm.Most,
-                            SourceClass = SourceClass.CommonPractice,
-                            Source = firm.Source.Length > 0 ? $"The firm’s value: {firm.Source}" : "The firm’s value",
-                        },
-                        LimitStanding.Advises,
-                        "",
-                        open
-                    )
-                );
+                var ours = Replaced(limit, firm, FirmId, SourceClass.CommonPractice, "The firm’s value");
+                found.Add(new StandingLimit(ours, LimitStanding.Advises, "", open));
                 found.Add(new StandingLimit(limit, LimitStanding.Overridden, "Replaced by the firm’s value."));
                 continue;
             }
@@ -85,6 +61,17 @@ internal static class LimitSets
         }
         return found;
     }
+
+    /// <summary>A limit of the book with somebody's own value and source in its place.</summary>
+    private static Limit Replaced(Limit limit, LocalLimit own, string prefix, SourceClass sourceClass, string whose) =>
+        limit with
+        {
+            Id = prefix + limit.Id,
+            Least = own.Least,
+            Most = own.Most,
+            SourceClass = sourceClass,
+            Source = own.Source.Length > 0 ? $"{whose}: {own.Source}" : whose,
+        };
 
     /// <summary>Those that govern are chosen from what binds; where nothing does, from good practice.</summary>
     public static List<StandingLimit> Deciding(IReadOnlyList<StandingLimit> all)

@@ -165,9 +165,11 @@ public static class RuleLogic
         };
 
     private static string Applies(Condition condition) =>
-        condition.Families is null
-            ? "Any covering."
-            : $"On {Sentences.List([.. condition.Families.Select(f => f == CoveringFamily.Asphalt ? "asphalt shingles" : f.ToString().ToLowerInvariant())])}.";
+        condition.Families is null ? "Any covering." : $"On {Sentences.List([.. condition.Families.Select(NameOf)])}.";
+
+    /// <summary>A family of coverings as it stands in a sentence.</summary>
+    public static string NameOf(CoveringFamily family) =>
+        family == CoveringFamily.Asphalt ? "asphalt shingles" : family.ToString().ToLowerInvariant();
 
     private static string Options(Decision decision, DecisionRule rule) =>
         string.Join(" or ", decision.Options.Where(o => rule.Is.Contains(o.Key)).Select(o => Sentences.Lower(o.Words)));

@@ -94,17 +94,27 @@ public class RoofProblemTests
     }
 
     [Fact]
-    public void The_inspector_joins_and_splits_and_that_goes_before()
+    public void The_inspector_splits_one_off_and_joins_two_problems()
     {
         var (kickout, siding, moss) = (On(Roof.A, "kickout-missing"), On(Roof.A, "siding-decayed"), On(Roof.B, "moss-grown"));
-        var split = siding with { Problem = new ChosenProblem(siding.Id) };
-        Of(kickout, split, moss).Count.ShouldBe(3);
-        var joined = Of(kickout, siding, moss with { Problem = new ChosenProblem(kickout.Id, "One storm") });
-        var problem = joined.ShouldHaveSingleItem();
-        problem.Chosen.ShouldBeTrue();
-        problem.Parts.Count.ShouldBe(3);
-        // Undone, it is as before.
         Of(kickout, siding, moss).Count.ShouldBe(2);
+        Of(kickout, siding with { Problem = new ChosenProblem(siding.Id) }, moss).Count.ShouldBe(3);
+        Of(kickout with { Problem = new ChosenProblem(kickout.Id) }, siding, moss).Count.ShouldBe(3);
+        // Put to any finding of a problem, the whole of both is one; what Kalpa put together stays together.
+        foreach (var of in new[] { kickout, siding })
+        {
+            var problem = Of(kickout, siding, moss with { Problem = new ChosenProblem(of.Id, "One storm") }).ShouldHaveSingleItem();
+            problem.Chosen.ShouldBeTrue();
+            problem.Parts.Count.ShouldBe(3);
+        }
+        // One that was split off is joined all the same where the inspector says so.
+        var alone = siding with
+        {
+            Problem = new ChosenProblem(siding.Id),
+        };
+        Of(kickout, alone, moss with { Problem = new ChosenProblem(siding.Id) }).Count.ShouldBe(2);
+        // What it was put to is gone: it stands as Kalpa puts it.
+        Of(kickout, siding with { Problem = new ChosenProblem(Guid.CreateVersion7()) }).Count.ShouldBe(1);
     }
 
     [Property(MaxTest = 300)]

@@ -1449,8 +1449,8 @@ export interface components {
             receipts: components["schemas"]["ChangeReceipt"][];
         };
         /**
-         * @description The problem that the inspector put a finding into: those of one id are one problem, and it is joined with nothing else. The id of the finding itself: it stands
-         *     alone. Reason may be empty.
+         * @description Where the inspector put a finding: to the problem of the finding of this id; the id of the finding itself splits it off from whatever Kalpa would put it with.
+         *     Reason may be empty.
          */
         ChosenProblem: {
             /** Format: uuid */

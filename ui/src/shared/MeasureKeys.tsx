@@ -15,7 +15,8 @@ type Props = {
   onHow: (how: MeasureFact['how']) => void
 }
 
-const units = { length: ', inches', pitch: '', count: '', percent: ', percent', rValue: '' } as const
+/** Behind the name of what is measured; a pitch, a count and an R-value say theirs by themselves. */
+export const units = { length: ', inches', pitch: '', count: '', percent: ', percent', rValue: '' } as const
 const hints = { length: '1 1/2 or 38 mm', pitch: '6/12', count: '4', percent: '25', rValue: 'R-30' } as const
 
 /** Six fat keys of the likely values, or typing; and how it was measured. */

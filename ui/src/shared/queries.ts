@@ -105,6 +105,8 @@ export function useFirmRules() {
     ...answer,
     rules: (mine ? (mine.fact as FirmRulesFact) : answer.data?.rules) ?? null,
     heads: answer.data?.heads ?? [],
+    /** Nothing can be changed, or said of it, before it is known what stands. */
+    known: mine !== undefined || answer.data !== undefined,
   }
 }
 

@@ -37,8 +37,8 @@ public static class BookEndpoints
         return TypedResults.Ok(new FirmRulesAnswer(await reader.FirmRules(heads, cancel), heads));
     }
 
-    private static async Task<Ok<RecurringAnswer>> Recurring(DossierReader reader, TouchedReader touched, CancellationToken cancel) =>
-        TypedResults.Ok(await touched.Recurring(await reader.FirmRules([], cancel), cancel));
+    private static async Task<Ok<RecurringAnswer>> Recurring(DossierReader reader, RecurringReader recurring, CancellationToken cancel) =>
+        TypedResults.Ok(await recurring.Recurring(await reader.FirmRules([], cancel), cancel));
 
     /// <summary>The book to take along on paper: all of it, or what is met on one family of coverings, with what the firm has of its own.</summary>
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Print(

@@ -5,6 +5,7 @@ import type { BookAnswer } from '../../api/types'
 import { useBook } from '../../shared/queries'
 import { Select } from '../../shared/Select'
 import { Empty, Loading, Trouble } from '../../shared/States'
+import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { BookChanges } from './BookChanges'
 import { type BookFilter, type EntryKind, indexOf, searchBook } from './bookSearch'
 import { CombinationEntry } from './CombinationEntry'
@@ -50,7 +51,9 @@ export function BookPage() {
       <Flex gap="4" align="start">
         <Box flex="2" minW="0" className={id ? 'k-phonehide' : undefined}>
           <List book={book.data} chosen={`${kind}/${id}`} />
-          <FirmWays book={book.data} />
+          <WhenFirmKnown>
+            <FirmWays book={book.data} />
+          </WhenFirmKnown>
         </Box>
         <Box flex="3" minW="0" className={id ? undefined : 'k-phonehide'}>
           {kind && id ? (

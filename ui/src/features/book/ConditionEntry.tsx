@@ -2,11 +2,11 @@ import { Image, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
+import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { photoRoles, sourceClasses } from '../../shared/words'
 import { drawingOf } from './drawings'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
-import { FirmRemedyField, FirmWordsField } from './FirmEntry'
-import { FirmPhrase } from './FirmWays'
+import { FirmPhraseField, FirmRemedyField, FirmWordsField } from './FirmEntry'
 import { TryValues } from './TryValues'
 
 export function ConditionEntry({ book, condition }: { book: BookAnswer; condition: Condition }) {
@@ -92,9 +92,11 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
           />
         </Part>
       )}
-      <FirmPhrase code={condition.code} />
-      <FirmRemedyField condition={condition} />
-      <FirmWordsField code={condition.code} />
+      <WhenFirmKnown>
+        <FirmPhraseField code={condition.code} />
+        <FirmRemedyField condition={condition} />
+        <FirmWordsField code={condition.code} />
+      </WhenFirmKnown>
       <Touched book={book} codes={[condition.code]} />
     </>
   )

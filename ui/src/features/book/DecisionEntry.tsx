@@ -4,6 +4,7 @@ import type { BookAnswer, Decision } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { Trouble } from '../../shared/States'
 import { useFirm } from '../../shared/useFirm'
+import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Part, Title, Touched } from './EntryParts'
 
@@ -29,12 +30,14 @@ export function DecisionEntry({ book, decision }: { book: BookAnswer; decision: 
         <Text fontSize="sm">To find out: {decision.settle}</Text>
       </Part>
       <Part title="The firm’s default">
-        <Choice
-          label="Where the fact is not known"
-          value={own}
-          options={Object.fromEntries(decision.views.map(({ key, words }) => [key, words]))}
-          onChange={choose}
-        />
+        <WhenFirmKnown>
+          <Choice
+            label="Where the fact is not known"
+            value={own}
+            options={Object.fromEntries(decision.views.map(({ key, words }) => [key, words]))}
+            onChange={choose}
+          />
+        </WhenFirmKnown>
         {error !== null && <Trouble error={error} />}
       </Part>
       <Part title="Affects">

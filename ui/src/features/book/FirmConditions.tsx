@@ -1,14 +1,15 @@
-import { Box, Button, Flex, Input, Stack, Text, Textarea } from '@chakra-ui/react'
+import { Box, Button, Flex, Input, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { BookAnswer, FirmRulesFact, OwnCondition } from '../../api/types'
-import { Choice } from '../../shared/Choice'
+import { commaList } from '../../shared/commaList'
 import { download } from '../../shared/download'
 import { Labelled } from '../../shared/Labelled'
+import { OwnConditionFields } from '../../shared/OwnConditionFields'
 import { consequences, isWhole } from '../../shared/ownCondition'
 import { useRecurring } from '../../shared/queries'
 import { ended } from '../../shared/sentences'
 import { Lines, Part } from './EntryParts'
-import { countOf, csvOf, jsonOf, merged, readFirmBook } from './firmConditions'
+import { countOf, csvOf, jsonOf, merged, readFirmBook } from './firmFile'
 
 type Props = { book: BookAnswer; rules: FirmRulesFact; onChange: (fields: Partial<FirmRulesFact>) => void }
 
@@ -155,40 +156,19 @@ type FormProps = {
 function OwnForm({ own, taken, onSave, onCancel }: FormProps) {
   const [draft, setDraft] = useState(own)
   const [words, setWords] = useState((own.words ?? []).join(', '))
-  const set = (fields: Partial<OwnCondition>) => setDraft((old) => ({ ...old, ...fields }))
   const again = taken.includes(draft.title.trim())
   const save = () => {
-    const list = words
-      .split(',')
-      .map((word) => word.trim())
-      .filter(Boolean)
+    const list = commaList(words)
     onSave({ ...draft, title: draft.title.trim(), words: list.length > 0 ? list : null })
   }
   return (
     <Stack gap="2" as="section" aria-label={`Edit ${own.title}`}>
-      <Labelled wide label="Title">
-        <Input value={draft.title} onChange={(event) => set({ title: event.target.value })} />
-      </Labelled>
-      <Labelled wide label="What is seen">
-        <Textarea rows={2} value={draft.seen} onChange={(event) => set({ seen: event.target.value })} />
-      </Labelled>
-      <Choice
-        label="What it can lead to"
-        value={draft.consequence}
-        options={consequences}
-        onChange={(consequence) => set({ consequence })}
-      />
-      <Labelled wide label="What is recommended">
-        <Input value={draft.recommendation} onChange={(event) => set({ recommendation: event.target.value })} />
-      </Labelled>
-      <Labelled wide label="Trade (blank: roofer)">
-        <Input value={draft.trade ?? ''} onChange={(event) => set({ trade: event.target.value })} />
-      </Labelled>
+      <OwnConditionFields own={draft} onChange={setDraft} />
       <Labelled wide label="Search words, separated by commas">
         <Input value={words} onChange={(event) => setWords(event.target.value)} />
       </Labelled>
       {again && <Text color="fg.error">Another condition has this title. Give it one of its own.</Text>}
-      {!isWhole(draft) && <Text color="fg.error">A title, what is seen and what is recommended are needed.</Text>}
+      {!isWhole(draft) && <Text color="fg.error">A title, what you saw and what you recommend are needed.</Text>}
       <Flex gap="2">
         <Button size="sm" disabled={again || !isWhole(draft)} onClick={save}>
           Save

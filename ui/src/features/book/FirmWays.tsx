@@ -1,9 +1,10 @@
 import { Box, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import type { BookAnswer } from '../../api/types'
-import { TypedAnswer } from '../../shared/Answers'
+import type { BookAnswer, LocalLimit } from '../../api/types'
+import { Bound } from '../../shared/Bound'
 import { Choice } from '../../shared/Choice'
 import { Trouble } from '../../shared/States'
+import { upperFirst } from '../../shared/sentences'
 import { useFirm } from '../../shared/useFirm'
 import { Lines, Part } from './EntryParts'
 import { FirmConditions } from './FirmConditions'
@@ -68,11 +69,7 @@ export function FirmWays({ book }: { book: BookAnswer }) {
         <Part title="Firm limits">
           <Lines
             of={(rules.limits ?? []).map(({ limitId, least, most, source }) => (
-              <span key={limitId}>
-                <Link to={`/book/limit/${limitId}`}>{book.limitTexts[limitId] ?? limitId}</Link>: the firm’s value{' '}
-                {[least != null && `at least ${least}`, most != null && `at most ${most}`].filter(Boolean).join(', ')}
-                {source && ` (${source})`}
-              </span>
+              <FirmLimit key={limitId} book={book} limitId={limitId} least={least} most={most} source={source} />
             ))}
           />
         </Part>
@@ -100,28 +97,15 @@ export function FirmWays({ book }: { book: BookAnswer }) {
   )
 }
 
-/** What the firm says a condition means, whenever it is found; empty: the book's words. */
-export function FirmPhrase({ code }: { code: string }) {
-  const { rules, keep, error } = useFirm()
-  const own = rules.phrases.find(({ condition }) => condition === code)?.means ?? ''
-  const set = (typed: string) => {
-    const others = rules.phrases.filter(({ condition }) => condition !== code)
-    const means = typed.trim()
-    keep({ phrases: means ? [...others, { condition: code, means }] : others })
-  }
+/** The firm's value beside the rule book's that it replaces. */
+function FirmLimit({ book, limitId, least, most, source }: LocalLimit & { book: BookAnswer }) {
+  const limit = book.limits.find(({ id }) => id === limitId)
+  const quantity = book.quantities.find(({ id }) => id === limit?.quantity)
   return (
-    <Part title="The firm’s wording">
-      <TypedAnswer
-        key={own}
-        label="Used whenever it is found"
-        typed={own}
-        onKeep={set}
-        placeholder="the rule book’s wording"
-      />
-      {error !== null && <Trouble error={error} />}
-      <Text fontSize="sm" color="faint">
-        Wording of a single finding is changed there.
-      </Text>
-    </Part>
+    <span>
+      <Link to={`/book/limit/${limitId}`}>{upperFirst(quantity?.name ?? limitId)}</Link>:{' '}
+      {quantity && <Bound quantity={quantity} least={least} most={most} />}
+      {source && ` (${source})`}; the rule book has {book.limitTexts[limitId]}
+    </span>
   )
 }

@@ -2,6 +2,7 @@ import { Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Limit } from '../../api/types'
 import { upperFirst } from '../../shared/sentences'
+import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { sourceClasses } from '../../shared/words'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
 import { FirmLimitField } from './FirmEntry'
@@ -39,7 +40,9 @@ export function LimitEntry({ book, limit }: { book: BookAnswer; limit: Limit }) 
           ))}
         />
       </Part>
-      <FirmLimitField limit={limit} />
+      <WhenFirmKnown>
+        <FirmLimitField limit={limit} quantity={quantity} />
+      </WhenFirmKnown>
       <Touched book={book} codes={conditions.map(({ code }) => code)} />
     </>
   )

@@ -17,6 +17,7 @@ import { MeasureKeys } from '../../shared/MeasureKeys'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Select } from '../../shared/Select'
 import { useBehind } from '../../shared/useBehind'
+import { useFirm } from '../../shared/useFirm'
 import { VerdictPanel } from '../../shared/VerdictPanel'
 import { codeFamilies, evidences, extents, unders } from '../../shared/words'
 import { Part } from './EntryParts'
@@ -46,6 +47,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
   const [extent, setExtent] = useState<FindingFact['extent']>('onePlace')
   const [under, setUnder] = useState<Under>('heatedRoom')
   const [deciding, setDeciding] = useState<DecidingAnswer[]>([])
+  const { rules } = useFirm()
   const asked = hangingOn(book, condition)
   const parsed = useParsed(typed, quantity?.unit ?? 'length')
   const reading = parsed?.reading === true
@@ -62,6 +64,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
     risePer12: Number(rise),
     local,
     deciding,
+    firm: rules.limits ?? null,
   })
   const verdict = asking.answer
   const waiting = reading ? 'Reading the measure…' : asking.fresh ? null : 'Calculating…'

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import type { Condition, Covering, FirmWords, OwnCondition } from '../../api/types'
 import { asCondition, emptyOwn } from '../../shared/ownCondition'
 import { useHabits } from '../../shared/queries'
@@ -26,11 +26,7 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
   const known = useHabits()
   const [habits] = useState(known)
   const [search, setSearch] = useState('')
-  const firm = useMemo(() => new Map(firmOwn.map((own) => [asCondition(own), own])), [firmOwn])
-  const conditions = useMemo(
-    () => [...withWords(book.conditions, firmWords), ...firm.keys()],
-    [book.conditions, firmWords, firm],
-  )
+  const { conditions, ownOf } = offered(book.conditions, firmOwn, firmWords)
   if (chosen) {
     return (
       <Stack gap="1">
@@ -63,7 +59,7 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
       />
       <SimpleGrid columns={2} gap="2">
         {found.map((condition) => {
-          const own = firm.get(condition)
+          const own = ownOf.get(condition)
           return (
             <Button
               key={own ? `firm: ${own.title}` : condition.code}
@@ -104,14 +100,22 @@ export function ConditionPicker({ station, family, kind, worn, chosen, onChoose,
   )
 }
 
-/** The book's conditions with the words the firm's people search by. */
-const withWords = (conditions: Condition[], firmWords: FirmWords[]) => {
-  if (firmWords.length === 0) return conditions
+type Offered = { conditions: Condition[]; ownOf: Map<Condition, OwnCondition> }
+
+let last: { of: unknown[]; offered: Offered } | undefined
+
+/** The book's conditions with the firm's own and the firm's search words: made once, so that the search makes its index once and not for each finding. */
+function offered(book: Condition[], firmOwn: OwnCondition[], firmWords: FirmWords[]): Offered {
+  const of = [book, firmOwn, firmWords]
+  if (last && of.every((list, at) => list === last?.of[at])) return last.offered
+  const ownOf = new Map(firmOwn.map((own) => [asCondition(own), own]))
   const words = new Map(firmWords.map((own) => [own.condition, own.words]))
-  return conditions.map((condition) => {
-    const own = words.get(condition.code)
-    return own ? { ...condition, words: [...condition.words, ...own] } : condition
+  const known = book.map((condition) => {
+    const more = words.get(condition.code)
+    return more ? { ...condition, words: [...condition.words, ...more] } : condition
   })
+  last = { of, offered: { conditions: [...known, ...ownOf.keys()], ownOf } }
+  return last.offered
 }
 
 const titleOf = (search: string) => search.trim().replace(/^./, (first) => first.toUpperCase())

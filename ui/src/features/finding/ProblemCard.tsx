@@ -1,7 +1,6 @@
 import { Box, Button, Flex, NativeSelect, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { FindingFact, ProblemRole, RoofProblem } from '../../api/types'
-import { useVisitContext } from '../../shared/visitContext'
 
 type Props = { draft: FindingFact; problems: RoofProblem[]; onChange: (fields: Partial<FindingFact>) => void }
 
@@ -14,17 +13,11 @@ const roles: Record<ProblemRole, string> = {
 
 /** Which problem a finding belongs to: one cause at one place. The inspector splits it off or joins it with another by a tap, and takes that back. */
 export function ProblemCard({ draft, problems, onChange }: Props) {
-  const { visit } = useVisitContext()
   const own = problems.find((problem) => problem.parts.some((part) => part.findingId === draft.id))
   if (!own) return null
   const together = own.parts.length > 1
   const others = problems.filter((problem) => problem !== own)
   if (!together && others.length === 0 && !draft.problem) return null
-  // Whoever is in it by choice gives the id; else its first finding does.
-  const anchorOf = ({ id, parts }: RoofProblem) =>
-    parts
-      .map((part) => visit.facts.findings.find((finding) => finding.id === part.findingId)?.problem?.id)
-      .find((chosen) => chosen != null) ?? id
   return (
     <Box className="k-sheet" as="section" aria-label="Problem">
       <Text fontWeight="bold">{together ? `One problem: ${own.title}` : 'A problem of its own'}</Text>
@@ -65,10 +58,7 @@ export function ProblemCard({ draft, problems, onChange }: Props) {
             <NativeSelect.Field
               aria-label="Join with"
               value=""
-              onChange={(event) => {
-                const chosen = others.find(({ id }) => id === event.target.value)
-                if (chosen) onChange({ problem: { id: anchorOf(chosen), reason: '' } })
-              }}
+              onChange={({ target: { value } }) => value && onChange({ problem: { id: value, reason: '' } })}
             >
               <option value="">Join with …</option>
               {others.map(({ id, title }) => (

@@ -77,7 +77,7 @@ export function ReportWords({ draft, judged, onChange }: Props) {
           </Button>
         )}
         {draft.ownWords?.means && condition && (
-          <Button variant="outline" size="md" onClick={keepForFirm} loading={firm.saving}>
+          <Button variant="outline" size="md" onClick={keepForFirm} loading={firm.saving} disabled={!firm.known}>
             Save for every “{condition.name.toLowerCase()}”
           </Button>
         )}

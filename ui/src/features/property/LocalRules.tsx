@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Limit, LocalProfileFact, PropertyDossier, Quantity } from '../../api/types'
-import { useCore } from '../../core/useCore'
+import { Bound } from '../../shared/Bound'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
@@ -104,19 +104,6 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
     </Box>
   )
 }
-
-/** A bound as the trade prints it. */
-function Bound({ quantity, least, most }: { quantity: Quantity; least: number | null; most: number | null }) {
-  const print = (value: number | null) =>
-    value === null ? undefined : { text: plain(value, quantity.unit), unit: quantity.unit, bareUnit: 'inch' as const }
-  const low = useCore('parse-measure', print(least))?.printed
-  const high = useCore('parse-measure', print(most))?.printed
-  return <>{low && high ? `${low} to ${high}` : low ? `at least ${low}` : high ? `at most ${high}` : '…'}</>
-}
-
-/** A number as the reading of measures takes it, whatever its unit. */
-const plain = (value: number, unit: Quantity['unit']) =>
-  `${Math.round(value * 10_000) / 10_000}${unit === 'pitch' ? '/12' : ''}`
 
 function Words({ label, value, onKeep }: { label: string; value: string; onKeep: (text: string) => void }) {
   const [text, setText] = useState(value)

@@ -5,11 +5,11 @@ import { useNavigate } from 'react-router'
 import * as z from 'zod'
 import type { BuildingFact, PropertyFact, RoofFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { commaList } from '../../shared/commaList'
 import { FormField, named } from '../../shared/FormField'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
-import { tagsOf } from './tags'
 
 const exposures = { ordinary: 'Ordinary weather', hotOrHail: 'Hot or hail country' } as const
 
@@ -40,7 +40,7 @@ export function NewProperty() {
     },
   })
   const submit = form.handleSubmit(({ name, address, owner, tags, building: house, roof: top, exposure }) => {
-    const property: PropertyFact = { id: newId(), name, address, owner, exposure, note: '', tags: tagsOf(tags) }
+    const property: PropertyFact = { id: newId(), name, address, owner, exposure, note: '', tags: commaList(tags) }
     const building: BuildingFact = { id: newId(), propertyId: property.id, name: house }
     const roof: RoofFact = { id: newId(), buildingId: building.id, name: top }
     record.mutate(

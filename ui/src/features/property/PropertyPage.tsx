@@ -6,6 +6,7 @@ import type { PropertyDossier, RoofFact, SlopeFact } from '../../api/types'
 import { useCoreAnswer } from '../../core/useCore'
 import { TypedAnswer } from '../../shared/Answers'
 import { asOfText } from '../../shared/asOf'
+import { commaList } from '../../shared/commaList'
 import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { Courses } from '../../shared/marks/Courses'
@@ -19,7 +20,6 @@ import { readLatitude } from './latitude'
 import { NewBuilding } from './NewBuilding'
 import { roofName } from './roofName'
 import { SlopeEditor } from './SlopeEditor'
-import { tagsOf } from './tags'
 import { VisitList } from './VisitList'
 
 /** A property: its roofs slope by slope, and the visits made. */
@@ -97,7 +97,7 @@ function TagsOf({ dossier }: { dossier: PropertyDossier }) {
         key={known}
         label="Tags, separated by commas"
         typed={known}
-        onKeep={(typed) => record.mutate([{ kind: 'property', fact: { ...dossier.property, tags: tagsOf(typed) } }])}
+        onKeep={(typed) => record.mutate([{ kind: 'property', fact: { ...dossier.property, tags: commaList(typed) } }])}
         placeholder="listed, insurer, yearly"
       />
       {record.isError && <Trouble error={record.error} />}

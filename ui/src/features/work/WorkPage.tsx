@@ -110,13 +110,21 @@ function WorkRow({ item }: { item: WorkItem }) {
 /** What is the same problem: repaired together, the cause first. */
 function SameProblem({ item, problems }: { item: WorkItem; problems: RoofProblem[] }) {
   const problem = problems.find(({ parts }) => parts.some(({ findingId }) => findingId === item.findingId))
-  const others = problem?.parts.filter(({ findingId }) => findingId !== item.findingId) ?? []
-  if (!problem || others.length === 0) return null
-  const isCause = problem.parts[0]?.findingId === item.findingId
+  const own = problem?.parts.find(({ findingId }) => findingId === item.findingId)
+  const others = problem?.parts.filter((part) => part !== own) ?? []
+  const follows = own?.role === 'cause' ? others.filter(({ role }) => role === 'damage' || role === 'sign') : []
+  const beside = others.filter((part) => !follows.includes(part))
+  if (others.length === 0) return null
   return (
     <Text fontSize="sm">
-      {isCause ? 'Cause of: ' : 'One problem with: '}
-      {others.map(({ name }) => name.toLowerCase()).join(', ')}.
+      {[
+        follows.length > 0 && `Likely cause of: ${namesOf(follows)}.`,
+        beside.length > 0 && `One problem with: ${namesOf(beside)}.`,
+      ]
+        .filter(Boolean)
+        .join(' ')}
     </Text>
   )
 }
+
+const namesOf = (parts: RoofProblem['parts']) => parts.map(({ name }) => name.toLowerCase()).join(', ')

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { OwnCondition } from '../../api/types'
-import { countOf, csvOf, type FirmBook, jsonOf, merged, readFirmBook } from './firmConditions'
+import { countOf, csvOf, type FirmBook, jsonOf, merged, readFirmBook } from './firmFile'
 
 const vane: OwnCondition = {
   title: 'Loose vane, “west”',
