@@ -108,6 +108,20 @@ internal sealed class JointLife
 
     private RemainingYears FirstToEnd(IReadOnlyList<ComponentModel> components, IReadOnlyList<StageChance> stages, Known known, int slice)
     {
+        var key = (known, slice, string.Join(' ', stages.Select(s => s.Stage)));
+        return firsts.TryGetValue(key, out var made) ? made : firsts[key] = ComputedFirst(components, stages, known, slice);
+    }
+
+    /// <summary>The first to end at stages: asked for again where it bounds that of more wear.</summary>
+    private readonly Dictionary<(Known, int, string), RemainingYears> firsts = [];
+
+    private RemainingYears ComputedFirst(
+        IReadOnlyList<ComponentModel> components,
+        IReadOnlyList<StageChance> stages,
+        Known known,
+        int slice
+    )
+    {
         if (components.Count == 1)
         {
             return SpentIfEmpty(YearsOf(components[0], stages[0].Stage, known, slice));
@@ -148,8 +162,35 @@ internal sealed class JointLife
                 tail[c] = evidence > 0 ? Math.Min(tail[c], total * (alone[c] / evidence)) : tail[c];
             }
         }
+        foreach (var less in LessWorn(components, stages, known))
+        {
+            var bound = FirstToEnd(components, less, known, slice);
+            var boundTail = bound.Tail();
+            for (var c = 0; c < tail.Length; c++)
+            {
+                tail[c] = Math.Min(tail[c], total * (boundTail[c] / bound.Total));
+            }
+        }
         return SpentIfEmpty(RemainingYears.FromTail(cellYears, tail, total));
     }
+
+    /// <summary>
+    /// The same with one component worn so little that its year still speaks of the exposure. Where that year is left aside, what it said against the others is
+    /// too, and more wear on the one would lengthen the slope.
+    /// </summary>
+    private static IEnumerable<IReadOnlyList<StageChance>> LessWorn(
+        IReadOnlyList<ComponentModel> components,
+        IReadOnlyList<StageChance> stages,
+        Known known
+    ) =>
+        known != Known.Both
+            ? []
+            : components
+                .Index()
+                .Where(c => c.Item.HasAge && stages[c.Index].Stage >= LookLeadsFrom)
+                .Select(c =>
+                    (IReadOnlyList<StageChance>)[.. stages.Select((s, i) => i == c.Index ? s with { Stage = LookLeadsFrom - 1 } : s)]
+                );
 
     /// <summary>A component's tail given the shared exposure: asked for again with every combination of the others' stages.</summary>
     private (double[] Tail, double Total) TailGiven(ComponentModel part, int? stage, Known known, int slice, double exposure)
