@@ -56,6 +56,7 @@ Section[] sections =
     new("elements", "key"),
     new("look-alikes", "key", Groups: "conditions"),
     new("links", "key", Groups: "effect"),
+    new("stops", "key", Groups: "conditions"),
     new("versions", "version"),
 ];
 

@@ -57,6 +57,8 @@ public static class ComputeMethods
         Of("sun", j => j.SunRequest, j => j.SunAnswer, ComputeServices.Sun),
         Of("combinations", j => j.AssessInput, j => j.CombinationsAnswer, ComputeServices.Combined),
         Of("problems", j => j.AssessInput, j => j.ProblemsAnswer, ComputeServices.Problems),
+        Of("decide", j => j.AssessInput, j => j.DecideAnswer, ComputeServices.Decide),
+        Of("jobs", j => j.AssessInput, j => j.JobsAnswer, ComputeServices.Jobs),
         Of("wording", j => j.WordingRequest, j => j.FindingWords, ComputeServices.Wording),
         Of("order", j => j.OrderRequest, j => j.OrderAnswer, ComputeServices.Order),
         Of("galvanic", j => j.GalvanicRequest, j => j.GalvanicAnswer, ComputeServices.OfMetals),

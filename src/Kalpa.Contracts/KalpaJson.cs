@@ -110,6 +110,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(FirmRulesFact))]
 [JsonSerializable(typeof(CombinationsAnswer))]
 [JsonSerializable(typeof(ProblemsAnswer))]
+[JsonSerializable(typeof(DecideAnswer))]
+[JsonSerializable(typeof(JobsAnswer))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

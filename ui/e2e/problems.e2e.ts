@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { address, makeVisit, shingle, signIn } from './helpers'
+import { address, allSent, chooseKey, makeVisit, onPhone, shingle, signIn } from './helpers'
 
 test('findings of one cause at one place are one problem, which the inspector splits, joins and takes back', async ({
   page,
@@ -18,7 +18,11 @@ test('findings of one cause at one place are one problem, which the inspector sp
   await record('walls', 'Decayed siding above the roof')
 
   await page.goto(`${address()}/visits/${visit}/work`)
-  await expect(page.getByText('Likely cause of: decayed siding above the roof.')).toBeVisible()
+  const resolves = page.getByText(/^Resolves: /)
+  await expect(resolves).toHaveText('Resolves: missing kick-out flashing; decayed siding above the roof.')
+  await expect(
+    page.getByRole('link', { name: 'Install kick-out flashing and replace the siding from the top down' }),
+  ).toBeVisible()
   await page.goto(`${address()}/visits/${visit}/walk?station=walls`)
   await page
     .getByRole('link', { name: /Decayed siding above the roof/ })
@@ -38,7 +42,45 @@ test('findings of one cause at one place are one problem, which the inspector sp
   await expect(page.getByText('Found here')).toBeVisible()
   // The two problems are one now.
   await page.goto(`${address()}/visits/${visit}/work`)
+  await expect(resolves).toHaveText('Resolves: missing kick-out flashing; exposed nail; decayed siding above the roof.')
+})
+
+test('what becomes of the roof stands first on Work; the inspector’s recommendation governs, and repairs on the slope go with it', async ({
+  browser,
+}) => {
+  const { page, context } = await onPhone(browser)
+  await signIn(page)
+  const { visit, slopes } = await makeVisit(page, 'Decision House', [shingle('A', 'south')])
+  await page.goto(`${address()}/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('Torn pipe boot')
+  await page.getByRole('button', { name: 'Torn pipe boot', exact: true }).click()
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
+
+  await page.goto(`${address()}/visits/${visit}/work`)
+  const decision = page.getByRole('region', { name: 'Decision' })
+  await expect(decision.getByText('Confirm slope A to decide on it.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toBeVisible()
+
+  await decision.getByRole('button', { name: 'Override' }).click()
+  await chooseKey(page, 'Recommendation', 'Replace')
+  const save = page.getByRole('button', { name: 'Save recommendation' })
+  // A recommendation without its reason is not saved.
+  await expect(page.getByText('Say what it rests on.')).toBeVisible()
+  await expect(save).toBeDisabled()
+  await page.getByLabel('Based on').fill('The owner re-roofs before selling')
+  await save.click()
+
+  await expect(decision.getByText('Re-roof slope A.')).toBeVisible()
+  await decision.getByText('Why').click()
   await expect(
-    page.getByText('Likely cause of: decayed siding above the roof. One problem with: exposed nail.'),
+    decision.getByText(/The inspector recommends it: the owner re-roofs before selling\. Computed: confirm slope A/),
   ).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Re-roof slope A' })).toBeVisible()
+  await expect(page.getByText('Included: torn pipe boot.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toHaveCount(0)
+  await allSent(page)
+  await page.reload()
+  await expect(decision.getByText('Re-roof slope A.')).toBeVisible()
+  await context.close()
 })

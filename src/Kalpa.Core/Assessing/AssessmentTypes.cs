@@ -42,7 +42,8 @@ public sealed record AssessInput(
 /// <summary>
 /// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
 /// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
-/// findings of one cause at one place together.
+/// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what becomes of the slopes, <paramref name="Decision"/> as one statement, and
+/// <paramref name="WithoutJob"/> why a finding asks for nothing.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -65,7 +66,10 @@ public sealed record Assessment(
     IReadOnlyList<CombinationAnswer> Combinations,
     IReadOnlyList<OpinionAnswer> Opinions,
     string NoWork,
-    IReadOnlyList<RoofProblem> RoofProblems
+    IReadOnlyList<RoofProblem> RoofProblems,
+    IReadOnlyList<RoofDecision> RoofDecisions,
+    string Decision,
+    IReadOnlyList<FindingWithoutJob> WithoutJob
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>
@@ -146,11 +150,22 @@ public enum WorkKind
 
     /// <summary>Something that has to be seen before anything can be said of the slope.</summary>
     Evaluate,
+
+    /// <summary>Tile that is lifted and relaid on new underlayment.</summary>
+    Relay,
 }
+
+/// <summary>A finding that a job resolves or includes.</summary>
+public sealed record JobFinding(Guid FindingId, string Name, string Place);
+
+/// <summary>A finding that is in no job, and why.</summary>
+public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 
 /// <summary>
 /// Something to do, in order of need; <paramref name="Number"/> counts from 1. <paramref name="AboveNext"/>: why it stands above the next, empty where that is
-/// plain; <paramref name="Trade"/>: who does it where a roofer does not.
+/// plain; <paramref name="Trade"/>: who does it where a roofer does not; <paramref name="Resolves"/>: the findings that are done with it, the cause first;
+/// <paramref name="Included"/>: what is on a section that is renewed, and is done with that; <paramref name="Until"/> says how long a repair has to hold, empty
+/// for a permanent one.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -169,7 +184,10 @@ public sealed record WorkItem(
     Guid? SlopeId,
     string AboveNext = "",
     string Trade = "",
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Amount? Amount = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Amount? Amount = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobFinding>? Resolves = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobFinding>? Included = null,
+    string Until = ""
 );
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>

@@ -43,7 +43,9 @@ public static class Assessor
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var work = WorkList.Of(book, input, slopes, findings, causes);
+        var roofProblems = RoofProblems.Of(book, input.Findings);
+        var decisions = RoofDecisions.Of(book, input, slopes, findings, planned);
+        var work = WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -69,7 +71,10 @@ public static class Assessor
             judge.Combined,
             SlopeOpinions.Of(input),
             work.Count > 0 ? "" : noWork,
-            RoofProblems.Of(book, input.Findings)
+            roofProblems,
+            decisions,
+            RoofDecisions.Statement(decisions),
+            WorkList.WithoutJob(findings, work)
         );
     }
 

@@ -62,7 +62,7 @@ internal static class CausesFirst
     /// <summary>Items in their order, each after the causes of it that are as urgent; items that are no finding stay where they are.</summary>
     public static List<T> Ordered<T>(
         IReadOnlyList<T> items,
-        Func<T, Guid?> findingOf,
+        Func<T, IReadOnlyList<Guid>> findingsOf,
         Func<T, UrgencyClass> classOf,
         IReadOnlyList<CauseLink> links
     )
@@ -72,7 +72,11 @@ internal static class CausesFirst
             return [.. items];
         }
         var causesOf = links.ToLookup(l => l.Effect, l => l.Cause);
-        var placeOf = items.Index().Where(i => findingOf(i.Item) is not null).ToDictionary(i => findingOf(i.Item)!.Value, i => i.Index);
+        var placeOf = items
+            .Index()
+            .SelectMany(i => findingsOf(i.Item).Select(id => (id, i.Index)))
+            .DistinctBy(p => p.id)
+            .ToDictionary(p => p.id, p => p.Index);
         var ordered = new List<T>();
         var placed = new HashSet<int>();
         void Place(int at)
@@ -82,7 +86,7 @@ internal static class CausesFirst
             {
                 return;
             }
-            var causes = findingOf(items[at]) is { } id ? causesOf[id] : [];
+            var causes = findingsOf(items[at]).SelectMany(id => causesOf[id]);
             foreach (var cause in causes.Where(placeOf.ContainsKey).Select(c => placeOf[c]).Order())
             {
                 if (classOf(items[cause]) == classOf(items[at]))

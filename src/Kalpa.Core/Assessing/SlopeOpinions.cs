@@ -69,6 +69,13 @@ public static class SlopeOpinions
             opinion.Who.Length == 0 ? ""
             : opinion.Action == OpinionAction.HaveJudged ? $" by {opinion.Who}"
             : $", {opinion.Who}";
+        var when = When(opinion);
+        return $"{Words(opinion.Action)}{who}{(when.Length > 0 ? $", {when}" : "")}.";
+    }
+
+    /// <summary>The event and the day it waits for: <c>before the winter, by October 1, 2027</c>; empty where it waits for none.</summary>
+    public static string When(OpinionFact opinion)
+    {
         var before = opinion.Event switch
         {
             OpinionEvent.Closing => "before the closing",
@@ -78,8 +85,7 @@ public static class SlopeOpinions
             _ => "",
         };
         var day = opinion.ByDay is { } by ? $"by {Day(by)}" : "";
-        var when = string.Join(", ", new[] { before, day }.Where(w => w.Length > 0));
-        return $"{Words(opinion.Action)}{who}{(when.Length > 0 ? $", {when}" : "")}.";
+        return string.Join(", ", new[] { before, day }.Where(w => w.Length > 0));
     }
 
     public static string Words(OpinionAction action) =>

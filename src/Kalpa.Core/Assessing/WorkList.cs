@@ -1,17 +1,20 @@
 using Kalpa.Core.Facts;
-using Kalpa.Core.Life;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>Findings and slopes as work in order of need: class first, then the loss of waiting, then id, so that the order never wavers.</summary>
+/// <summary>A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition.</summary>
+internal sealed record Job(WorkItem Item, UrgencyAnswer? Governing, FindingAssessment? Lead = null, Condition? Condition = null);
+
+/// <summary>
+/// Jobs in order of need: class first, then the loss of waiting, then id, so that the order never wavers. What is one problem is one job, and what is on a section that
+/// is renewed is done with that.
+/// </summary>
 internal static class WorkList
 {
-    /// <summary>A re-roof is listed when the likely life is at most this: time to plan and save for it.</summary>
-    private const double PlanReroofYears = 5;
-
     /// <summary>Common practice: low to high, one detail at a time.</summary>
     private static readonly string[] TraceSteps =
     [
@@ -26,11 +29,13 @@ internal static class WorkList
         AssessInput input,
         IReadOnlyList<SlopeAssessment> slopes,
         IReadOnlyList<FindingAssessment> findings,
-        IReadOnlyList<CauseLink> causes
+        IReadOnlyList<CauseLink> causes,
+        IReadOnlyList<RoofProblem> problems,
+        IReadOnlyList<RoofDecision> decisions
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
-        var items = findings
+        var repairs = findings
             .Where(f =>
                 // Water was seen: then a measure that conforms only says that the water has another way in.
                 (
@@ -42,45 +47,77 @@ internal static class WorkList
                 && (facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly || Immediate(f))
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
-            .Concat(slopes.Select(OfSlope).OfType<WorkItem>())
-            .Concat(slopes.SelectMany(s => Renewals(book, s, input.AsOf)));
-        var urgencies = findings.ToDictionary(f => f.FindingId, f => f.Urgency);
-        var byNeed = items
-            .OrderByDescending(i => i.Urgency)
-            .ThenByDescending(i => i.FindingId is { } id ? urgencies[id].Rank : 0)
-            .ThenByDescending(i => i.LossHigh)
-            .ThenBy(i => i.FindingId ?? i.SlopeId)
-            .ThenBy(i => i.Title, StringComparer.Ordinal)
             .ToList();
-        var ordered = CausesFirst.Ordered(byNeed, i => i.FindingId, i => i.Urgency, causes);
-        return [.. ordered.Select((item, at) => item with { Number = at + 1, AboveNext = Above(ordered, at, urgencies, causes) })];
+        var sections = decisions.Where(d => d.Renews).Select(d => SectionJobs.Of(book, d, repairs, facts)).ToList();
+        var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
+        var jobs = folded
+            .Concat(sections.SelectMany(s => s.Temporary))
+            .Concat(
+                decisions
+                    .SelectMany(d => SlopeJobs.Of(book, d, slopes, sections.FirstOrDefault(s => s.Decision == d), input))
+                    .Select(i => new Job(i, null))
+            )
+            .Concat(
+                slopes
+                    .SelectMany(s => SlopeJobs.Renewals(book, s, decisions.First(d => d.SlopeIds.Contains(s.SlopeId)), input.AsOf))
+                    .Select(i => new Job(i, null))
+            );
+        var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
+            .ThenByDescending(j => j.Governing?.Rank ?? 0)
+            .ThenByDescending(j => j.Item.LossHigh)
+            .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
+            .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
+            .ToList();
+        var ordered = CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes);
+        return [.. ordered.Select((job, at) => job.Item with { Number = at + 1, AboveNext = Above(ordered, at, causes) })];
     }
 
-    private static string Above(List<WorkItem> ordered, int at, Dictionary<Guid, UrgencyAnswer> urgencies, IReadOnlyList<CauseLink> causes)
+    /// <summary>Why a finding asks for nothing: each has a job, or a reason.</summary>
+    public static IReadOnlyList<FindingWithoutJob> WithoutJob(IReadOnlyList<FindingAssessment> findings, IReadOnlyList<WorkItem> work)
     {
-        if (at + 1 >= ordered.Count || ordered[at].FindingId is not { } id)
+        var placed = work.SelectMany(w => (w.Resolves ?? []).Concat(w.Included ?? [])).Select(f => f.FindingId).ToHashSet();
+        return
+        [
+            .. findings
+                .Where(f => !placed.Contains(f.FindingId))
+                .Select(f => new FindingWithoutJob(
+                    f.FindingId,
+                    f.Name,
+                    f.Outcome == FindingOutcome.DocumentOnly ? "Recorded only, as the inspector chose."
+                        : f.Verdict.Outcome == VerdictOutcome.Conforms ? "Within its limit: nothing has to be done."
+                        : f.Verdict.Outcome == VerdictOutcome.CannotTell ? "Not decided until it is measured or answered."
+                        : "A note: nothing has to be done."
+                )),
+        ];
+    }
+
+    private static IReadOnlyList<Guid> Of(Job job) => [.. (job.Item.Resolves ?? []).Select(f => f.FindingId)];
+
+    private static string Above(List<Job> ordered, int at, IReadOnlyList<CauseLink> causes)
+    {
+        if (at + 1 >= ordered.Count || ordered[at].Governing is not { } urgency)
         {
             return "";
         }
-        var next = ordered[at + 1];
-        if (next.FindingId is { } then)
+        var (item, next) = (ordered[at].Item, ordered[at + 1].Item);
+        if (ordered[at + 1].Governing is { } then)
         {
-            return causes.Contains(new CauseLink(id, then))
+            return Of(ordered[at]).Any(cause => Of(ordered[at + 1]).Any(effect => causes.Contains(new CauseLink(cause, effect))))
                 ? $"Ranked above “{Sentences.Lower(next.Title)}” because it brings that about: correct the cause first."
-                : Reasons.Above(urgencies[id], next.Title, urgencies[then]);
+                : Reasons.Above(urgency, next.Title, then);
         }
-        return ordered[at].Urgency == next.Urgency
+        return item.Urgency == next.Urgency
             ? $"Ranked above “{Sentences.Lower(next.Title)}” because damage goes on while that is planned."
-            : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(ordered[at].UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
+            : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(item.UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
     }
 
-    private static WorkItem Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
+    private static Job Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
     {
         var condition = AsRecorded.Condition(book, fact, input.Firm);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
         // What the inspector has given to somebody else stays with them.
         var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && judged.Outcome == FindingOutcome.Mend;
-        return new WorkItem(
+        var item = new WorkItem(
             0,
             WorkKind.Repair,
             elsewhere ? "Find where water enters" : Title(condition, judged),
@@ -100,8 +137,10 @@ internal static class WorkList
                     ? judged.Trade
                     : AnotherTrade
                 : "",
-            Amount: judged.Amount
+            Amount: judged.Amount,
+            Resolves: [new JobFinding(fact.Id, judged.Name, fact.Place)]
         );
+        return new Job(item, judged.Urgency, judged, condition);
     }
 
     private static bool Immediate(FindingAssessment judged) => judged.Urgency.Class == UrgencyClass.MakeSafeNow;
@@ -126,101 +165,4 @@ internal static class WorkList
                 _ => judged.RemedyTitle,
             };
     }
-
-    private static WorkItem? OfSlope(SlopeAssessment slope)
-    {
-        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
-        {
-            return Slope(
-                slope,
-                WorkKind.Rebuild,
-                $"Rebuild or replace slope {slope.Letter}",
-                UrgencyClass.WithinYear,
-                fitness.Reason,
-                ["Change the covering to one that suits the pitch, or re-frame to the pitch it needs", "Have a roofer evaluate which"]
-            );
-        }
-        if (slope.Life is { Stated: null, Unseen: { } unseen })
-        {
-            return Slope(
-                slope,
-                WorkKind.Evaluate,
-                $"Lift two tiles on slope {slope.Letter} and inspect the underlayment",
-                UrgencyClass.WithinYear,
-                $"{unseen.Words} {UnseenUnderlayment.Range(unseen)} {unseen.Conclude}",
-                [
-                    "Lift two tiles near the eave, one on each side of the slope",
-                    "Photograph the underlayment before and after, and rate it",
-                    "Ask for permits, invoices or photos of a relay",
-                ]
-            );
-        }
-        // Covered figures would show through a re-roof.
-        if (slope.FiguresCovered || slope.Life?.Stated is not { } left || left.Likely > PlanReroofYears)
-        {
-            return null;
-        }
-        var soon = Assessor.ReroofDue(slope);
-        return Slope(
-            slope,
-            WorkKind.Reroof,
-            soon ? $"Re-roof slope {slope.Letter}" : $"Plan the re-roof of slope {slope.Letter}",
-            soon ? UrgencyClass.WithinYear : UrgencyClass.WithReroof,
-            $"{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
-            ["Get estimates for the whole section to its natural breaks", "Replace underlayment, flashings and edge metal with it"]
-        );
-    }
-
-    /// <summary>What is renewed alone and falls due within a few years; what the re-roof comes before goes with it.</summary>
-    private static IEnumerable<WorkItem> Renewals(RuleBook book, SlopeAssessment slope, DateOnly asOf)
-    {
-        if (slope.FiguresCovered || slope.Fitness?.State == FitnessState.Unfit)
-        {
-            yield break;
-        }
-        foreach (var part in slope.Life?.Components ?? [])
-        {
-            if (part.Due is not { } due || due.Likely > asOf.Year + PlanReroofYears || book.FindComponent(part.Kind) is not { } kind)
-            {
-                continue;
-            }
-            var first = slope.Life!.Stated is not { } left || asOf.Year + left.Likely > due.Likely;
-            var soon = part.Left!.Likely <= Assessor.ReroofWithinYears;
-            yield return Slope(
-                slope,
-                WorkKind.Renew,
-                kind.Renew,
-                !first ? UrgencyClass.WithReroof
-                    : soon ? UrgencyClass.WithinYear
-                    : UrgencyClass.Watch,
-                $"{Sentences.Upper(part.Name)}: {Sentences.Lower(part.Words)}{(first ? "" : " The re-roof comes first and includes it.")}",
-                [kind.Renew]
-            );
-        }
-    }
-
-    private static WorkItem Slope(
-        SlopeAssessment slope,
-        WorkKind kind,
-        string title,
-        UrgencyClass urgency,
-        string why,
-        IReadOnlyList<string> steps
-    ) =>
-        new(
-            0,
-            kind,
-            title,
-            $"Slope {slope.Letter}",
-            urgency,
-            (int)urgency,
-            Urgencies.Words(urgency),
-            why,
-            steps,
-            "",
-            0,
-            0,
-            null,
-            slope.SlopeId
-        );
 }

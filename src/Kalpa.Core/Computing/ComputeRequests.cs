@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -29,6 +30,12 @@ public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combina
 
 /// <summary>The findings put together by cause and place.</summary>
 public sealed record ProblemsAnswer(IReadOnlyList<RoofProblem> Problems);
+
+/// <summary>What becomes of each section of slopes, and all of it as one statement.</summary>
+public sealed record DecideAnswer(IReadOnlyList<RoofDecision> Decisions, string Statement);
+
+/// <summary>Jobs in order of need, and findings that ask for none.</summary>
+public sealed record JobsAnswer(IReadOnlyList<WorkItem> Jobs, IReadOnlyList<FindingWithoutJob> WithoutJob);
 
 /// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known.</summary>
 public sealed record WordingRequest(

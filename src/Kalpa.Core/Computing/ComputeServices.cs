@@ -47,6 +47,18 @@ public static partial class ComputeServices
     public static Outcome<ProblemsAnswer> Problems(AssessInput input, RuleBook book) =>
         new ProblemsAnswer(Assessor.ProblemsOf(input, book));
 
+    public static Outcome<DecideAnswer> Decide(AssessInput input, RuleBook book)
+    {
+        var judged = Assessor.Assess(input, book);
+        return new DecideAnswer(judged.RoofDecisions, judged.Decision);
+    }
+
+    public static Outcome<JobsAnswer> Jobs(AssessInput input, RuleBook book)
+    {
+        var judged = Assessor.Assess(input, book);
+        return new JobsAnswer(judged.Work, judged.WithoutJob);
+    }
+
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
         if (!AsRecorded.IsKnown(book, request.Finding))

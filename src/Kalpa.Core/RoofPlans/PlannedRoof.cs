@@ -18,33 +18,40 @@ public sealed class PlannedRoof
     private readonly PlanShape shape;
     private readonly Dictionary<Guid, Spot> details;
     private readonly Dictionary<Guid, double> eaves;
+    private readonly HashSet<(Guid, Guid)> folds;
 
     private PlannedRoof(PlanFact? plan, IEnumerable<DetailFact> details)
     {
         this.plan = plan;
         this.details = details.ToDictionary(d => d.Id, d => d.Spot);
-        (shape, eaves) = plan is null ? (new PlanShape([], []), []) : Solved(plan);
+        (shape, eaves, folds) = plan is null ? (new PlanShape([], []), [], []) : Solved(plan);
     }
 
     /// <summary>The plan solved last: a dossier reads the same one several times, and a phone judges the same roof at every tap.</summary>
     [ThreadStatic]
-    private static (PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves)? last;
+    private static (PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds)? last;
 
-    private static (PlanShape Shape, Dictionary<Guid, double> Eaves) Solved(PlanFact plan)
+    private static (PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds) Solved(PlanFact plan)
     {
         if (last is not { } before || !Same(before.Plan, plan))
         {
             var shape = PlanSolver.Solve(plan);
+            var edges = PlanEdges.Classify(plan, shape);
             var eaves = plan.Sized
-                ? PlanEdges
-                    .Classify(plan, shape)
+                ? edges
                     .Where(e => e.Class == EdgeClass.Eave)
                     .GroupBy(e => e.SlopeId)
                     .ToDictionary(g => g.Key, g => Quantise.Feet(g.Sum(e => e.TrueFeet)))
                 : [];
-            last = before = (plan, shape, eaves);
+            HashSet<(Guid, Guid)> folds =
+            [
+                .. edges
+                    .Where(e => e.OtherSlopeId is not null && e.Class is not EdgeClass.Step)
+                    .Select(e => Pair(e.SlopeId, e.OtherSlopeId!.Value)),
+            ];
+            last = before = (plan, shape, eaves, folds);
         }
-        return (before.Shape, before.Eaves);
+        return (before.Shape, before.Eaves, before.Folds);
     }
 
     public static PlannedRoof Of(PlanFact? plan, IEnumerable<DetailFact>? details) => new(plan, details ?? []);
@@ -110,6 +117,12 @@ public sealed class PlannedRoof
             Quantise.Feet(facet.SlopeFeet)
         );
     }
+
+    private static (Guid, Guid) Pair(Guid one, Guid other) => one.CompareTo(other) < 0 ? (one, other) : (other, one);
+
+    /// <summary>Whether two slopes share a ridge, hip, valley or other fold; null where the plan does not have both.</summary>
+    public bool? Meet(Guid one, Guid other) =>
+        shape.Facet(one) is null || shape.Facet(other) is null ? null : folds.Contains(Pair(one, other));
 
     /// <summary>The spot of a finding: its own, else its detail's.</summary>
     public Spot? SpotOf(FindingFact finding) =>

@@ -50,6 +50,7 @@ public static class BookChecks
             .. book
                 .Links.Where(l => l.Cause == l.Effect || new[] { l.Cause, l.Effect }.Any(c => book.FindCondition(c) is null))
                 .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
+            .. book.Stops.SelectMany(s => Stop(book, s)),
             .. Versions(book),
             .. Retired(book),
             .. book
@@ -232,6 +233,23 @@ public static class BookChecks
             {
                 yield return $"condition {condition.Code}: needs the test that tells it from another of its element at its station";
             }
+        }
+    }
+
+    private static IEnumerable<string> Stop(RuleBook book, RepairStop stop)
+    {
+        if (stop.Conditions.Count == 0 || stop.Conditions.Any(c => book.FindCondition(c) is null))
+        {
+            yield return $"stop {stop.Key}: needs conditions of the rule book";
+        }
+        if (stop.Action is not (RoofAction.Replace or RoofAction.Relay) || string.IsNullOrWhiteSpace(stop.Words))
+        {
+            yield return $"stop {stop.Key}: needs to replace or relay, and words that say why";
+        }
+        var options = book.FindDecision(stop.Decision)?.Options.Select(o => o.Key).ToList();
+        if (stop.Decision.Length > 0 && (stop.Is is not { Count: > 0 } || stop.Is.Any(o => options?.Contains(o) != true)))
+        {
+            yield return $"stop {stop.Key}: needs an answer to a question of the rule book";
         }
     }
 

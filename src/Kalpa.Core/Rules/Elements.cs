@@ -21,7 +21,7 @@ public enum AmountKind
 /// <summary>
 /// A part of a roof or building that findings are on. <paramref name="Assumed"/>: what is taken for one spot, several spots and a widespread finding until somebody
 /// counts or measures, each a count, a length in feet, or a width and height in feet (common practice); <paramref name="One"/> and <paramref name="Many"/> name the
-/// pieces that are counted.
+/// pieces that are counted. <paramref name="Separate"/>: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced.
 /// </summary>
 public sealed record Element(
     string Key,
@@ -29,7 +29,8 @@ public sealed record Element(
     AmountKind Amount = AmountKind.None,
     IReadOnlyList<IReadOnlyList<double>>? Assumed = null,
     string One = "place",
-    string Many = "places"
+    string Many = "places",
+    bool Separate = false
 );
 
 /// <summary>
@@ -51,3 +52,43 @@ public sealed record CauseEffect(string Key, string Cause, string Effect, bool W
 
 /// <summary>Two conditions that are taken for each other, with the test that tells them apart.</summary>
 public sealed record LookAlike(string Key, IReadOnlyList<string> Conditions, string Test);
+
+/// <summary>
+/// A finding that ends repair of its slope, whatever the money says: one of these conditions at an extent from <paramref name="From"/> on, or with the answer
+/// <paramref name="Is"/> to <paramref name="Decision"/>. <paramref name="Words"/> say why, as the second half of a sentence.
+/// </summary>
+public sealed record RepairStop(
+    string Key,
+    IReadOnlyList<string> Conditions,
+    RoofAction Action,
+    string Words,
+    Extent? From = null,
+    string Decision = "",
+    IReadOnlyList<string>? Is = null
+);
+
+/// <summary>What becomes of a slope or a section of slopes.</summary>
+[JsonConverter(typeof(CamelCaseEnum<RoofAction>))]
+public enum RoofAction
+{
+    /// <summary>Nothing is due but upkeep.</summary>
+    Maintain,
+
+    /// <summary>The covering stays; single defects are repaired.</summary>
+    Repair,
+
+    /// <summary>Its figures are covered until the inspector has confirmed the slope.</summary>
+    Confirm,
+
+    /// <summary>What decides has not been seen.</summary>
+    Evaluate,
+
+    /// <summary>Somebody else evaluates it first.</summary>
+    Specialist,
+
+    /// <summary>Tile is lifted and relaid on new underlayment.</summary>
+    Relay,
+
+    /// <summary>The covering is replaced to its natural breaks.</summary>
+    Replace,
+}

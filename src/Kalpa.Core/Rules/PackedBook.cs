@@ -98,4 +98,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(LookAlike))]
 [JsonSerializable(typeof(BookVersion))]
 [JsonSerializable(typeof(CauseEffect))]
+[JsonSerializable(typeof(RepairStop))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

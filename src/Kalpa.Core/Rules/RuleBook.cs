@@ -27,6 +27,7 @@ public sealed class RuleBook
     private readonly BookSection<Element> elements;
     private readonly BookSection<LookAlike> lookAlikes;
     private readonly BookSection<CauseEffect> links;
+    private readonly BookSection<RepairStop> stops;
 
     private RuleBook(PackedBook book)
     {
@@ -49,6 +50,7 @@ public sealed class RuleBook
         elements = Section("elements", static () => KnowledgeJson.Default.Element);
         lookAlikes = Section("look-alikes", static () => KnowledgeJson.Default.LookAlike);
         links = Section("links", static () => KnowledgeJson.Default.CauseEffect);
+        stops = Section("stops", static () => KnowledgeJson.Default.RepairStop);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -74,6 +76,7 @@ public sealed class RuleBook
         elements = shipped.elements;
         lookAlikes = shipped.lookAlikes;
         links = shipped.links;
+        stops = shipped.stops;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -129,6 +132,11 @@ public sealed class RuleBook
     public IReadOnlyList<CauseEffect> Links => links;
 
     public IReadOnlyList<CauseEffect> LinksTo(string effect) => links.In(effect);
+
+    /// <summary>What ends repair of a slope.</summary>
+    public IReadOnlyList<RepairStop> Stops => stops;
+
+    public IReadOnlyList<RepairStop> StopsOf(string code) => stops.In(code);
 
     public Element? FindElement(string key) => elements.Find(key);
 

@@ -21,7 +21,12 @@ public class DecidedOutcomeTests
     private static (FindingAssessment Judged, WorkItem? Work) Judge(FindingFact finding, string kind = CoveringKind.LaminatedShingle)
     {
         var judged = Assessor.Assess(Roof.With(kind, 2018, finding), Book);
-        return (judged.Findings.Single(), judged.Work.SingleOrDefault(w => w.FindingId == finding.Id));
+        // Where the answer ends repair of the slope, the job is its renewal.
+        return (
+            judged.Findings.Single(),
+            judged.Work.SingleOrDefault(w => w.FindingId == finding.Id && w.Until.Length == 0)
+                ?? judged.Work.SingleOrDefault(w => w.Included?.Any(f => f.FindingId == finding.Id) == true)
+        );
     }
 
     /// <summary>Every answer that is asked for, on a condition it bears on, dry: what its view says is what the finding says.</summary>
@@ -51,7 +56,14 @@ public class DecidedOutcomeTests
         {
             judged.RemedyTitle.ShouldBe(view.Remedy);
             work.ShouldNotBeNull();
-            work.Title.ShouldEndWith(view.Remedy[1..]);
+            if (work.Included is null)
+            {
+                work.Title.ShouldEndWith(view.Remedy[1..]);
+            }
+            else
+            {
+                Book.StopsOf(decision.Conditions[0]).ShouldNotBeEmpty();
+            }
             judged.Means.ShouldContain(view.Remedy[1..]);
         }
         judged.RemedySteps.ShouldBe(view.Steps ?? Book.FindCondition(decision.Conditions[0])!.Remedy.Steps);
@@ -109,7 +121,7 @@ public class DecidedOutcomeTests
     public void A_failed_test_weld_is_a_replacement_without_weld_steps(string code)
     {
         var (judged, work) = Judge(F(code, "sheet-kind", "not"), CoveringKind.Tpo);
-        work!.Title.ShouldBe("Replace the membrane section: it can no longer be repaired");
+        work!.Title.ShouldBe("Replace the membrane on slope A");
         judged.RemedySteps.ShouldNotContain(s => s.Contains("weld", StringComparison.OrdinalIgnoreCase));
         judged.Means.ShouldContain("The test weld failed");
     }

@@ -31,7 +31,13 @@ public class OrderOfWorkTests
 
     /// <summary>Findings by code in the order of the list of work; "-" is work that is no finding.</summary>
     private static List<string> Order(AssessInput input) =>
-        [.. Assessor.Assess(input, Book).Work.Select(w => input.Findings.FirstOrDefault(f => f.Id == w.FindingId)?.Condition ?? "-")];
+        [
+            .. Assessor
+                .Assess(input, Book)
+                .Work.SelectMany(w =>
+                    w.Resolves is { } done ? done.Select(r => input.Findings.First(f => f.Id == r.FindingId).Condition) : ["-"]
+                ),
+        ];
 
     private static List<UrgencyClass> Classes(AssessInput input) => [.. Assessor.Assess(input, Book).Work.Select(w => w.Urgency)];
 

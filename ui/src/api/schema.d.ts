@@ -932,6 +932,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-jobs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1330,7 +1362,8 @@ export interface components {
         /**
          * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
          *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
-         *     findings of one cause at one place together.
+         *     findings of one cause at one place together; RoofDecisions say what becomes of the slopes, Decision as one statement, and
+         *     WithoutJob why a finding asks for nothing.
          */
         Assessment: {
             bookVersion: string;
@@ -1355,6 +1388,9 @@ export interface components {
             opinions: components["schemas"]["OpinionAnswer"][];
             noWork: string;
             roofProblems: components["schemas"]["RoofProblem"][];
+            roofDecisions: components["schemas"]["RoofDecision"][];
+            decision: string;
+            withoutJob: components["schemas"]["FindingWithoutJob"][];
         };
         /**
          * @default inch
@@ -1863,6 +1899,11 @@ export interface components {
             note: string;
             sha256: string;
         };
+        /** @description What becomes of each section of slopes, and all of it as one statement. */
+        DecideAnswer: {
+            decisions: components["schemas"]["RoofDecision"][];
+            statement: string;
+        };
         /**
          * @description What gave the view: the recorded fact, the firm's default while the fact is not known, or the inspector.
          * @enum {unknown}
@@ -2091,7 +2132,7 @@ export interface components {
         /**
          * @description A part of a roof or building that findings are on. Assumed: what is taken for one spot, several spots and a widespread finding until somebody
          *     counts or measures, each a count, a length in feet, or a width and height in feet (common practice); One and Many name the
-         *     pieces that are counted.
+         *     pieces that are counted. Separate: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced.
          */
         Element: {
             key: string;
@@ -2102,6 +2143,8 @@ export interface components {
             one: string;
             /** @default places */
             many: string;
+            /** @default false */
+            separate: boolean;
         };
         /** @enum {unknown} */
         ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
@@ -2259,6 +2302,13 @@ export interface components {
          * @enum {unknown}
          */
         FindingOutcome: "mend" | "watch" | "investigate" | "haveJudged" | "otherTrade" | "documentOnly";
+        /** @description A finding that is in no job, and why. */
+        FindingWithoutJob: {
+            /** Format: uuid */
+            findingId: string;
+            name: string;
+            why: string;
+        };
         /**
          * @description A finding in words: Observed and Means as the report has them, in the firm's voice; Plain and
          *     Technical as composed. Doubts are words of one's own that a fair report does without.
@@ -2513,6 +2563,18 @@ export interface components {
             wrong: number;
             /** Format: int32 */
             looked: number;
+        };
+        /** @description A finding that a job resolves or includes. */
+        JobFinding: {
+            /** Format: uuid */
+            findingId: string;
+            name: string;
+            place: string;
+        };
+        /** @description Jobs in order of need, and findings that ask for none. */
+        JobsAnswer: {
+            jobs: components["schemas"]["WorkItem"][];
+            withoutJob: components["schemas"]["FindingWithoutJob"][];
         };
         JsonElement: unknown;
         /** @description On these coverings the covering itself gives this answer; on others it is not offered. */
@@ -3803,6 +3865,29 @@ export interface components {
             priceLater: null | number;
             words: string;
         };
+        /**
+         * @description What becomes of a slope or a section of slopes.
+         * @enum {unknown}
+         */
+        RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "relay" | "replace";
+        /**
+         * @description What becomes of a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
+         *     within a year; Title is what somebody is asked to do, without the time. ByInspector: the inspector's recommendation governs, and Computed says what Kalpa would have decided.
+         */
+        RoofDecision: {
+            slopeIds: string[];
+            of: string;
+            action: components["schemas"]["RoofAction"];
+            due: null | components["schemas"]["DueYears"];
+            soon: boolean;
+            title: string;
+            headline: string;
+            why: string;
+            /** @default false */
+            byInspector: boolean;
+            /** @default  */
+            computed: string;
+        };
         RoofFact: {
             /** Format: uuid */
             id: string;
@@ -4778,7 +4863,9 @@ export interface components {
         WordsBy: "composed" | "firm" | "inspector";
         /**
          * @description Something to do, in order of need; Number counts from 1. AboveNext: why it stands above the next, empty where that is
-         *     plain; Trade: who does it where a roofer does not.
+         *     plain; Trade: who does it where a roofer does not; Resolves: the findings that are done with it, the cause first;
+         *     Included: what is on a section that is renewed, and is done with that; Until: how long a temporary repair has to hold, empty
+         *     for a permanent one.
          */
         WorkItem: {
             /** Format: int32 */
@@ -4806,9 +4893,13 @@ export interface components {
             /** @default  */
             trade: string;
             amount?: null | components["schemas"]["Amount"];
+            resolves?: null | components["schemas"]["JobFinding"][];
+            included?: null | components["schemas"]["JobFinding"][];
+            /** @default  */
+            until: string;
         };
         /** @enum {unknown} */
-        WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate";
+        WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";
         /** @description Another word on the year something was laid: a range of whole years, both included, and who says so. */
         YearEvidence: {
             /** Format: int32 */
@@ -6620,6 +6711,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecideAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsAnswer"];
                 };
             };
             /** @description Bad Request */

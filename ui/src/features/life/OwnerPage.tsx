@@ -13,6 +13,11 @@ export function OwnerPage() {
       <Heading as="h2" size="xl">
         Your roof at a glance
       </Heading>
+      {assessment.decision && (
+        <Text fontSize="xl" fontWeight="bold">
+          {assessment.decision}
+        </Text>
+      )}
       {assessment.slopes.map((slope) => (
         <Box key={slope.slopeId} as="section" className="k-sheet" aria-label={`Slope ${slope.letter}, owner summary`}>
           <Flex gap="3" align="center">

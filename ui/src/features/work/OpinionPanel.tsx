@@ -11,9 +11,8 @@ import { useVisitContext } from '../../shared/visitContext'
 import { opinionActions, opinionEvents } from '../../shared/words'
 
 /** What is to become of a slope or of the roof: a record of its own, with its history, an event it hangs on, and a branch. */
-export function OpinionPanel() {
+export function OpinionPanel({ open, setOpen }: { open: string | null; setOpen: (slope: string | null) => void }) {
   const { visit, assessment } = useVisitContext()
-  const [open, setOpen] = useState<string | null>(null)
   const letters: Record<string, string> = Object.fromEntries([
     ['', 'The whole roof'],
     ...visit.facts.slopes.map((slope) => [slope.id, `Slope ${slope.letter}`]),

@@ -1,10 +1,12 @@
-import { Box, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { RoofProblem, WorkItem } from '../../api/types'
+import type { JobFinding, RoofDecision, RoofProblem, WorkItem } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
+import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { OpinionPanel } from './OpinionPanel'
 
@@ -35,8 +37,44 @@ export function WorkPage() {
 
 function WorkOfRoof() {
   const { assessment } = useVisitContext()
+  const [open, setOpen] = useState<string | null>(null)
+  const panel = useRef<HTMLDivElement>(null)
+  const override = () => {
+    setOpen('')
+    panel.current?.scrollIntoView({ block: 'center' })
+  }
   return (
     <Stack gap="3">
+      {assessment.decision && (
+        <Box as="section" className="k-sheet k-decision" aria-label="Decision">
+          <Stack as="ul" gap="1" listStyleType="none">
+            {assessment.roofDecisions.map(({ of, headline, action }) => (
+              <Text
+                as="li"
+                key={of}
+                fontSize={{ base: 'md', lg: 'lg' }}
+                fontWeight={quiet.has(action) ? undefined : 'bold'}
+              >
+                {headline}.
+              </Text>
+            ))}
+          </Stack>
+          <Flex gap="3" mt="1" justify="space-between" align="start">
+            <details>
+              <summary>Why</summary>
+              {assessment.roofDecisions.map(({ of, why, computed }) => (
+                <Text key={of} fontSize="sm">
+                  {assessment.roofDecisions.length > 1 && `${of}: `}
+                  {why} {computed}
+                </Text>
+              ))}
+            </details>
+            <Button variant="outline" size="sm" flex="none" onClick={override}>
+              Override
+            </Button>
+          </Flex>
+        </Box>
+      )}
       {assessment.work.length === 0 ? (
         <Empty title={assessment.noWork}>
           Findings outside their limits, and slopes near end of life, appear here as work.
@@ -48,8 +86,31 @@ function WorkOfRoof() {
           ))}
         </Stack>
       )}
-      <OpinionPanel />
+      <WithoutJob />
+      <Box ref={panel}>
+        <OpinionPanel open={open} setOpen={setOpen} />
+      </Box>
     </Stack>
+  )
+}
+
+/** What asks for nothing beyond the jobs below. */
+const quiet: ReadonlySet<RoofDecision['action']> = new Set(['maintain', 'repair'])
+
+/** Findings that ask for nothing, each with its reason: none is lost. */
+function WithoutJob() {
+  const { assessment, visit } = useVisitContext()
+  const without = assessment.withoutJob
+  if (without.length === 0) return null
+  return (
+    <details className="k-sheet">
+      <summary>{without.length === 1 ? '1 finding needs no work' : `${without.length} findings need no work`}</summary>
+      {without.map(({ findingId, name, why }) => (
+        <Text key={findingId} mt="1">
+          <Link to={`${visit.base}/findings/${findingId}`}>{name}</Link>: {why}
+        </Text>
+      ))}
+    </details>
   )
 }
 
@@ -75,7 +136,10 @@ function WorkRow({ item }: { item: WorkItem }) {
             {item.amount && ` · ${item.amount.words}${item.amount.assumed ? ', assumed' : ''}`}
             {item.trade && ` · for: ${item.trade}`}
           </Text>
+          {item.until && <Text fontWeight="bold">{item.until}</Text>}
           <SameProblem item={item} problems={assessment.roofProblems} />
+          <Gathered label="Resolves" findings={(item.resolves ?? []).length > 1 ? item.resolves : null} />
+          <Gathered label="Included" findings={item.included} />
           <Text>{item.why}</Text>
           {item.aboveNext && (
             <Text fontSize="sm" color="faint">
@@ -111,7 +175,9 @@ function WorkRow({ item }: { item: WorkItem }) {
 function SameProblem({ item, problems }: { item: WorkItem; problems: RoofProblem[] }) {
   const problem = problems.find(({ parts }) => parts.some(({ findingId }) => findingId === item.findingId))
   const own = problem?.parts.find(({ findingId }) => findingId === item.findingId)
-  const others = problem?.parts.filter((part) => part !== own) ?? []
+  // What is done with the same job is named there.
+  const done = new Set((item.resolves ?? []).map(({ findingId }) => findingId))
+  const others = problem?.parts.filter((part) => part !== own && !done.has(part.findingId)) ?? []
   const follows = own?.role === 'cause' ? others.filter(({ role }) => role === 'damage' || role === 'sign') : []
   const beside = others.filter((part) => !follows.includes(part))
   if (others.length === 0) return null
@@ -123,6 +189,25 @@ function SameProblem({ item, problems }: { item: WorkItem; problems: RoofProblem
       ]
         .filter(Boolean)
         .join(' ')}
+    </Text>
+  )
+}
+
+/** The findings that are done with a job, each a way to it. */
+function Gathered({ label, findings }: { label: string; findings: JobFinding[] | null | undefined }) {
+  const { visit } = useVisitContext()
+  if (!findings || findings.length === 0) return null
+  return (
+    <Text fontSize="sm">
+      {label}:{' '}
+      {findings.map(({ findingId, name, place }, at) => (
+        <span key={findingId}>
+          {at > 0 && '; '}
+          <Link to={`${visit.base}/findings/${findingId}`}>{lowerFirst(name)}</Link>
+          {place && `, ${place}`}
+        </span>
+      ))}
+      .
     </Text>
   )
 }
