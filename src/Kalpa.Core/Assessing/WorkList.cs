@@ -48,7 +48,10 @@ internal static class WorkList
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .ToList();
-        var sections = decisions.Where(d => d.Renews).Select(d => SectionJobs.Of(book, d, repairs, facts)).ToList();
+        var sections = decisions
+            .Where(d => d.Renews)
+            .Select(d => SectionJobs.Of(book, d, d == decisions[0] && decisions.All(o => o.Renews), repairs, facts))
+            .ToList();
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))

@@ -136,7 +136,7 @@ public static class RoofDecisions
             var year = input.AsOf.Year;
             return Decided(
                 IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace,
-                $"{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
+                $"{(char.IsDigit(slope.Life.Headline[0]) ? "Remaining life " : "")}{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
                 new DueYears(year + Whole(left.Low), year + Whole(left.Likely), year + Whole(left.High)),
                 left.Likely <= Assessor.ReroofWithinYears
             );
@@ -151,7 +151,7 @@ public static class RoofDecisions
     private static bool IsRepaired(FindingAssessment finding) =>
         finding.Verdict.IsDefect && finding.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade;
 
-    /// <summary>The first of the book's stops that a finding on the slope meets; what is only suspected stops nothing.</summary>
+    /// <summary>The first of the book's stops that a finding on the slope, or of the whole roof, meets; what is only suspected stops nothing.</summary>
     private static RepairStop? StopOn(
         RuleBook book,
         SlopeAssessment slope,
@@ -159,7 +159,7 @@ public static class RoofDecisions
         Dictionary<Guid, FindingFact> facts
     ) =>
         findings
-            .Where(f => f.SlopeId == slope.SlopeId && f.Verdict.IsDefect && f.Outcome != FindingOutcome.DocumentOnly)
+            .Where(f => (f.SlopeId is null || f.SlopeId == slope.SlopeId) && f.Verdict.IsDefect && f.Outcome != FindingOutcome.DocumentOnly)
             .Select(f => facts[f.FindingId])
             .Where(f => f.Basis != Basis.Suspected)
             .SelectMany(f => book.StopsOf(f.Condition).Where(s => Meets(s, f)))

@@ -36,10 +36,17 @@ internal sealed class SectionJobs
 
     public bool Takes(Job repair) => taken.Contains(repair.Lead!.FindingId);
 
-    public static SectionJobs Of(RuleBook book, RoofDecision decision, IReadOnlyList<Job> repairs, Dictionary<Guid, FindingFact> facts)
+    /// <param name="unplaced">Whether what was recorded of no slope in particular is taken too: where all slopes are renewed, by the first section.</param>
+    public static SectionJobs Of(
+        RuleBook book,
+        RoofDecision decision,
+        bool unplaced,
+        IReadOnlyList<Job> repairs,
+        Dictionary<Guid, FindingFact> facts
+    )
     {
         var included = repairs
-            .Where(r => r.Lead!.SlopeId is { } slope && decision.SlopeIds.Contains(slope) && !IsSeparate(book, r))
+            .Where(r => (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced) && !IsSeparate(book, r))
             .ToList();
         return new SectionJobs(
             decision,

@@ -30,7 +30,7 @@ internal static class SlopeJobs
                     WorkKind.Evaluate,
                     decision.Title,
                     UrgencyClass.WithinYear,
-                    Why(decision),
+                    decision.Why,
                     [
                         "Do no other permanent work there until then",
                         "Have the findings of this report looked at on the roof",
@@ -41,8 +41,6 @@ internal static class SlopeJobs
             _ => [],
         };
     }
-
-    private static string Why(RoofDecision decision) => $"{decision.Why} {decision.Computed}".Trim();
 
     private static WorkItem Renewal(RuleBook book, RoofDecision decision, List<SlopeAssessment> on, SectionJobs section, AssessInput input)
     {
@@ -70,7 +68,7 @@ internal static class SlopeJobs
             wet ? UrgencyClass.ThisSeason
                 : decision.Soon ? UrgencyClass.WithinYear
                 : UrgencyClass.WithReroof,
-            Why(decision),
+            decision.Why,
             steps
         ) with
         {

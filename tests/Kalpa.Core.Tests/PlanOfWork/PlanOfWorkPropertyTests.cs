@@ -74,10 +74,7 @@ public class PlanOfWorkPropertyTests
                 var byId = judged.Findings.ToDictionary(f => f.FindingId);
                 return judged.RoofDecisions.All(d => d.Renews)
                     && judged
-                        .Work.Where(w =>
-                            w is { Kind: WorkKind.Repair, Until: "", Trade: "", FindingId: not null }
-                            && byId[w.FindingId.Value].SlopeId is not null
-                        )
+                        .Work.Where(w => w is { Kind: WorkKind.Repair, Until: "", Trade: "", FindingId: not null })
                         .All(w =>
                             w.Urgency == UrgencyClass.MakeSafeNow
                             || byId[w.FindingId!.Value].Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate

@@ -174,6 +174,36 @@ public class RoofDecisionTests
         Assessor.Assess(suspected, Book).RoofDecisions[0].Action.ShouldNotBe(RoofAction.Replace);
     }
 
+    /// <summary>Recorded of no slope in particular it is of the whole roof, and goes with it.</summary>
+    [Fact]
+    public void A_finding_of_the_whole_roof_ends_repair_of_all_of_it()
+    {
+        var (wet, seam) = (
+            At("insulation-wet", "", extent: Extent.General) with
+            {
+                SlopeId = null,
+            },
+            At("seam-open", "") with
+            {
+                SlopeId = null,
+            }
+        );
+        var judged = Assessor.Assess(On(CoveringKind.Tpo, 2020, 0, wet, seam), Book);
+        judged.Decision.ShouldBe("Replace the membrane on slope A within a year.");
+        judged
+            .Work.Single(w => w.Kind == WorkKind.Reroof)
+            .Included!.Select(f => f.FindingId)
+            .ShouldBe([wet.Id, seam.Id], ignoreOrder: true);
+        // A gutter is no part of it.
+        var gutter = At("gutter-clogged", "") with
+        {
+            SlopeId = null,
+        };
+        Assessor
+            .Assess(On(CoveringKind.Tpo, 2020, 0, wet, gutter), Book)
+            .Work.ShouldContain(w => w.FindingId == gutter.Id && w.Until.Length == 0);
+    }
+
     public static TheoryData<string, string> Stops => [.. Book.Stops.SelectMany(s => s.Conditions.Select(c => (s.Key, c)))];
 
     /// <summary>Every stop ends repair of its slope by the fact it names, and not without it.</summary>

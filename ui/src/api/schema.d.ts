@@ -4864,7 +4864,7 @@ export interface components {
         /**
          * @description Something to do, in order of need; Number counts from 1. AboveNext: why it stands above the next, empty where that is
          *     plain; Trade: who does it where a roofer does not; Resolves: the findings that are done with it, the cause first;
-         *     Included: what is on a section that is renewed, and is done with that; Until: how long a temporary repair has to hold, empty
+         *     Included: what is on a section that is renewed, and is done with that; Until says how long a repair has to hold, empty
          *     for a permanent one.
          */
         WorkItem: {
