@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, chooseKey, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { address, allSent, chooseKey, firmAsShipped, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
 
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
@@ -10,6 +10,8 @@ async function expectNoBarriers(page: Page) {
 
 const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' })
 const facts = async (page: Page, visit: string) => (await serverVisit(page, visit)).facts
+
+test.afterEach(({ browser }) => firmAsShipped(browser))
 
 test('the rule book is searched, its logic read, values tried, and what it touches on file opened', async ({
   page,

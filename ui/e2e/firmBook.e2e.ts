@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, chooseKey, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { address, allSent, chooseKey, firmAsShipped, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
 
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
@@ -9,6 +9,8 @@ async function expectNoBarriers(page: Page) {
 }
 
 const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' })
+
+test.afterEach(({ browser }) => firmAsShipped(browser))
 
 test('what the book does not know is recorded in one’s own words, stands in the order of work, and is offered again', async ({
   browser,

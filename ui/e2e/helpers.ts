@@ -105,7 +105,7 @@ export async function makeVisit(
 }
 
 /** Facts straight through the front door, as a device sends them. */
-export async function sendFacts(page: Page, facts: [kind: string, fact: { id: string }][]) {
+export async function sendFacts(page: Page, facts: [kind: string, fact: { id: string }][], base: string | null = null) {
   const status = await page.evaluate(
     async (changes) => {
       const { antiForgeryToken } = await (await fetch('/api/session')).json()
@@ -121,7 +121,7 @@ export async function sendFacts(page: Page, facts: [kind: string, fact: { id: st
       requestId: newId(),
       factId: payload.id,
       kind,
-      baseRevision: null,
+      baseRevision: base,
       recordedAt: new Date().toISOString(),
       device: 'test',
       contractVersion: 3,
@@ -130,6 +130,20 @@ export async function sendFacts(page: Page, facts: [kind: string, fact: { id: st
     })),
   )
   expect(new Set(status)).toEqual(new Set(['accepted']))
+}
+
+/** Takes back what a test has set for the whole firm: the tests after it on this server expect the rule book as it was shipped. */
+export async function firmAsShipped(browser: Browser) {
+  const context = await browser.newContext()
+  const page = await context.newPage()
+  await signIn(page)
+  const { rules, heads } = await page.evaluate(() => fetch('/api/book/firm').then((answer) => answer.json()))
+  if (rules) {
+    const plain = { id: rules.id, views: [], phrases: [], voice: 'plain' }
+    const head = heads.find(({ factId }: { factId: string }) => factId === rules.id)
+    await sendFacts(page, [['firmRules', plain]], head?.revision)
+  }
+  await context.close()
 }
 
 export const shingle = (letter: string, facing: string): Slope => ({

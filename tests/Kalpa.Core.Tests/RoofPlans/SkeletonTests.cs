@@ -146,6 +146,16 @@ public sealed class SkeletonTests
             { "no area", [new(0, 0, 6), new(30, 0, 6), new(30, 2, 6), new(0, 2, 6)], "footprint.no-area" },
         };
 
+    /// <summary>A part of a plan covers at least a square foot: 12 by 12 in.</summary>
+    [Theory]
+    [InlineData(11.99, true)]
+    [InlineData(12, false)]
+    public void A_part_covers_at_least_a_square_foot(double inches, bool none) =>
+        StraightSkeleton
+            .Of([new(0, 0, 6), new(12, 0, 6), new(12, inches, 6), new(0, inches, 6)])
+            .Problems.Any(p => p.Code == "footprint.no-area")
+            .ShouldBe(none);
+
     [Theory]
     [InlineData(0.999, true)]
     [InlineData(1, false)]
