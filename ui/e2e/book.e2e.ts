@@ -207,7 +207,10 @@ test('two findings mean something together, and an opinion keeps its history and
     await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
   }
   await page.goto(`${address()}/visits/${ids.visit}/work`)
-  await expect(page.getByText(/(Ranked above|As urgent as) “/).first()).toBeVisible()
+  // One problem: one job, with what was put over it.
+  await expect(page.getByText(/^Resolves: /)).toHaveText(
+    'Resolves: boot flange under the lower shingles; roofing cement around a flange.',
+  )
   const opinions = page.getByRole('region', { name: 'Recommendations' })
   await opinions.getByRole('button', { name: 'Add a recommendation' }).click()
   await chooseKey(page, 'Of what', 'Slope A')

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import { useMemo, useRef } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
 import type { FirmRulesFact, HomeAnswer, PropertyDossier, VisitDossier, WeatherLimitsFact } from '../api/types'
@@ -101,12 +101,16 @@ export function useFirmRules() {
     ...offline,
   })
   const mine = entries.filter((entry) => entry.kind === 'firmRules' && !entry.problem).at(-1)
+  // A change that the server has just taken waits no more, and what it has may not be fetched yet: what stands is still that change.
+  const sent = useRef(mine)
+  if (mine) sent.current = mine
+  const last = mine ?? (answer.data ? undefined : sent.current)
   return {
     ...answer,
-    rules: (mine ? (mine.fact as FirmRulesFact) : answer.data?.rules) ?? null,
-    heads: answer.data?.heads ?? [],
+    rules: (last ? (last.fact as FirmRulesFact) : answer.data?.rules) ?? null,
+    heads: answer.data?.heads ?? (last ? [{ factId: last.factId, revision: last.requestId, clash: false }] : []),
     /** Nothing can be changed, or said of it, before it is known what stands. */
-    known: mine !== undefined || answer.data !== undefined,
+    known: last !== undefined || answer.data !== undefined,
   }
 }
 
