@@ -24,14 +24,19 @@ public sealed class PlannedRoof
     {
         this.plan = plan;
         this.details = details.ToDictionary(d => d.Id, d => d.Spot);
-        (shape, eaves, folds) = plan is null ? (new PlanShape([], []), [], []) : Solved(plan);
+        (shape, eaves, folds) = plan is null ? (new PlanShape([], []), [], []) : SolvedOnce(plan);
     }
 
-    /// <summary>The plan solved last: a dossier reads the same one several times, and a phone judges the same roof at every tap.</summary>
-    [ThreadStatic]
-    private static (PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds)? last;
+    private sealed record Solved(PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds);
 
-    private static (PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds) Solved(PlanFact plan)
+    /// <summary>
+    /// The plan solved last: a dossier reads the same one several times, and a phone judges the same roof at every tap. An object, never a tuple: the browser's
+    /// runtime does not see the references inside a value that is static to a thread, and frees what they point to.
+    /// </summary>
+    [ThreadStatic]
+    private static Solved? last;
+
+    private static (PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds) SolvedOnce(PlanFact plan)
     {
         if (last is not { } before || !Same(before.Plan, plan))
         {
@@ -49,7 +54,7 @@ public sealed class PlannedRoof
                     .Where(e => e.OtherSlopeId is not null && e.Class is not EdgeClass.Step)
                     .Select(e => Pair(e.SlopeId, e.OtherSlopeId!.Value)),
             ];
-            last = before = (plan, shape, eaves, folds);
+            last = before = new Solved(plan, shape, eaves, folds);
         }
         return (before.Shape, before.Eaves, before.Folds);
     }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { CoreError, readResult } from './core'
 
 describe('what the browser core sends back', () => {
@@ -11,5 +11,64 @@ describe('what the browser core sends back', () => {
       readResult('{"problem":{"code":"slope.bad-letter","field":"$.slopes[0]","text":"Say a letter."}}')
     expect(read).toThrow(CoreError)
     expect(read).toThrow('Say a letter.')
+  })
+})
+
+type Asked = { id: number; method: string; json: string }
+
+/** Workers that answer as told: one list of answers for each worker started. */
+function workers(...answers: ((asked: Asked) => object)[][]) {
+  const started: { ended: boolean }[] = []
+  vi.stubGlobal(
+    'Worker',
+    class {
+      onmessage?: (event: { data: object }) => void
+      ended = false
+      mine = answers[started.length] ?? []
+      constructor() {
+        started.push(this)
+      }
+      postMessage(asked: Asked) {
+        const answer = this.mine.shift()
+        if (answer) queueMicrotask(() => this.onmessage?.({ data: { id: asked.id, ...answer(asked) } }))
+      }
+      terminate() {
+        this.ended = true
+      }
+    },
+  )
+  return started
+}
+
+describe('a core that breaks down', () => {
+  afterEach(() => {
+    vi.unstubAllGlobals()
+    vi.resetModules()
+  })
+  const right = () => ({ result: '{"answer":{"value":5}}' })
+  const breaks = () => ({ failure: 'memory access out of bounds', dead: 'broken' })
+
+  it('is replaced, and the question is asked again of the new one', async () => {
+    const started = workers([right, breaks], [right, right])
+    const { compute } = await import('./core')
+    const ask = () => compute('parse-measure', { text: '5', unit: 'length', bareUnit: 'inch' })
+    expect(await ask()).toEqual({ value: 5 })
+    expect(await Promise.all([ask(), ask()])).toEqual([{ value: 5 }, { value: 5 }])
+    expect(started.map(({ ended }) => ended)).toEqual([true, false])
+  })
+
+  it('twice at one question says so; the next question has a core again', async () => {
+    workers([breaks], [breaks], [right])
+    const { compute } = await import('./core')
+    const ask = () => compute('parse-measure', { text: '5', unit: 'length', bareUnit: 'inch' })
+    await expect(ask()).rejects.toThrow('memory access out of bounds')
+    expect(await ask()).toEqual({ value: 5 })
+  })
+
+  it('never started is left to whoever asked: without files a new one helps nothing', async () => {
+    const started = workers([() => ({ failure: 'no files', dead: 'unstarted' })], [right])
+    const { compute } = await import('./core')
+    await expect(compute('parse-measure', { text: '5', unit: 'length', bareUnit: 'inch' })).rejects.toThrow('no files')
+    expect(started).toHaveLength(1)
   })
 })

@@ -21,9 +21,16 @@ export class CoreError extends Error {
   }
 }
 
-/** `dead`: the core did not start, and this worker never will. */
-type Reply = { id: number; result?: string; failure?: string; dead?: boolean }
-type Job = { id: number; method: Method; json: string; signal?: AbortSignal; settle: (reply: Reply) => void }
+/** `dead`: the core of this worker answers nothing any more: it never started, or it broke down at this question. */
+type Reply = { id: number; result?: string; failure?: string; dead?: 'unstarted' | 'broken' }
+type Job = {
+  id: number
+  method: Method
+  json: string
+  signal?: AbortSignal
+  settle: (reply: Reply) => void
+  askedAgain?: boolean
+}
 
 let worker: Worker | undefined
 let lastId = 0
@@ -33,14 +40,17 @@ const queue: Job[] = []
 function start() {
   const started = new Worker(new URL('./coreWorker.ts', import.meta.url), { type: 'module' })
   started.onmessage = ({ data }: MessageEvent<Reply>) => {
-    // A core whose files could not be fetched is tried anew by the next question.
+    // A core whose files could not be fetched is tried anew by the next question, and one that broke down is replaced.
     if (data.dead && worker === started) {
       started.terminate()
       worker = undefined
     }
     const done = running
     running = undefined
-    if (done?.id === data.id) {
+    if (done?.id === data.id && data.dead === 'broken' && !done.askedAgain) {
+      // The question may be innocent: memory breaks down by what was asked before. A fresh core is asked once more.
+      queue.unshift({ ...done, askedAgain: true })
+    } else if (done?.id === data.id) {
       // The bench reads when each kind of answer first came.
       performance.mark(`kalpa-core-${done.method}`)
       done.settle(data)

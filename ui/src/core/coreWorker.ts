@@ -18,6 +18,12 @@ async function boot() {
 
 const core = boot()
 
+/** What the runtime throws when it has broken down, and at every question after that; what the core's own code throws is an error like any other. */
+const broken = (error: unknown) =>
+  error instanceof WebAssembly.RuntimeError ||
+  !(error instanceof Error) ||
+  /runtime already exited/i.test(error.message)
+
 // A listener, not `onmessage`: the runtime takes a worker that has `onmessage` set for a thread of its own and never starts.
 self.addEventListener(
   'message',
@@ -29,8 +35,8 @@ self.addEventListener(
         id,
         failure: String(error),
         dead: await core.then(
-          () => false,
-          () => true,
+          () => (broken(error) ? 'broken' : undefined),
+          () => 'unstarted',
         ),
       })
     }

@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useRef } from 'react'
 import { type Answered, type Asked, CoreError, compute, type Method } from './core'
 
 /** A core that could not be fetched is tried again; what it refused, it refuses again. Without a connection it answers all the same. */
@@ -34,8 +35,11 @@ export function useCoreAnswer<M extends Method>(method: M, input: Asked<M> | und
     enabled: asked,
     placeholderData: keepPreviousData,
   })
+  // A question that fails takes nothing off the screen: what is half entered there stays.
+  const last = useRef(data)
+  if (data !== undefined) last.current = data
   return {
-    answer: asked ? (data as Answered<M> | undefined) : undefined,
+    answer: asked ? ((data ?? last.current) as Answered<M> | undefined) : undefined,
     fresh: asked && data !== undefined && !isPlaceholderData,
     error: asked ? error : null,
     retry: () => void refetch(),

@@ -36,7 +36,7 @@ export function PlanDesk({ scene }: { scene: PlanScene }) {
   const [drawn, setDrawn] = useState<PlanFact | null>(null)
   const kept = usePlanAnswer(scene, mode === 'ice' ? dam : 0)
   const live = useDrawn(scene, drawn)
-  const answer = (drawn && live) || kept
+  const answer = (drawn && live) || kept.answer
   useShortcuts({
     z: { words: 'Undo', act: () => void work.undo() },
     y: { words: 'Redo', act: () => void work.redo() },
@@ -64,6 +64,7 @@ export function PlanDesk({ scene }: { scene: PlanScene }) {
         onCancel={adding ? () => setAdding(false) : undefined}
       />
     )
+  if (!answer && kept.error) return <Trouble error={kept.error} onRetry={kept.retry} />
   if (!answer) return <Loading what="the plan’s measures" />
   return (
     <Stack gap="3">
@@ -82,6 +83,7 @@ export function PlanDesk({ scene }: { scene: PlanScene }) {
         ))}
       </Flex>
       {work.error && <Trouble error={work.error} />}
+      {kept.error && <Trouble error={kept.error} onRetry={kept.retry} />}
       <Sheet
         scene={{ ...scene, plan: drawn ?? plan }}
         settled={scene}

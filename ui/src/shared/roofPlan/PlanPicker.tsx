@@ -18,7 +18,7 @@ type Props = {
 
 /** The plan to look at and to point on: letters, details, numbered findings. Nothing on it can be drawn wrong from here. */
 export function PlanPicker({ scene, height, chosenSlope, onSpot, onFinding, onDetail }: Props) {
-  const answer = usePlanAnswer(scene)
+  const { answer } = usePlanAnswer(scene)
   const plan = scene.plan
   if (!plan) return null
   if (!answer) return <Text color="faint">The plan is being drawn …</Text>

@@ -14,7 +14,7 @@ import type {
   Spot,
 } from '../../api/types'
 import { compute } from '../../core/core'
-import { useCore } from '../../core/useCore'
+import { type CoreAnswer, useCoreAnswer } from '../../core/useCore'
 import { type Change, useRecord } from '../facts'
 
 /** What a plan is drawn over: the roof, everything on it, and the day. `slopes` are all, the retired ones too. */
@@ -259,8 +259,8 @@ export function requestOf(scene: PlanScene, plan: PlanFact, damInches = 0): Plan
 }
 
 /** What the plan says of itself, kept while a newer one is being measured. */
-export const usePlanAnswer = (scene: PlanScene, damInches = 0): PlanAnswer | undefined =>
-  useCore('plan', scene.plan ? requestOf(scene, scene.plan, damInches) : undefined)
+export const usePlanAnswer = (scene: PlanScene, damInches = 0): CoreAnswer<'plan'> =>
+  useCoreAnswer('plan', scene.plan ? requestOf(scene, scene.plan, damInches) : undefined)
 
 const inches = (hundredths: number | undefined) => (hundredths ?? 0) / 100
 
