@@ -67,6 +67,13 @@ test('what the book does not know is recorded in one’s own words, stands in th
   const edited = page.getByRole('region', { name: 'Edit Bent finial' })
   await edited.getByLabel('Search words, separated by commas').fill('spike')
   await edited.getByRole('button', { name: 'Save', exact: true }).click()
+  // The address bar leaves the page at once: what is only just being written to the device would go with it.
+  const firmWords = () =>
+    page.evaluate(async () => {
+      const { rules } = await fetch('/api/book/firm').then((answer) => answer.json())
+      return rules.conditions.flatMap(({ words }: { words: string[] | null }) => words ?? [])
+    })
+  await expect.poll(firmWords).toContain('spike')
   await page.goto(form)
   await search.fill('spike')
   await expect(page.getByRole('button', { name: 'Bent finial firm' })).toBeVisible()
