@@ -16,7 +16,7 @@ internal static class BookBench
         var book = RuleBook.Current;
         var visit = new VisitGenerator(6).Visit(4, Findings);
         var place = new VerdictPlace(CoveringKind.LaminatedShingle, 6, visit.Local);
-        var conditions = visit.Findings.Select(f => (Finding: f, Condition: book.FindCondition(f.Condition)!)).ToList();
+        var conditions = visit.Findings.Select(f => (Finding: f, Condition: AsRecorded.Condition(book, f))).ToList();
         var verdicts = Timing.MedianMilliseconds(
             40,
             60,

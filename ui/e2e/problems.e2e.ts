@@ -69,6 +69,11 @@ test('what becomes of the roof stands first on Work; the inspector’s recommend
   await expect(page.getByText('Say what it rests on.')).toBeVisible()
   await expect(save).toBeDisabled()
   await page.getByLabel('Based on').fill('The owner re-roofs before selling')
+  // Nor one that was due before it was made.
+  await page.getByLabel('By the day (optional)').fill('2020-03-01')
+  await expect(page.getByText('The day is over already.', { exact: false })).toBeVisible()
+  await expect(save).toBeDisabled()
+  await page.getByLabel('By the day (optional)').fill('')
   await save.click()
 
   await expect(decision.getByText('Re-roof slope A.')).toBeVisible()

@@ -221,12 +221,16 @@ public static class Assessor
         }
     }
 
-    /// <summary>Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown.</summary>
-    internal static bool ReroofDue(SlopeAssessment slope) =>
-        slope.Fitness?.State == FitnessState.Unfit || slope is { FiguresCovered: false, Life.Stated.Likely: <= ReroofWithinYears };
+    /// <summary>
+    /// Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown; as the inspector has it, where that is recorded.
+    /// </summary>
+    internal static bool ReroofDue(SlopeAssessment slope, OpinionFact? opinion, DateOnly asOf) =>
+        SlopeOpinions.Renews(opinion) is { } renews
+            ? renews && SlopeOpinions.Urgency(opinion!, asOf) >= UrgencyClass.WithinYear
+            : slope.Fitness?.State == FitnessState.Unfit || slope is { FiguresCovered: false, Life.Stated.Likely: <= ReroofWithinYears };
 
-    internal static bool NearEnd(SlopeAssessment slope) =>
-        slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears };
+    internal static bool NearEnd(SlopeAssessment slope, OpinionFact? opinion) =>
+        SlopeOpinions.Renews(opinion) ?? (slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears });
 
     private static string Headline(List<SlopeAssessment> slopes, IReadOnlyList<WorkItem> work, string noWork, string notAssessed)
     {

@@ -72,11 +72,7 @@ internal static class CausesFirst
             return [.. items];
         }
         var causesOf = links.ToLookup(l => l.Effect, l => l.Cause);
-        var placeOf = items
-            .Index()
-            .SelectMany(i => findingsOf(i.Item).Select(id => (id, i.Index)))
-            .DistinctBy(p => p.id)
-            .ToDictionary(p => p.id, p => p.Index);
+        var placeOf = items.Index().SelectMany(i => findingsOf(i.Item).Select(id => (id, i.Index))).ToDictionary(p => p.id, p => p.Index);
         var ordered = new List<T>();
         var placed = new HashSet<int>();
         void Place(int at)

@@ -29,8 +29,8 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
 
     public FindingAround Around(FindingFact finding) =>
         new(
-            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s)),
-            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s)),
+            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s, SlopeOpinions.Governing(input, s.SlopeId))),
+            slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s, SlopeOpinions.Governing(input, s.SlopeId), input.AsOf)),
             [.. Combined.Where(c => c.Findings.Contains(finding.Id))]
         );
 

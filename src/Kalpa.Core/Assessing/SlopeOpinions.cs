@@ -1,5 +1,6 @@
 using System.Globalization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
@@ -33,6 +34,31 @@ public static class SlopeOpinions
                 .Select(o => Of(o, o.SlopeId is { } id ? $"Slope {letters[id]}" : "The whole roof", past)),
         ];
     }
+
+    /// <summary>A day within so many days is this season: a quarter of a year (common practice).</summary>
+    private const int SeasonDays = 92;
+
+    /// <summary>The recommendation that stands for a slope: its own before one for the whole roof; null where none is recorded.</summary>
+    public static OpinionFact? Governing(AssessInput input, Guid slopeId) =>
+        (input.Records?.SlopeOpinions ?? [])
+            .Where(o => o.SlopeId is null || o.SlopeId == slopeId)
+            .OrderBy(o => o.SlopeId is null)
+            .ThenBy(o => o.Id)
+            .FirstOrDefault();
+
+    /// <summary>Whether it has the covering renewed; null where it leaves that to somebody else, or none is recorded.</summary>
+    public static bool? Renews(OpinionFact? opinion) =>
+        opinion?.Action switch
+        {
+            null or OpinionAction.Investigate or OpinionAction.HaveJudged => null,
+            var action => action == OpinionAction.Replace,
+        };
+
+    /// <summary>How soon it wants something done: by its day or its event; without either, within the year.</summary>
+    public static UrgencyClass Urgency(OpinionFact opinion, DateOnly asOf) =>
+        opinion.Event == OpinionEvent.Winter || opinion.ByDay <= asOf.AddDays(SeasonDays) ? UrgencyClass.ThisSeason
+        : opinion.Event == OpinionEvent.None && opinion.ByDay > asOf.AddYears(1) ? UrgencyClass.WithReroof
+        : UrgencyClass.WithinYear;
 
     private static OpinionAnswer Of(OpinionFact opinion, string of, List<PastVisit> past) =>
         new(

@@ -87,6 +87,11 @@ internal static class JudgementChecks
     private static void Opinion(OpinionFact opinion, FactChecks.Found found)
     {
         found.Day(opinion.ByDay);
+        found.If(
+            opinion.ByDay < DateOnly.FromDateTime(opinion.At.DateTime),
+            "opinion.day-past",
+            "The day is over already. Choose a later one, or leave it empty."
+        );
         found.Count(opinion.Branches, MostBranches);
         found.Count(opinion.Earlier, MostEarlier);
         found.If(string.IsNullOrWhiteSpace(opinion.Because), "opinion.no-reason", "Enter what the opinion rests on.");

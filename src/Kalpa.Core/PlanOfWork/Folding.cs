@@ -72,7 +72,7 @@ internal static class Folding
             Trade = Trades([.. of.Select(o => o.Job.Item.Trade)]),
             Resolves = [.. of.SelectMany(o => o.Job.Item.Resolves!)],
         };
-        return lead with { Item = item, Governing = governing.Governing };
+        return lead with { Item = item, Governing = governing.Governing! with { LossLow = item.LossLow, LossHigh = item.LossHigh } };
     }
 
     private static string Title(WorkItem lead, List<WorkItem> others)

@@ -5,13 +5,15 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
 /// What becomes of a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
-/// within a year; <paramref name="Title"/> is what somebody is asked to do, without the time. <paramref name="ByInspector"/>: the inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided.
+/// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too. <paramref name="ByInspector"/>: the
+/// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided.
 /// </summary>
 public sealed record RoofDecision(
     IReadOnlyList<Guid> SlopeIds,
@@ -23,7 +25,8 @@ public sealed record RoofDecision(
     string Headline,
     string Why,
     bool ByInspector = false,
-    string Computed = ""
+    string Computed = "",
+    [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear
 )
 {
     /// <summary>Whether what is on it is renewed with the covering.</summary>
@@ -43,20 +46,29 @@ public static class RoofDecisions
     /// <summary>Slopes that fall due within so many years of each other are one section (common practice: one mobilization).</summary>
     public const int OneSectionYears = 3;
 
-    /// <summary>What the decision on one slope rests on.</summary>
+    /// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>.</summary>
     private sealed record OfSlope(
         SlopeAssessment Slope,
-        RoofAction Action,
-        DueYears? Due,
-        bool Soon,
-        string When,
-        string Why,
         CoveringFamily? Family,
+        RoofAction Action,
+        string Why,
+        UrgencyClass Urgency = UrgencyClass.WithReroof,
+        DueYears? Due = null,
+        string When = "",
+        bool Unfit = false,
         bool ByInspector = false,
         string Computed = "",
-        string Who = "",
-        bool Unfit = false
-    );
+        string Who = ""
+    )
+    {
+        public bool Soon => Urgency >= UrgencyClass.WithinYear;
+
+        /// <summary>What one section has in common, whatever the plan says.</summary>
+        public (RoofAction, CoveringFamily?, UrgencyClass, bool, bool, string, bool) Kind =>
+            Action is RoofAction.Replace or RoofAction.Relay
+                ? (Action, Family, Urgency, Unfit, ByInspector, Who, Due is null)
+                : (Action, null, Urgency, false, ByInspector, Who, true);
+    }
 
     public static IReadOnlyList<RoofDecision> Of(
         RuleBook book,
@@ -67,29 +79,23 @@ public static class RoofDecisions
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
-        var decided = slopes.Select(s => ByOpinion(input, s, Own(book, input, s, findings, facts))).ToList();
         var sections = new List<List<OfSlope>>();
-        foreach (var one in decided.OrderBy(d => d.Due?.Likely ?? int.MinValue).ThenBy(d => d.Slope.Letter, StringComparer.Ordinal))
+        foreach (var one in slopes.Select(s => ByOpinion(input, s, Own(book, input, s, findings, facts))).OrderBy(d => d.Due?.Likely ?? 0))
         {
-            var with = sections.FirstOrDefault(s => Together(s, one, planned));
-            if (with is null)
-            {
-                sections.Add([one]);
-            }
-            else
-            {
-                with.Add(one);
-            }
+            // Two sections that meet over this slope are one.
+            var with = sections.Where(s => Together(s, one, planned)).ToList();
+            sections.RemoveAll(with.Contains);
+            sections.Add([.. with.SelectMany(s => s), one]);
         }
+        var place = slopes.Index().ToDictionary(s => s.Item.SlopeId, s => s.Index);
         return
         [
             .. sections
-                .Select(s => s.OrderBy(d => d.Slope.Letter.Length).ThenBy(d => d.Slope.Letter, StringComparer.Ordinal).ToList())
+                .Select(s => s.OrderBy(d => place[d.Slope.SlopeId]).ToList())
                 .OrderByDescending(s => s[0].Action)
-                .ThenByDescending(s => s[0].Soon)
-                .ThenBy(s => s[0].Due?.Likely ?? int.MaxValue)
-                .ThenBy(s => s[0].Slope.Letter.Length)
-                .ThenBy(s => s[0].Slope.Letter, StringComparer.Ordinal)
+                .ThenByDescending(s => s[0].Urgency)
+                .ThenBy(s => s.Min(d => d.Due?.Likely ?? int.MaxValue))
+                .ThenBy(s => place[s[0].Slope.SlopeId])
                 .Select(s => Section(s, slopes.Count)),
         ];
     }
@@ -112,38 +118,58 @@ public static class RoofDecisions
     {
         var covering = Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf);
         var family = covering is null ? null : book.FindCovering(covering.Kind)?.Family;
-        OfSlope Decided(RoofAction action, string why, DueYears? due = null, bool soon = false, bool unfit = false) =>
-            new(slope, action, due, soon, soon ? "within a year" : When(due), why, family, Unfit: unfit);
+        var decided = new OfSlope(slope, family, RoofAction.Maintain, "Nothing on it has to be repaired now.");
+        OfSlope Soon(RoofAction action, string why) =>
+            decided with
+            {
+                Action = action,
+                Why = why,
+                Urgency = UrgencyClass.WithinYear,
+                When = "within a year",
+            };
 
         if (slope.Fitness is { State: FitnessState.Unfit } fitness)
         {
-            return Decided(RoofAction.Replace, fitness.Reason, soon: true, unfit: true);
+            return Soon(RoofAction.Replace, fitness.Reason) with { Unfit = true };
         }
         if (StopOn(book, slope, findings, facts) is { } stop)
         {
-            return Decided(stop.Action, $"{Sentences.Upper(stop.Words)}.", soon: true);
+            return Soon(stop.Action, $"{Sentences.Upper(stop.Words)}.");
         }
         if (slope.Life is { Stated: null, Unseen: { } unseen })
         {
-            return Decided(RoofAction.Evaluate, unseen.Words);
+            return decided with { Action = RoofAction.Evaluate, Why = unseen.Words };
         }
         if (slope is { FiguresCovered: true, Life.Stated: not null })
         {
-            return Decided(RoofAction.Confirm, "The remaining life is hidden until the slope is confirmed.");
+            return decided with { Action = RoofAction.Confirm, Why = "The remaining life is hidden until the slope is confirmed." };
         }
         if (slope.Life?.Stated is { } left && left.Likely <= PlanYears)
         {
+            var action = IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace;
+            var why = $"Remaining life: {Sentences.Lower(slope.Life.Headline)}. {slope.Life.Reasons[^1]}";
             var year = input.AsOf.Year;
-            return Decided(
-                IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace,
-                $"{(char.IsDigit(slope.Life.Headline[0]) ? "Remaining life " : "")}{slope.Life.Headline}. {slope.Life.Reasons[^1]}",
-                new DueYears(year + Whole(left.Low), year + Whole(left.Likely), year + Whole(left.High)),
-                left.Likely <= Assessor.ReroofWithinYears
-            );
+            var due = new DueYears(year + Whole(left.Low), year + Whole(left.Likely), year + Whole(left.High));
+            return left.Likely <= Assessor.ReroofWithinYears
+                ? Soon(action, why) with
+                {
+                    Due = due,
+                }
+                : decided with
+                {
+                    Action = action,
+                    Why = why,
+                    Due = due,
+                    When = When(due),
+                };
         }
         return findings.Any(f => f.SlopeId == slope.SlopeId && IsRepaired(f))
-            ? Decided(RoofAction.Repair, "Single defects are repaired; the covering stays.")
-            : Decided(RoofAction.Maintain, "Nothing on it has to be repaired now.");
+            ? decided with
+            {
+                Action = RoofAction.Repair,
+                Why = "Single defects are repaired; the covering stays.",
+            }
+            : decided;
     }
 
     private static int Whole(double years) => (int)Math.Round(years);
@@ -180,25 +206,17 @@ public static class RoofDecisions
 
     private const string CoveringPart = "covering";
 
-    private static string When(DueYears? due) =>
-        due is null ? ""
-        : due.From == due.To ? string.Create(CultureInfo.InvariantCulture, $"about {due.Likely}")
-        : string.Create(CultureInfo.InvariantCulture, $"about {due.Likely} ({due.From}–{due.To})");
+    private static string When(DueYears due) =>
+        due.From == due.To
+            ? string.Create(CultureInfo.InvariantCulture, $"about {due.Likely}")
+            : string.Create(CultureInfo.InvariantCulture, $"about {due.Likely} ({due.From}–{due.To})");
 
     // ---- the inspector's recommendation ----
 
-    /// <summary>A recommendation for the slope itself goes before one for the whole roof; with it, what was computed stays to be read.</summary>
+    /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision.</summary>
     private static OfSlope ByOpinion(AssessInput input, SlopeAssessment slope, OfSlope own)
     {
-        var opinions = input.Records?.SlopeOpinions ?? [];
-        if (
-            opinions
-                .Where(o => o.SlopeId == slope.SlopeId || o.SlopeId is null)
-                .OrderBy(o => o.SlopeId is null)
-                .ThenBy(o => o.Id)
-                .FirstOrDefault()
-            is not { } opinion
-        )
+        if (SlopeOpinions.Governing(input, slope.SlopeId) is not { } opinion)
         {
             return own;
         }
@@ -209,76 +227,69 @@ public static class RoofDecisions
             OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
             _ => RoofAction.Maintain,
         };
-        var timed = opinion.ByDay is not null || opinion.Event != OpinionEvent.None;
-        var same = action == own.Action;
-        return own with
+        var because = opinion.Because.Trim();
+        var said = own with
         {
             Action = action,
-            // Said without a day, the computed date of the same decision stands; a re-roof without any is one that need not be put off.
-            Due = timed || !same ? null : own.Due,
-            Soon = timed ? IsSoon(opinion, input.AsOf) : !same || own.Soon,
-            When =
-                timed ? SlopeOpinions.When(opinion)
-                : same ? own.When
-                : "",
             Why =
-                opinion.Because.Trim().Length == 0
+                because.Length == 0
                     ? "The inspector recommends it."
-                    : $"The inspector recommends it: {Sentences.Ended(Sentences.Lower(opinion.Because.Trim()))}",
+                    : $"The inspector recommends it: {Sentences.Ended(Sentences.Lower(because))}",
             ByInspector = true,
-            Computed = same ? "The computed decision agrees." : $"Computed: {Sentences.Lower(Headline(own, Letter(own), true))}. {own.Why}",
             Who = opinion.Who,
         };
+        var when = SlopeOpinions.When(opinion);
+        return action == own.Action && when.Length == 0
+            ? said with
+            {
+                Computed = "The computed decision agrees.",
+            }
+            : said with
+            {
+                Due = null,
+                When = when,
+                Urgency = SlopeOpinions.Urgency(opinion, input.AsOf),
+                Computed =
+                    action == own.Action
+                        ? "The computed decision agrees."
+                        : $"Computed: {Sentences.Lower(Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}",
+            };
     }
-
-    private static bool IsSoon(OpinionFact opinion, DateOnly asOf) =>
-        opinion.ByDay is { } day ? day <= asOf.AddYears(1) : opinion.Event is not OpinionEvent.None;
 
     // ---- sections ----
 
     /// <summary>
-    /// Whether a slope joins a section: the same decision by the same person on the same kind of covering, due within a few years; a section to be renewed is also of
-    /// one piece on the plan, where there is one.
+    /// Whether a slope joins a section: the same decision by the same person, due within a few years. A section to be renewed is also of one kind of covering, and of
+    /// one piece on the plan, where there is one. Slopes come by their years: the first of a section is its earliest.
     /// </summary>
-    private static bool Together(List<OfSlope> section, OfSlope one, PlannedRoof planned)
-    {
-        var first = section[0];
-        if (first.Action != one.Action || first.ByInspector != one.ByInspector || first.When.Length > 0 != one.When.Length > 0)
-        {
-            return false;
-        }
-        if (one.Action is not (RoofAction.Replace or RoofAction.Relay))
-        {
-            return first.Who == one.Who;
-        }
-        return first.Unfit == one.Unfit
-            && first.Family == one.Family
-            && first.Soon == one.Soon
-            && (first.Due is null) == (one.Due is null)
-            && (first.Due is not { } due || Math.Abs(one.Due!.Likely - due.Likely) <= OneSectionYears)
-            && section.Any(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false);
-    }
+    private static bool Together(List<OfSlope> section, OfSlope one, PlannedRoof planned) =>
+        section[0].Kind == one.Kind
+        && (section[0].Due is not { } due || one.Due!.Likely - due.Likely <= OneSectionYears)
+        && (
+            one.Action is not (RoofAction.Replace or RoofAction.Relay)
+            || section.Exists(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false)
+        );
 
     private static RoofDecision Section(List<OfSlope> of, int slopes)
     {
-        var due = of.Where(d => d.Due is not null).Select(d => d.Due!).ToList();
-        var first = of.MinBy(d => d.Due?.Likely ?? int.MaxValue)!;
+        var first = of[0];
+        var due = of.Select(d => d.Due).OfType<DueYears>().ToList();
         DueYears? range = due.Count == 0 ? null : new(due.Min(d => d.From), due.Min(d => d.Likely), due.Max(d => d.To));
         var whole = of.Count == slopes && slopes > 1;
         var named = whole ? "the whole roof" : Sentences.Lower(Sentences.Slopes([.. of.Select(d => d.Slope.Letter)]));
         var one = whole || of.Count == 1;
-        var section = first with { When = range is null || first.Soon ? first.When : When(range) };
         return new RoofDecision(
             [.. of.Select(d => d.Slope.SlopeId)],
             Sentences.Upper(named),
             first.Action,
             range,
             first.Soon,
-            Title(section, named, one),
-            Headline(section, named, one),
+            Title(first, named, one, ""),
+            Title(first, named, one, range is null || first.Soon ? first.When : When(range)),
             Each(of, d => d.Why),
             first.ByInspector,
-            Each(of, d => d.Computed)
+            Each(of, d => d.Computed),
+            first.Urgency
         );
     }
 
@@ -291,28 +302,24 @@ public static class RoofDecisions
             : string.Join(' ', said.Select(d => $"Slope {d.Slope.Letter}: {Sentences.Lower(words(d))}"));
     }
 
-    private static string Letter(OfSlope of) => $"slope {of.Slope.Letter}";
-
-    private static string Headline(OfSlope of, string named, bool one) =>
-        of.When.Length == 0 ? Title(of, named, one) : $"{Title(of, named, one)} {of.When}";
-
-    private static string Title(OfSlope of, string named, bool one)
+    /// <summary>What somebody is asked to do on the slopes named; with its time, where one is given.</summary>
+    private static string Title(OfSlope of, string named, bool one, string time)
     {
-        var now = of.Soon || of.ByInspector;
+        var when = time.Length > 0 ? $" {time}" : "";
         var it = one ? "it" : "them";
+        var now = of.Soon || of.ByInspector;
         return of.Action switch
         {
-            RoofAction.Replace when of.Unfit => $"Replace the covering of {named} or re-slope {it}",
-            RoofAction.Replace when of.Family == CoveringFamily.Membrane => now
-                ? $"Replace the membrane on {named}"
-                : $"Plan to replace the membrane on {named}",
-            RoofAction.Replace => now ? $"Re-roof {named}" : $"Plan the re-roof of {named}",
-            RoofAction.Relay => now ? $"Lift and relay the tile on {named}" : $"Plan to lift and relay the tile on {named}",
-            RoofAction.Specialist => $"Have {named} evaluated{(of.Who.Length > 0 ? $" by {of.Who}" : "")}",
+            RoofAction.Replace when of.Unfit => $"Replace the covering of {named} or re-slope {it}{when}",
+            RoofAction.Replace when of.Family == CoveringFamily.Membrane =>
+                $"{(now ? "Replace" : "Plan to replace")} the membrane on {named}{when}",
+            RoofAction.Replace => $"{(now ? "Re-roof" : "Plan the re-roof of")} {named}{when}",
+            RoofAction.Relay => $"{(now ? "Lift and relay" : "Plan to lift and relay")} the tile on {named}{when}",
+            RoofAction.Specialist => $"Have {named} evaluated{(of.Who.Length > 0 ? $" by {of.Who}" : "")}{when}",
             RoofAction.Evaluate => $"Lift two tiles on {named} and inspect the underlayment",
             RoofAction.Confirm => $"Confirm {named} to decide on {it}",
-            RoofAction.Repair => $"Repair {named} and keep the covering",
-            _ => $"Maintain {named}",
+            RoofAction.Repair => $"Repair {named}{when} and keep the covering",
+            _ => $"Maintain {named}{when}",
         };
     }
 }

@@ -1,88 +1,149 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
-/// <summary>
-/// What becomes of the repairs on a section that is renewed: done with it, done for the time until then because it cannot wait, or, where another trade or another
-/// part of the building is concerned, left a job of its own.
-/// </summary>
-internal sealed class SectionJobs
+/// <summary>Jobs that a section asks for by itself: what was decided on it, and parts on it that are renewed alone.</summary>
+internal static class SectionJobs
 {
-    private static readonly string[] TemporarySteps =
+    private static readonly string[] SpecialistSteps =
     [
-        "Cover or seal it against rain; make no permanent repair",
-        "Check it after each storm until the permanent work is done",
+        "Do no other permanent work there until then",
+        "Have the findings of this report looked at on the roof",
+        "Ask for an opinion in writing, with what it rests on",
     ];
 
-    private readonly HashSet<Guid> taken;
+    private static readonly string[] RelaySteps =
+    [
+        "Lift the tile of the whole section to its natural breaks, and allow for breakage",
+        "Replace underlayment, flashings, edge metal and decayed wood",
+        "Relay the sound tile; put odd tile where it is not seen",
+    ];
 
-    private SectionJobs(RoofDecision decision, List<Job> included, List<Job> temporary)
+    private static readonly string[] RebuildSteps =
+    [
+        "Change the covering to one that suits the pitch, or re-frame to the pitch it needs",
+        "Have a roofer evaluate which",
+    ];
+
+    private static readonly string[] ReroofSteps =
+    [
+        "Get estimates for the whole section to its natural breaks",
+        "Replace underlayment, flashings and edge metal with it",
+    ];
+
+    public static IEnumerable<WorkItem> Of(RuleBook book, SectionRepairs section, IReadOnlyList<SlopeAssessment> slopes, AssessInput input)
     {
-        (Decision, Temporary) = (decision, temporary);
-        Included = [.. included.SelectMany(j => j.Item.Resolves!)];
-        taken = [.. Included.Select(f => f.FindingId)];
+        var decision = section.Decision;
+        var on = slopes.Where(s => decision.SlopeIds.Contains(s.SlopeId)).ToList();
+        IEnumerable<WorkItem> own = decision.Action switch
+        {
+            RoofAction.Replace or RoofAction.Relay => [Renewal(book, section, on, input)],
+            RoofAction.Evaluate => [Evaluation(decision, on)],
+            RoofAction.Specialist => [Specialist(decision, on)],
+            _ => [],
+        };
+        return own.Concat(on.SelectMany(s => Apart(book, s, decision, input.AsOf)));
     }
 
-    public RoofDecision Decision { get; }
-
-    /// <summary>All that is done with the section, what is made tight for the time being among it.</summary>
-    public IReadOnlyList<JobFinding> Included { get; }
-
-    public IReadOnlyList<Job> Temporary { get; }
-
-    public bool Takes(Job repair) => taken.Contains(repair.Lead!.FindingId);
-
-    /// <param name="unplaced">Whether what was recorded of no slope in particular is taken too: where all slopes are renewed, by the first section.</param>
-    public static SectionJobs Of(
-        RuleBook book,
-        RoofDecision decision,
-        bool unplaced,
-        IReadOnlyList<Job> repairs,
-        Dictionary<Guid, FindingFact> facts
-    )
+    private static WorkItem Renewal(RuleBook book, SectionRepairs section, List<SlopeAssessment> on, AssessInput input)
     {
-        var included = repairs
-            .Where(r => (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced) && !IsSeparate(book, r))
-            .ToList();
-        return new SectionJobs(
-            decision,
-            included,
-            [.. included.Where(r => CannotWait(r, decision, facts[r.Lead!.FindingId])).Select(r => ForNow(r, decision))]
+        var decision = section.Decision;
+        var (kind, steps) =
+            decision.Action == RoofAction.Relay ? (WorkKind.Relay, RelaySteps)
+            : on.Exists(s => s.Fitness?.State == FitnessState.Unfit) ? (WorkKind.Rebuild, RebuildSteps)
+            : (WorkKind.Reroof, ReroofSteps);
+        // Water that has come in through a covering that never suited its place comes in again.
+        var wet = section.Included.Any(f => input.Findings.First(o => o.Id == f.FindingId).Evidence.ShowsWater());
+        var urgency =
+            kind == WorkKind.Rebuild && wet && decision.Urgency < UrgencyClass.ThisSeason ? UrgencyClass.ThisSeason : decision.Urgency;
+        var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
+            .Select(p => p.Kind.Renew);
+        return Item(on, kind, decision.Title, urgency, decision.Why, [.. steps, .. withIt.Distinct()]) with { Included = section.Included };
+    }
+
+    private static WorkItem Specialist(RoofDecision decision, List<SlopeAssessment> on) =>
+        Item(on, WorkKind.Evaluate, decision.Title, decision.Soon ? decision.Urgency : UrgencyClass.Watch, decision.Why, SpecialistSteps);
+
+    private static WorkItem Evaluation(RoofDecision decision, List<SlopeAssessment> on)
+    {
+        var unseen = on[0].Life!.Unseen!;
+        return Item(
+            on,
+            WorkKind.Evaluate,
+            decision.Title,
+            UrgencyClass.WithinYear,
+            $"{unseen.Words} {UnseenUnderlayment.Range(unseen)} {unseen.Conclude}",
+            [
+                "Lift two tiles near the eave, one on each side of the slope",
+                "Photograph the underlayment before and after, and rate it",
+                "Ask for permits, invoices or photos of a relay",
+            ]
         );
     }
 
-    private static bool IsSeparate(RuleBook book, Job repair) =>
-        repair.Item.Urgency == UrgencyClass.MakeSafeNow
-        || repair.Item.Trade.Length > 0
-        || book.FindElement(repair.Condition!.Element) is { Separate: true }
-        || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
+    /// <summary>Parts that are renewed alone and fall due within a few years; those renewed with the section are steps of that.</summary>
+    private static IEnumerable<WorkItem> Apart(RuleBook book, SlopeAssessment slope, RoofDecision decision, DateOnly asOf) =>
+        from part in DueSoon(book, slope, asOf)
+        where IsApart(slope, part.Due, decision, asOf)
+        select Item(
+            [slope],
+            WorkKind.Renew,
+            part.Kind.Renew,
+            part.Part.Left!.Likely <= Assessor.ReroofWithinYears ? UrgencyClass.WithinYear : UrgencyClass.Watch,
+            $"{Sentences.Upper(part.Part.Name)}: {Sentences.Lower(part.Part.Words)}",
+            [part.Kind.Renew]
+        );
 
-    /// <summary>Water that enters, and what is due sooner than the section: within the year where that is still years away.</summary>
-    private static bool CannotWait(Job repair, RoofDecision decision, FindingFact fact) =>
-        fact.Evidence == WaterEvidence.Active
-        || repair.Item.Urgency >= (decision.Soon ? UrgencyClass.BeforeNextRain : UrgencyClass.WithinYear);
+    /// <summary>Whether a part falls due before a renewal of its slope, if there is to be one.</summary>
+    private static bool IsApart(SlopeAssessment slope, DueYears due, RoofDecision decision, DateOnly asOf) =>
+        !decision.Renews || (!decision.Soon && (slope.Life!.Stated is not { } left || asOf.Year + left.Likely > due.Likely));
 
-    private static Job ForNow(Job repair, RoofDecision decision)
+    private static IEnumerable<(ComponentAnswer Part, ComponentKind Kind, DueYears Due)> DueSoon(
+        RuleBook book,
+        SlopeAssessment slope,
+        DateOnly asOf
+    )
     {
-        var work = decision.Action == RoofAction.Relay ? "the relay" : "the re-roof";
-        var until =
-            decision.Soon ? $"Temporary: it has to hold until {work}."
-            : decision.Due is { } due ? $"It has to hold only until {work} about {due.Likely}."
-            : $"It has to hold only until {work}.";
-        return repair with
+        if (slope.FiguresCovered || slope.Fitness?.State == FitnessState.Unfit)
         {
-            Item = repair.Item with
+            yield break;
+        }
+        foreach (var part in slope.Life?.Components ?? [])
+        {
+            if (part.Due is { } due && due.Likely <= asOf.Year + RoofDecisions.PlanYears && book.FindComponent(part.Kind) is { } kind)
             {
-                // Where the section is years away it is repaired as usual, and has to hold no longer than that.
-                Title = decision.Soon ? $"Temporary repair ({Sentences.Lower(repair.Lead!.Name)})" : repair.Item.Title,
-                Steps = decision.Soon ? TemporarySteps : repair.Item.Steps,
-                NotARepair = decision.Soon ? "" : repair.Item.NotARepair,
-                Until = until,
-            },
-        };
+                yield return (part, kind, due);
+            }
+        }
     }
+
+    private static WorkItem Item(
+        List<SlopeAssessment> on,
+        WorkKind kind,
+        string title,
+        UrgencyClass urgency,
+        string why,
+        IReadOnlyList<string> steps
+    ) =>
+        new(
+            0,
+            kind,
+            title,
+            Sentences.Slopes([.. on.Select(s => s.Letter)]),
+            urgency,
+            (int)urgency,
+            Urgencies.Words(urgency),
+            why,
+            steps,
+            "",
+            0,
+            0,
+            null,
+            on[0].SlopeId
+        );
 }

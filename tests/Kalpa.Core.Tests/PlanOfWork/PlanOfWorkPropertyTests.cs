@@ -56,21 +56,7 @@ public class PlanOfWorkPropertyTests
             AnyVisit,
             visit =>
             {
-                var opinion = new OpinionFact(
-                    Guid.CreateVersion7(),
-                    Guid.Empty,
-                    null,
-                    OpinionAction.Replace,
-                    "",
-                    "worn",
-                    OpinionEvent.None,
-                    null,
-                    [],
-                    [],
-                    "M",
-                    DateTimeOffset.UnixEpoch
-                );
-                var judged = Assessor.Assess(Roof.With(visit, r => r with { SlopeOpinions = [opinion] }), Book);
+                var judged = Assessor.Assess(Cases.With(visit, Cases.Recommended(OpinionAction.Replace, null)), Book);
                 var byId = judged.Findings.ToDictionary(f => f.FindingId);
                 return judged.RoofDecisions.All(d => d.Renews)
                     && judged
@@ -108,7 +94,7 @@ public class PlanOfWorkPropertyTests
             AnyVisit,
             visit =>
                 Assessor
-                    .Assess(Roof.With(visit with { Findings = [] }, r => r with { SlopeOpinions = [] }), Book)
+                    .Assess(Cases.With(visit with { Findings = [] }), Book)
                     .RoofDecisions.All(d => d is { ByInspector: false, Action: not RoofAction.Repair })
         );
 }

@@ -1,10 +1,11 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.Life;
-using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.RoofPlans;
 using Kalpa.Core.Tests.Walking;
 using Kalpa.Core.Urgency;
+using static Kalpa.Core.Tests.PlanOfWork.Cases;
 
 namespace Kalpa.Core.Tests.PlanOfWork;
 
@@ -14,21 +15,6 @@ namespace Kalpa.Core.Tests.PlanOfWork;
 public class RoofDecisionTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
-
-    private static AssessInput On(string kind, int laid, int? stage, params FindingFact[] findings) =>
-        Roof.With(kind, laid, findings) with
-        {
-            Stages = stage is { } seen ? [new StageFact(Guid.CreateVersion7(), Roof.Visit.Id, Roof.A.Id, [new StageShare(seen, 100)])] : [],
-            Visit = Roof.Visit with { FinishedAt = DateTimeOffset.UnixEpoch },
-        };
-
-    private static FindingFact At(
-        string code,
-        string place,
-        WaterEvidence water = WaterEvidence.NotChecked,
-        Extent extent = Extent.OnePlace,
-        string? decided = null
-    ) => Roof.Found(code, water, null, decided, false, extent) with { Place = place };
 
     private static List<string> Titles(Assessment judged) => [.. judged.Work.Select(w => w.Title)];
 
@@ -123,25 +109,21 @@ public class RoofDecisionTests
     {
         var porch = Roof.B with { Pitch = TypedPitch.Of("1/2:12", PitchSource.Tape) };
         var stain = At("ceiling-stain", "porch", WaterEvidence.Stained) with { SlopeId = porch.Id };
-        var input = On(CoveringKind.LaminatedShingle, 2016, 1) with
+        var input = Several((Roof.A, CoveringKind.LaminatedShingle, 2016), (porch, CoveringKind.LaminatedShingle, 2016)) with
         {
-            Slopes = [Roof.A, porch],
-            Coverings =
-            [
-                .. new[] { Roof.A, porch }.Select(s => new CoveringFact(
-                    Guid.CreateVersion7(),
-                    s.Id,
-                    CoveringKind.LaminatedShingle,
-                    2016,
-                    2016,
-                    AgeSource.Permit
-                )),
-            ],
             Findings = [At("gutter-clogged", "front"), stain],
         };
         var judged = Assessor.Assess(input, Book);
         judged.Decision.ShouldBe("Replace the covering of slope B or re-slope it within a year; repair slope A and keep the covering.");
-        judged.Work.ShouldContain(w => w.Kind == WorkKind.Rebuild && w.Title == "Replace the covering of slope B or re-slope it");
+        var rebuilt = judged.Work.Single(w => w.Kind == WorkKind.Rebuild);
+        rebuilt.Title.ShouldBe("Replace the covering of slope B or re-slope it");
+        // The stain is inside and stays its own; water through the slope itself makes it this season's work.
+        rebuilt.Urgency.ShouldBe(UrgencyClass.WithinYear);
+        var nail = At("nail-exposed", "porch", WaterEvidence.Stained) with { SlopeId = porch.Id };
+        Assessor
+            .Assess(input with { Findings = [nail] }, Book)
+            .Work.Single(w => w.Kind == WorkKind.Rebuild)
+            .Urgency.ShouldBe(UrgencyClass.ThisSeason);
     }
 
     [Fact]
@@ -234,110 +216,10 @@ public class RoofDecisionTests
             _ => CoveringKind.LaminatedShingle,
         };
 
-    // ---- the inspector's recommendation ----
-
-    [Theory]
-    [InlineData(OpinionAction.Replace, null, "Re-roof slope A.")]
-    [InlineData(OpinionAction.Replace, "2027-10-01", "Re-roof slope A by October 1, 2027.")]
-    [InlineData(OpinionAction.Repair, null, "Repair slope A and keep the covering.")]
-    [InlineData(OpinionAction.Monitor, null, "Maintain slope A.")]
-    [InlineData(OpinionAction.Document, null, "Maintain slope A.")]
-    [InlineData(OpinionAction.HaveJudged, null, "Have slope A evaluated by a roofer.")]
-    [InlineData(OpinionAction.Investigate, "2026-11-01", "Have slope A evaluated by a roofer by November 1, 2026.")]
-    public void The_inspectors_recommendation_governs_and_the_computed_one_stands_beside_it(
-        OpinionAction action,
-        string? day,
-        string statement
-    )
-    {
-        var opinion = new OpinionFact(
-            Guid.CreateVersion7(),
-            Roof.Visit.Id,
-            Roof.A.Id,
-            action,
-            "a roofer",
-            "The owner sells",
-            OpinionEvent.None,
-            day is null ? null : DateOnly.ParseExact(day, "yyyy-MM-dd"),
-            [],
-            [],
-            "M",
-            DateTimeOffset.UnixEpoch
-        );
-        var boot = At("boot-collar-torn", "bath");
-        var input = Roof.With(On(CoveringKind.LaminatedShingle, 2016, 1, boot), r => r with { SlopeOpinions = [opinion] });
-        var judged = Assessor.Assess(input, Book);
-        judged.Decision.ShouldBe(statement);
-        var decision = judged.RoofDecisions[0];
-        decision.ByInspector.ShouldBeTrue();
-        decision.Why.ShouldBe("The inspector recommends it: the owner sells.");
-        decision.Computed.ShouldBe(
-            action == OpinionAction.Repair
-                ? "The computed decision agrees."
-                : "Computed: repair slope A and keep the covering. Single defects are repaired; the covering stays."
-        );
-        judged.Work.Any(w => w.FindingId == boot.Id && w.Until.Length == 0).ShouldBe(action != OpinionAction.Replace);
-        judged.Work.Any(w => w.Kind == WorkKind.Reroof).ShouldBe(action == OpinionAction.Replace);
-        // A recommendation for the slope goes before one for the whole roof.
-        var both = Roof.With(
-            input,
-            r =>
-                r with
-                {
-                    SlopeOpinions =
-                    [
-                        opinion with
-                        {
-                            Id = Guid.Empty,
-                            SlopeId = null,
-                            Action = OpinionAction.Monitor,
-                            ByDay = null,
-                        },
-                        opinion,
-                    ],
-                }
-        );
-        Assessor.Assess(both, Book).Decision.ShouldBe(statement);
-    }
-
-    [Theory]
-    [InlineData("2027-09-18", UrgencyClass.WithinYear)]
-    [InlineData("2027-09-19", UrgencyClass.WithReroof)]
-    public void A_day_within_a_year_is_within_the_year(string day, UrgencyClass urgency)
-    {
-        var opinion = new OpinionFact(
-            Guid.CreateVersion7(),
-            Roof.Visit.Id,
-            null,
-            OpinionAction.Replace,
-            "",
-            "",
-            OpinionEvent.None,
-            DateOnly.ParseExact(day, "yyyy-MM-dd"),
-            [],
-            [],
-            "M",
-            DateTimeOffset.UnixEpoch
-        );
-        var input = Roof.With(On(CoveringKind.LaminatedShingle, 2016, 1), r => r with { SlopeOpinions = [opinion] });
-        Assessor.Assess(input, Book).Work.Single(w => w.Kind == WorkKind.Reroof).Urgency.ShouldBe(urgency);
-    }
-
     // ---- sections ----
 
     private static Assessment TwoSlopes(int laidA, int laidB, string kindB = CoveringKind.LaminatedShingle) =>
-        Assessor.Assess(
-            On(CoveringKind.LaminatedShingle, laidA, null) with
-            {
-                Slopes = [Roof.A, Roof.B],
-                Coverings =
-                [
-                    new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, CoveringKind.LaminatedShingle, laidA, laidA, AgeSource.Permit),
-                    new CoveringFact(Guid.CreateVersion7(), Roof.B.Id, kindB, laidB, laidB, AgeSource.Permit),
-                ],
-            },
-            Book
-        );
+        Assessor.Assess(Several((Roof.A, CoveringKind.LaminatedShingle, laidA), (Roof.B, kindB, laidB)), Book);
 
     [Fact]
     public void Slopes_due_together_are_one_section_and_others_stay_apart()
@@ -349,39 +231,13 @@ public class RoofDecisionTests
         TwoSlopes(1996, 1996, CoveringKind.Epdm).RoofDecisions.Count.ShouldBe(2);
     }
 
-    private static LifeOpinionFact Figures(SlopeFact slope, double likely) =>
-        new(
-            Guid.CreateVersion7(),
-            Roof.Visit.Id,
-            slope.Id,
-            null,
-            new YearsLeft(0, likely, 20),
-            "known here",
-            "M",
-            DateTimeOffset.UnixEpoch
-        );
-
     [Theory]
     [InlineData(5.0, 2.0, 1)]
     [InlineData(5.0, 1.4, 2)]
     public void Slopes_are_one_section_within_three_years(double a, double b, int sections) // common practice
     {
-        var input = On(CoveringKind.LaminatedShingle, 2016, null) with
-        {
-            Slopes = [Roof.A, Roof.B],
-            Coverings =
-            [
-                .. new[] { Roof.A, Roof.B }.Select(s => new CoveringFact(
-                    Guid.CreateVersion7(),
-                    s.Id,
-                    CoveringKind.LaminatedShingle,
-                    2016,
-                    2016,
-                    AgeSource.Permit
-                )),
-            ],
-        };
-        var judged = Assessor.Assess(Roof.With(input, r => r with { LifeOpinions = [Figures(Roof.A, a), Figures(Roof.B, b)] }), Book);
+        var input = Several((Roof.A, CoveringKind.LaminatedShingle, 2016), (Roof.B, CoveringKind.LaminatedShingle, 2016));
+        var judged = Assessor.Assess(WithYears(input, (Roof.A, a), (Roof.B, b)), Book);
         judged.RoofDecisions.Count.ShouldBe(sections);
         judged.Work.Count(w => w.Kind == WorkKind.Reroof).ShouldBe(sections);
         judged.Decision.ShouldBe(
@@ -391,15 +247,44 @@ public class RoofDecisionTests
         );
     }
 
+    /// <summary>
+    /// A hip roof of 40 by 30 ft: the two ends meet both sides at the hips, and each other nowhere, since a ridge of 10 ft lies between them. Natural breaks: only what
+    /// meets is one section.
+    /// </summary>
+    [Theory]
+    [InlineData(2, 2.5, 20, "Slopes C and D follow apart", 2)]
+    [InlineData(2, 2.5, 4, "The side joins both ends", 1)]
+    public void Only_slopes_that_meet_on_the_plan_are_one_section(double end, double otherEnd, double side, string what, int renewed)
+    {
+        var plan = Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6));
+        var slopes = PlanSlopes.Of(new PlanSlopesRequest(null, plan, [], Plans.Day)).Changed;
+        SlopeFact Facing(Facing facing) => slopes.Single(s => s.Facing == facing);
+        var input = Several([.. slopes.Select(s => (s, CoveringKind.LaminatedShingle, 2016))]) with { Plan = plan };
+        var judged = Assessor.Assess(
+            WithYears(
+                input,
+                (Facing(Core.Facts.Facing.East), end),
+                (Facing(Core.Facts.Facing.West), otherEnd),
+                (Facing(Core.Facts.Facing.South), side),
+                (Facing(Core.Facts.Facing.North), 20)
+            ),
+            Book
+        );
+        judged.RoofDecisions.Count(d => d.Renews).ShouldBe(renewed, what);
+        // Without a plan nothing keeps them apart.
+        var unplanned = Assessor.Assess(
+            WithYears(input with { Plan = null }, (Facing(Core.Facts.Facing.East), end), (Facing(Core.Facts.Facing.West), otherEnd)),
+            Book
+        );
+        unplanned.RoofDecisions.Count(d => d.Renews).ShouldBe(1);
+    }
+
     /// <summary>What is due sooner than a section that is years away is repaired meanwhile; what can wait that long is not.</summary>
     [Fact]
     public void What_is_due_before_a_planned_section_is_repaired_and_told_how_long_to_hold()
     {
         var (boot, streaks) = (At("boot-collar-torn", "bath", WaterEvidence.Stained), At("algae-streaks", "north"));
-        var input = Roof.With(
-            On(CoveringKind.LaminatedShingle, 2016, null, boot, streaks),
-            r => r with { LifeOpinions = [Figures(Roof.A, 4)] }
-        );
+        var input = WithYears(On(CoveringKind.LaminatedShingle, 2016, null, boot, streaks), (Roof.A, 4));
         var judged = Assessor.Assess(input, Book);
         judged
             .Work.Select(w => (w.Title, w.Until))
@@ -408,5 +293,20 @@ public class RoofDecisionTests
                 ("Plan the re-roof of slope A", ""),
             ]);
         judged.Work[1].Included!.Select(f => f.FindingId).ShouldBe([boot.Id, streaks.Id], ignoreOrder: true);
+    }
+
+    /// <summary>Pipe boots due before a re-roof that is years away are work of their own; due with it, they are a step of it.</summary>
+    [Fact]
+    public void A_part_due_before_its_slope_is_apart_and_one_due_with_it_a_step()
+    {
+        var boots = new ComponentFact(Guid.CreateVersion7(), Roof.A.Id, "boot", StackPlace.Beside, 1, 2008, 2008, AgeSource.Permit);
+        var input = On(CoveringKind.LaminatedShingle, 2016, null) with { Components = [boots] };
+        IReadOnlyList<WorkItem> Work(double years) => Assessor.Assess(WithYears(input, (Roof.A, years)), Book).Work;
+        Work(5)
+            .Select(w => (w.Kind, w.Title))
+            .ShouldBe([(WorkKind.Renew, "Replace the pipe boots"), (WorkKind.Reroof, "Plan the re-roof of slope A")], ignoreOrder: true);
+        var soon = Work(1).ShouldHaveSingleItem();
+        (soon.Kind, soon.Title).ShouldBe((WorkKind.Reroof, "Re-roof slope A"));
+        soon.Steps.ShouldContain("Replace the pipe boots");
     }
 }

@@ -3872,7 +3872,8 @@ export interface components {
         RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "relay" | "replace";
         /**
          * @description What becomes of a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
-         *     within a year; Title is what somebody is asked to do, without the time. ByInspector: the inspector's recommendation governs, and Computed says what Kalpa would have decided.
+         *     within a year. Title is what somebody is asked to do; Headline says when, too. ByInspector: the
+         *     inspector's recommendation governs, and Computed says what Kalpa would have decided.
          */
         RoofDecision: {
             slopeIds: string[];

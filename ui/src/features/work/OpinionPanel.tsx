@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text, Textarea } from '@chakra-ui/react'
 import { useState } from 'react'
-import { localIso } from '../../api/clock'
+import { localDay, localIso } from '../../api/clock'
 import type { OpinionAction, OpinionAnswer, OpinionEvent, OpinionFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
@@ -91,9 +91,11 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
       ? 'Say what it rests on.'
       : wantsWho
         ? 'Enter who is to evaluate it.'
-        : changed && reason.trim() === ''
-          ? 'Enter why the recommendation changed: the earlier one is saved.'
-          : null
+        : byDay && byDay < localDay()
+          ? 'The day is over already. Choose a later one, or leave it empty.'
+          : changed && reason.trim() === ''
+            ? 'Enter why the recommendation changed: the earlier one is saved.'
+            : null
   const keep = () => {
     if (!action || missing) return
     const at = localIso()

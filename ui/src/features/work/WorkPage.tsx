@@ -59,20 +59,18 @@ function WorkOfRoof() {
               </Text>
             ))}
           </Stack>
-          <Flex gap="3" mt="1" justify="space-between" align="start">
-            <details>
-              <summary>Why</summary>
-              {assessment.roofDecisions.map(({ of, why, computed }) => (
-                <Text key={of} fontSize="sm">
-                  {assessment.roofDecisions.length > 1 && `${of}: `}
-                  {why} {computed}
-                </Text>
-              ))}
-            </details>
-            <Button variant="outline" size="sm" flex="none" onClick={override}>
-              Override
-            </Button>
-          </Flex>
+          <Button variant="outline" size="sm" float="right" onClick={override}>
+            Override
+          </Button>
+          <details>
+            <summary>Why</summary>
+            {assessment.roofDecisions.map(({ of, why, computed }) => (
+              <Text key={of} fontSize="sm">
+                {assessment.roofDecisions.length > 1 && `${of}: `}
+                {why} {computed}
+              </Text>
+            ))}
+          </details>
         </Box>
       )}
       {assessment.work.length === 0 ? (
@@ -212,4 +210,4 @@ function Gathered({ label, findings }: { label: string; findings: JobFinding[] |
   )
 }
 
-const namesOf = (parts: RoofProblem['parts']) => parts.map(({ name }) => name.toLowerCase()).join(', ')
+const namesOf = (parts: RoofProblem['parts']) => parts.map(({ name }) => lowerFirst(name)).join(', ')

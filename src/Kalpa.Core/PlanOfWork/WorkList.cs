@@ -1,10 +1,10 @@
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
-using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
-namespace Kalpa.Core.Assessing;
+namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition.</summary>
 internal sealed record Job(WorkItem Item, UrgencyAnswer? Governing, FindingAssessment? Lead = null, Condition? Condition = null);
@@ -48,23 +48,12 @@ internal static class WorkList
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .ToList();
-        var sections = decisions
-            .Where(d => d.Renews)
-            .Select(d => SectionJobs.Of(book, d, d == decisions[0] && decisions.All(o => o.Renews), repairs, facts))
-            .ToList();
+        var allRenewed = decisions.All(d => d.Renews);
+        var sections = decisions.Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, facts)).ToList();
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))
-            .Concat(
-                decisions
-                    .SelectMany(d => SlopeJobs.Of(book, d, slopes, sections.FirstOrDefault(s => s.Decision == d), input))
-                    .Select(i => new Job(i, null))
-            )
-            .Concat(
-                slopes
-                    .SelectMany(s => SlopeJobs.Renewals(book, s, decisions.First(d => d.SlopeIds.Contains(s.SlopeId)), input.AsOf))
-                    .Select(i => new Job(i, null))
-            );
+            .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input)).Select(i => new Job(i, null)));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
             .ThenByDescending(j => j.Item.LossHigh)
@@ -88,7 +77,6 @@ internal static class WorkList
                     f.Name,
                     f.Outcome == FindingOutcome.DocumentOnly ? "Recorded only, as the inspector chose."
                         : f.Verdict.Outcome == VerdictOutcome.Conforms ? "Within its limit: nothing has to be done."
-                        : f.Verdict.Outcome == VerdictOutcome.CannotTell ? "Not decided until it is measured or answered."
                         : "A note: nothing has to be done."
                 )),
         ];

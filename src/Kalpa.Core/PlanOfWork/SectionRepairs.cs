@@ -1,0 +1,90 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.PlanOfWork;
+
+/// <summary>
+/// A section with what becomes of the repairs on it. Where it is renewed they are done with it, done for the time until then because they cannot wait, or, where
+/// another trade or another part of the building is concerned, left jobs of their own. A section that is not renewed takes none.
+/// </summary>
+internal sealed class SectionRepairs
+{
+    private static readonly string[] TemporarySteps =
+    [
+        "Cover or seal it against rain; make no permanent repair",
+        "Check it after each storm until the permanent work is done",
+    ];
+
+    private readonly HashSet<Guid> taken;
+
+    private SectionRepairs(RoofDecision decision, List<Job> included, List<Job> temporary)
+    {
+        (Decision, Temporary) = (decision, temporary);
+        Included = [.. included.SelectMany(j => j.Item.Resolves!)];
+        taken = [.. Included.Select(f => f.FindingId)];
+    }
+
+    public RoofDecision Decision { get; }
+
+    /// <summary>All that is done with the section, what is made tight for the time being among it.</summary>
+    public IReadOnlyList<JobFinding> Included { get; }
+
+    public IReadOnlyList<Job> Temporary { get; }
+
+    public bool Takes(Job repair) => taken.Contains(repair.Lead!.FindingId);
+
+    /// <param name="unplaced">Whether what was recorded of no slope in particular is taken too: where all slopes are renewed, by the first section.</param>
+    public static SectionRepairs Of(
+        RuleBook book,
+        RoofDecision decision,
+        bool unplaced,
+        IReadOnlyList<Job> repairs,
+        Dictionary<Guid, FindingFact> facts
+    )
+    {
+        var included = repairs
+            .Where(r =>
+                decision.Renews && (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced) && !IsSeparate(book, r)
+            )
+            .ToList();
+        return new SectionRepairs(
+            decision,
+            included,
+            [.. included.Where(r => CannotWait(r, decision, facts[r.Lead!.FindingId])).Select(r => ForNow(r, decision))]
+        );
+    }
+
+    private static bool IsSeparate(RuleBook book, Job repair) =>
+        repair.Item.Urgency == UrgencyClass.MakeSafeNow
+        || repair.Item.Trade.Length > 0
+        || book.FindElement(repair.Condition!.Element) is { Separate: true }
+        || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
+
+    /// <summary>Water that enters, and what is due sooner than the section: within the year where that is still years away.</summary>
+    private static bool CannotWait(Job repair, RoofDecision decision, FindingFact fact) =>
+        fact.Evidence == WaterEvidence.Active
+        || repair.Item.Urgency >= (decision.Soon ? UrgencyClass.BeforeNextRain : UrgencyClass.WithinYear);
+
+    private static Job ForNow(Job repair, RoofDecision decision)
+    {
+        var work = decision.Action == RoofAction.Relay ? "the relay" : "the re-roof";
+        var until =
+            decision.Soon ? $"Temporary: it has to hold until {work}."
+            : decision.Due is { } due ? $"It has to hold only until {work} about {due.Likely}."
+            : $"It has to hold only until {work}.";
+        return repair with
+        {
+            Item = repair.Item with
+            {
+                // Where the section is years away it is repaired as usual, and has to hold no longer than that.
+                Title = decision.Soon ? $"Temporary repair ({Sentences.Lower(repair.Lead!.Name)})" : repair.Item.Title,
+                Steps = decision.Soon ? TemporarySteps : repair.Item.Steps,
+                NotARepair = decision.Soon ? "" : repair.Item.NotARepair,
+                Until = until,
+            },
+        };
+    }
+}
