@@ -57,6 +57,9 @@ Section[] sections =
     new("look-alikes", "key", Groups: "conditions"),
     new("links", "key", Groups: "effect"),
     new("stops", "key", Groups: "conditions"),
+    new("recipes", "key", Groups: "conditions"),
+    new("holds", "key"),
+    new("renewals", "kind"),
     new("versions", "version"),
 ];
 

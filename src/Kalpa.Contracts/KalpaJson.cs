@@ -112,6 +112,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(ProblemsAnswer))]
 [JsonSerializable(typeof(DecideAnswer))]
 [JsonSerializable(typeof(JobsAnswer))]
+[JsonSerializable(typeof(QuantitiesAnswer))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

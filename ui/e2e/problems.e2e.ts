@@ -61,6 +61,10 @@ test('what becomes of the roof stands first on Work; the inspector’s recommend
   const decision = page.getByRole('region', { name: 'Decision' })
   await expect(decision.getByText('Confirm slope A to decide on it.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toBeVisible()
+  // What the job takes, with what was assumed.
+  await page.getByText('Quantities: 0.5–2.5 labor hours, likely 1.5').click()
+  await expect(page.getByText('6 strips')).toBeVisible()
+  await expect(page.getByText('Replace pipe boot: 1 pipe assumed. Count or measure it on the finding.')).toBeVisible()
 
   await decision.getByRole('button', { name: 'Override' }).click()
   await chooseKey(page, 'Recommendation', 'Replace')

@@ -5,6 +5,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
@@ -165,7 +166,8 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// Something to do, in order of need; <paramref name="Number"/> counts from 1. <paramref name="AboveNext"/>: why it stands above the next, empty where that is
 /// plain; <paramref name="Trade"/>: who does it where a roofer does not; <paramref name="Resolves"/>: the findings that are done with it, the cause first;
 /// <paramref name="Included"/>: what is on a section that is renewed, and is done with that; <paramref name="Until"/> says how long a repair has to hold, empty
-/// for a permanent one.
+/// for a permanent one; <paramref name="Quantities"/>: what it takes, null where the rule book has no recipe; <paramref name="Interim"/>: what keeps water out until
+/// it is done; <paramref name="Photos"/>: what is photographed before it is covered.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -187,7 +189,10 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Amount? Amount = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobFinding>? Resolves = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobFinding>? Included = null,
-    string Until = ""
+    string Until = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobQuantities? Quantities = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] InterimProtection? Interim = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null
 );
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>

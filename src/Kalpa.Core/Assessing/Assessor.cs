@@ -45,7 +45,7 @@ public static class Assessor
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         var roofProblems = RoofProblems.Of(book, input.Findings);
         var decisions = RoofDecisions.Of(book, input, slopes, findings, planned);
-        var work = WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions);
+        var work = WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions, planned);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);

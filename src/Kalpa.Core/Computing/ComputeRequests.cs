@@ -6,6 +6,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.Quantities;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 
@@ -36,6 +37,19 @@ public sealed record DecideAnswer(IReadOnlyList<RoofDecision> Decisions, string 
 
 /// <summary>Jobs in order of need, and findings that ask for none.</summary>
 public sealed record JobsAnswer(IReadOnlyList<WorkItem> Jobs, IReadOnlyList<FindingWithoutJob> WithoutJob);
+
+/// <summary>What a job takes; null where nothing tells: no recipe, or somebody else has to look first.</summary>
+public sealed record QuantitiesOfJob(
+    int Number,
+    string Title,
+    string Place,
+    JobQuantities? Quantities,
+    InterimProtection? Interim,
+    IReadOnlyList<string> Photos
+);
+
+/// <summary>What every job of a roof takes, in order of need.</summary>
+public sealed record QuantitiesAnswer(IReadOnlyList<QuantitiesOfJob> Jobs);
 
 /// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known.</summary>
 public sealed record WordingRequest(

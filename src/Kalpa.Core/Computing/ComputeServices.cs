@@ -59,6 +59,13 @@ public static partial class ComputeServices
         return new JobsAnswer(judged.Work, judged.WithoutJob);
     }
 
+    public static Outcome<QuantitiesAnswer> Quantities(AssessInput input, RuleBook book) =>
+        new QuantitiesAnswer([
+            .. Assessor
+                .Assess(input, book)
+                .Work.Select(w => new QuantitiesOfJob(w.Number, w.Title, w.Place, w.Quantities, w.Interim, w.Photos ?? [])),
+        ]);
+
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
         if (!AsRecorded.IsKnown(book, request.Finding))

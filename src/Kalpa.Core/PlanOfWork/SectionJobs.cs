@@ -1,6 +1,8 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
+using Kalpa.Core.Quantities;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
@@ -36,13 +38,25 @@ internal static class SectionJobs
         "Replace underlayment, flashings and edge metal with it",
     ];
 
-    public static IEnumerable<WorkItem> Of(RuleBook book, SectionRepairs section, IReadOnlyList<SlopeAssessment> slopes, AssessInput input)
+    public static IEnumerable<WorkItem> Of(
+        RuleBook book,
+        SectionRepairs section,
+        IReadOnlyList<SlopeAssessment> slopes,
+        AssessInput input,
+        PlannedRoof planned
+    )
     {
         var decision = section.Decision;
         var on = slopes.Where(s => decision.SlopeIds.Contains(s.SlopeId)).ToList();
         IEnumerable<WorkItem> own = decision.Action switch
         {
-            RoofAction.Replace or RoofAction.Relay => [Renewal(book, section, on, input)],
+            RoofAction.Replace or RoofAction.Relay =>
+            [
+                Renewal(book, section, on, input) with
+                {
+                    Quantities = SectionQuantities.Of(book, decision, input, planned),
+                },
+            ],
             RoofAction.Evaluate => [Evaluation(decision, on)],
             RoofAction.Specialist => [Specialist(decision, on)],
             _ => [],

@@ -77,6 +77,7 @@ internal sealed class SectionRepairs
             : $"It has to hold only until {work}.";
         return repair with
         {
+            Temporary = decision.Soon,
             Item = repair.Item with
             {
                 // Where the section is years away it is repaired as usual, and has to hold no longer than that.

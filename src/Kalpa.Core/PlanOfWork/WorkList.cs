@@ -1,13 +1,24 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Quantities;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
-/// <summary>A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition.</summary>
-internal sealed record Job(WorkItem Item, UrgencyAnswer? Governing, FindingAssessment? Lead = null, Condition? Condition = null);
+/// <summary>
+/// A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition, and whether it only keeps water out until a section
+/// is renewed.
+/// </summary>
+internal sealed record Job(
+    WorkItem Item,
+    UrgencyAnswer? Governing,
+    FindingAssessment? Lead = null,
+    Condition? Condition = null,
+    bool Temporary = false
+);
 
 /// <summary>
 /// Jobs in order of need: class first, then the loss of waiting, then id, so that the order never wavers. What is one problem is one job, and what is on a section that
@@ -31,7 +42,8 @@ internal static class WorkList
         IReadOnlyList<FindingAssessment> findings,
         IReadOnlyList<CauseLink> causes,
         IReadOnlyList<RoofProblem> problems,
-        IReadOnlyList<RoofDecision> decisions
+        IReadOnlyList<RoofDecision> decisions,
+        PlannedRoof planned
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
@@ -53,7 +65,7 @@ internal static class WorkList
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))
-            .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input)).Select(i => new Job(i, null)));
+            .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
             .ThenByDescending(j => j.Item.LossHigh)
@@ -61,7 +73,35 @@ internal static class WorkList
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
             .ToList();
         var ordered = CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes);
-        return [.. ordered.Select((job, at) => job.Item with { Number = at + 1, AboveNext = Above(ordered, at, causes) })];
+        return
+        [
+            .. ordered.Select((job, at) => Measured(book, job, input) with { Number = at + 1, AboveNext = Above(ordered, at, causes) }),
+        ];
+    }
+
+    /// <summary>
+    /// A repair with what it takes, and what holds until it is done where it cannot wait long. What somebody else has to look at first has no quantities yet, and a
+    /// temporary repair is its own protection.
+    /// </summary>
+    private static WorkItem Measured(RuleBook book, Job job, AssessInput input)
+    {
+        if (
+            job.Lead is not { Outcome: FindingOutcome.Mend or FindingOutcome.OtherTrade } lead
+            || lead.Verdict.Outcome == VerdictOutcome.Conforms
+        )
+        {
+            return job.Item;
+        }
+        var (quantities, hold, photos) = RepairQuantities.Of(book, Of(job), input);
+        return job.Item with
+        {
+            Quantities = job.Temporary ? null : quantities,
+            Photos = job.Temporary || photos.Count == 0 ? null : photos,
+            Interim =
+                hold is not null && (job.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
+                    ? new InterimProtection(hold.Words, input.AsOf.AddDays(hold.Days))
+                    : null,
+        };
     }
 
     /// <summary>Why a finding asks for nothing: each has a job, or a reason.</summary>

@@ -19,15 +19,24 @@ public sealed class PlannedRoof
     private readonly Dictionary<Guid, Spot> details;
     private readonly Dictionary<Guid, double> eaves;
     private readonly HashSet<(Guid, Guid)> folds;
+    private readonly IReadOnlyList<PlanEdge> edges;
 
     private PlannedRoof(PlanFact? plan, IEnumerable<DetailFact> details)
     {
         this.plan = plan;
         this.details = details.ToDictionary(d => d.Id, d => d.Spot);
-        (shape, eaves, folds) = plan is null ? (new PlanShape([], []), [], []) : SolvedOnce(plan);
+        (_, shape, edges, eaves, folds) = plan is null ? Nothing : SolvedOnce(plan);
     }
 
-    private sealed record Solved(PlanFact Plan, PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds);
+    private sealed record Solved(
+        PlanFact? Plan,
+        PlanShape Shape,
+        IReadOnlyList<PlanEdge> Edges,
+        Dictionary<Guid, double> Eaves,
+        HashSet<(Guid, Guid)> Folds
+    );
+
+    private static readonly Solved Nothing = new(null, new PlanShape([], []), [], [], []);
 
     /// <summary>
     /// The plan solved last: a dossier reads the same one several times, and a phone judges the same roof at every tap. An object, never a tuple: the browser's
@@ -36,9 +45,9 @@ public sealed class PlannedRoof
     [ThreadStatic]
     private static Solved? last;
 
-    private static (PlanShape Shape, Dictionary<Guid, double> Eaves, HashSet<(Guid, Guid)> Folds) SolvedOnce(PlanFact plan)
+    private static Solved SolvedOnce(PlanFact plan)
     {
-        if (last is not { } before || !Same(before.Plan, plan))
+        if (last is not { Plan: { } known } before || !Same(known, plan))
         {
             var shape = PlanSolver.Solve(plan);
             var edges = PlanEdges.Classify(plan, shape);
@@ -54,9 +63,9 @@ public sealed class PlannedRoof
                     .Where(e => e.OtherSlopeId is not null && e.Class is not EdgeClass.Step)
                     .Select(e => Pair(e.SlopeId, e.OtherSlopeId!.Value)),
             ];
-            last = before = new Solved(plan, shape, eaves, folds);
+            last = before = new Solved(plan, shape, edges, eaves, folds);
         }
-        return (before.Shape, before.Eaves, before.Folds);
+        return before;
     }
 
     public static PlannedRoof Of(PlanFact? plan, IEnumerable<DetailFact>? details) => new(plan, details ?? []);
@@ -122,6 +131,20 @@ public sealed class PlannedRoof
             Quantise.Feet(facet.SlopeFeet)
         );
     }
+
+    /// <summary>Feet of eave of a slope by the plan; 0 where it has none or is not sized.</summary>
+    public double EaveFeet(Guid slopeId) => eaves.GetValueOrDefault(slopeId);
+
+    /// <summary>Material by measure for some slopes of the plan; null where it is not sized or does not have all of them.</summary>
+    public TakeOff? TakeOffOf(
+        IReadOnlySet<Guid> slopeIds,
+        IReadOnlyList<DetailFact> onPlan,
+        IReadOnlyDictionary<Guid, CoveringFamily> families,
+        bool relay
+    ) =>
+        plan is { Sized: true } && slopeIds.All(id => shape.Facet(id) is not null)
+            ? TakeOffs.Of(plan, shape, edges, onPlan, families, slopeIds, relay)
+            : null;
 
     private static (Guid, Guid) Pair(Guid one, Guid other) => one.CompareTo(other) < 0 ? (one, other) : (other, one);
 

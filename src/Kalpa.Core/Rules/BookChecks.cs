@@ -51,6 +51,7 @@ public static class BookChecks
                 .Links.Where(l => l.Cause == l.Effect || new[] { l.Cause, l.Effect }.Any(c => book.FindCondition(c) is null))
                 .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
             .. book.Stops.SelectMany(s => Stop(book, s)),
+            .. RecipeChecks.Of(book),
             .. Versions(book),
             .. Retired(book),
             .. book

@@ -99,4 +99,7 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(BookVersion))]
 [JsonSerializable(typeof(CauseEffect))]
 [JsonSerializable(typeof(RepairStop))]
+[JsonSerializable(typeof(Recipe))]
+[JsonSerializable(typeof(TemporaryHold))]
+[JsonSerializable(typeof(Renewal))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

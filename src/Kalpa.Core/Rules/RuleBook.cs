@@ -28,6 +28,9 @@ public sealed class RuleBook
     private readonly BookSection<LookAlike> lookAlikes;
     private readonly BookSection<CauseEffect> links;
     private readonly BookSection<RepairStop> stops;
+    private readonly BookSection<Recipe> recipes;
+    private readonly BookSection<TemporaryHold> holds;
+    private readonly BookSection<Renewal> renewals;
 
     private RuleBook(PackedBook book)
     {
@@ -51,6 +54,9 @@ public sealed class RuleBook
         lookAlikes = Section("look-alikes", static () => KnowledgeJson.Default.LookAlike);
         links = Section("links", static () => KnowledgeJson.Default.CauseEffect);
         stops = Section("stops", static () => KnowledgeJson.Default.RepairStop);
+        recipes = Section("recipes", static () => KnowledgeJson.Default.Recipe);
+        holds = Section("holds", static () => KnowledgeJson.Default.TemporaryHold);
+        renewals = Section("renewals", static () => KnowledgeJson.Default.Renewal);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -77,6 +83,9 @@ public sealed class RuleBook
         lookAlikes = shipped.lookAlikes;
         links = shipped.links;
         stops = shipped.stops;
+        recipes = shipped.recipes;
+        holds = shipped.holds;
+        renewals = shipped.renewals;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -137,6 +146,20 @@ public sealed class RuleBook
     public IReadOnlyList<RepairStop> Stops => stops;
 
     public IReadOnlyList<RepairStop> StopsOf(string code) => stops.In(code);
+
+    /// <summary>What repairs take.</summary>
+    public IReadOnlyList<Recipe> Recipes => recipes;
+
+    public IReadOnlyList<Recipe> RecipesFor(string code) => recipes.In(code);
+
+    public IReadOnlyList<TemporaryHold> Holds => holds;
+
+    public TemporaryHold? FindHold(string key) => holds.Find(key);
+
+    /// <summary>What it takes to renew a covering, by its kind.</summary>
+    public IReadOnlyList<Renewal> Renewals => renewals;
+
+    public Renewal? FindRenewal(string kind) => renewals.Find(kind);
 
     public Element? FindElement(string key) => elements.Find(key);
 

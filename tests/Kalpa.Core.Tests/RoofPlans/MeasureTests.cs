@@ -193,8 +193,8 @@ public sealed class MeasureTests
         Amount("bundles").ShouldBe(45);
         Amount("caps").ShouldBe(40, Hundredth);
         Amount("starter").ShouldBe(80 + 67.08, 0.05);
-        // 147.08 ft in lengths of 10 ft that each give 118 in: 15 lengths.
-        Amount("drip-edge").ShouldBe(150);
+        // 147.08 ft and 5% in lengths of 10 ft that each give 118 in: 15.7, so 16 lengths.
+        Amount("drip-edge").ShouldBe(160);
         // Overhang 12 in, wall 6 in, 24 in inside at 6:12: 46.96 in, so two courses along 80 ft.
         Amount("ice-barrier").ShouldBe(80 * 2 * 3, 0.1);
     }

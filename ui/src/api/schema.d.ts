@@ -964,6 +964,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/quantities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-quantities"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1289,6 +1305,18 @@ export interface components {
             places: number;
             /** Format: double */
             minutes: number;
+        };
+        /** @description What may be found once the work is open, and is paid as found: low, likely and high. */
+        Allowance: {
+            item: string;
+            unit: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            basis: string;
         };
         /**
          * @description How much of a finding there is: pieces, feet, or feet wide and high. Assumed: taken from its extent, because nobody has counted or measured it.
@@ -2557,6 +2585,12 @@ export interface components {
             heightInches: number;
             problem: null | components["schemas"]["PlanProblem"];
         };
+        /** @description What keeps water out until a job is done, and the last day it is good for. */
+        InterimProtection: {
+            words: string;
+            /** Format: date */
+            goodUntil: string;
+        };
         /** @description Asks for the 95 % interval of a share: wrong of looked. */
         IntervalRequest: {
             /** Format: int32 */
@@ -2570,6 +2604,16 @@ export interface components {
             findingId: string;
             name: string;
             place: string;
+        };
+        /**
+         * @description What a job takes: planning figures, never an order. Hours are null where nothing was measured or the rule book has none;
+         *     Assumed says what was taken for granted and what to measure.
+         */
+        JobQuantities: {
+            lines: components["schemas"]["TakeOffLine"][];
+            hours: null | components["schemas"]["LaborHours"];
+            allowances: components["schemas"]["Allowance"][];
+            assumed: string[];
         };
         /** @description Jobs in order of need, and findings that ask for none. */
         JobsAnswer: {
@@ -2588,6 +2632,16 @@ export interface components {
          * @enum {unknown}
          */
         KnownFrom: "asked" | "family" | "under" | "facing" | "purpose";
+        /** @description Labor-hours on site (people × hours), without travel: low, likely and high, with what they were multiplied by. */
+        LaborHours: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            basis: string;
+        };
         /** @description A ladder for a landing: its foot from the wall, what must be reached, and the nominal ladder that does; feet. Null: no ladder should. */
         LadderAnswer: {
             /** Format: double */
@@ -3772,6 +3826,20 @@ export interface components {
         };
         /** @enum {unknown} */
         PunchState: "open" | "fixed" | "accepted" | "refused";
+        /** @description What every job of a roof takes, in order of need. */
+        QuantitiesAnswer: {
+            jobs: components["schemas"]["QuantitiesOfJob"][];
+        };
+        /** @description What a job takes; null where nothing tells: no recipe, or somebody else has to look first. */
+        QuantitiesOfJob: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            place: string;
+            quantities: null | components["schemas"]["JobQuantities"];
+            interim: null | components["schemas"]["InterimProtection"];
+            photos: string[];
+        };
         /** @description Something measured. Likely are the six values that stand on keys. */
         Quantity: {
             id: string;
@@ -4866,7 +4934,8 @@ export interface components {
          * @description Something to do, in order of need; Number counts from 1. AboveNext: why it stands above the next, empty where that is
          *     plain; Trade: who does it where a roofer does not; Resolves: the findings that are done with it, the cause first;
          *     Included: what is on a section that is renewed, and is done with that; Until says how long a repair has to hold, empty
-         *     for a permanent one.
+         *     for a permanent one; Quantities: what it takes, null where the rule book has no recipe; Interim: what keeps water out until
+         *     it is done; Photos: what is photographed before it is covered.
          */
         WorkItem: {
             /** Format: int32 */
@@ -4898,6 +4967,9 @@ export interface components {
             included?: null | components["schemas"]["JobFinding"][];
             /** @default  */
             until: string;
+            quantities?: null | components["schemas"]["JobQuantities"];
+            interim?: null | components["schemas"]["InterimProtection"];
+            photos?: null | string[];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";
@@ -6778,6 +6850,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-quantities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuantitiesAnswer"];
                 };
             };
             /** @description Bad Request */

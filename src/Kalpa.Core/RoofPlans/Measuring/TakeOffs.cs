@@ -22,6 +22,29 @@ public static class TakeOffs
 
     private const double DripLapInches = 2;
 
+    /// <summary>Ends of many runs are cut off (common practice).</summary>
+    private const double DripWaste = 0.05;
+
+    /// <summary>Feet to a bundle of starter and of caps (common practice; the label wins).</summary>
+    private const double StarterBundleFeet = 100;
+
+    private const double CapBundleFeet = 25;
+
+    /// <summary>Tile of 12 in cover at 13 1/2 in exposure, where nobody has measured it (common practice).</summary>
+    private const double TileCoverInches = 12;
+
+    private const double TileExposureInches = 13.5;
+
+    /// <summary>Of lifted tile a tenth breaks, and ten are kept as spares (common practice).</summary>
+    private const double TileBreakage = 0.1;
+
+    private const double TileSpare = 10;
+
+    /// <summary>A roll of No. 30 felt, square feet net, and what is lost to cuts (common practice).</summary>
+    private const double FeltRollSquareFeet = 200;
+
+    private const double FeltWaste = 0.05;
+
     /// <summary>Bundles to a square of common strip shingles (common practice).</summary>
     private const double BundlesPerSquare = 3;
 
@@ -48,14 +71,19 @@ public static class TakeOffs
         PlanShape shape,
         IReadOnlyList<PlanEdge> edges,
         IReadOnlyList<DetailFact> details,
-        IReadOnlyDictionary<Guid, CoveringFamily> families
+        IReadOnlyDictionary<Guid, CoveringFamily> families,
+        IReadOnlySet<Guid>? only = null,
+        bool relay = false
     )
     {
-        var low = shape.Facets.Where(f => IsLow(f, families)).ToList();
-        var steep = shape.Facets.Except(low).ToList();
+        var facets = shape.Facets.Where(f => only?.Contains(f.SlopeId) != false).ToList();
+        var low = facets.Where(f => IsLow(f, families)).ToList();
+        var steep = facets.Except(low).ToList();
         var (percent, reason) = WasteOf(steep, edges);
         return new TakeOff(
-            steep.Count == 0 ? [] : Steep(plan, shape, steep, edges, percent, families),
+            steep.Count == 0 ? []
+                : relay ? Relay(steep, edges)
+                : Steep(plan, shape, steep, edges, details, percent, families),
             low.Count == 0 ? [] : LowSlope(low, edges, details),
             steep.Count == 0 ? 0 : percent,
             steep.Count == 0 ? "" : reason
@@ -79,16 +107,23 @@ public static class TakeOffs
         PlanShape shape,
         List<PlanFacet> slopes,
         IReadOnlyList<PlanEdge> edges,
+        IReadOnlyList<DetailFact> details,
         double waste,
         IReadOnlyDictionary<Guid, CoveringFamily> families
     )
     {
         var squares = slopes.Sum(f => f.Squares);
+        List<PlanFacet> Of(params CoveringFamily[] wanted) =>
+            [.. slopes.Where(f => wanted.Contains(families.GetValueOrDefault(f.SlopeId)))];
+        var (shingled, tiled) = (Of(CoveringFamily.Asphalt), Of(CoveringFamily.Tile));
+        var started = Of(CoveringFamily.Asphalt, CoveringFamily.Wood, CoveringFamily.Slate);
+        var starter = Feet(started, edges, EdgeClass.Eave) + Feet(started, edges, EdgeClass.Rake);
+        var boots = details.Count(d => d.Kind == DetailKind.Boot && slopes.Exists(f => f.SlopeId == d.Spot.SlopeId));
         var (eaves, rakes) = (Feet(slopes, edges, EdgeClass.Eave), Feet(slopes, edges, EdgeClass.Rake));
         var (ridges, hips) = (Feet(slopes, edges, EdgeClass.Ridge), Feet(slopes, edges, EdgeClass.Hip));
         var covering = squares * (1 + (waste / 100));
         var drip = (eaves + rakes) * Length.InchesPerFoot;
-        var pieces = drip > 0 ? Math.Ceiling((drip - DripLapInches) / (DripPieceInches - DripLapInches)) : 0;
+        var pieces = drip > 0 ? Math.Ceiling(((drip * (1 + DripWaste)) - DripLapInches) / (DripPieceInches - DripLapInches)) : 0;
         var doubled = slopes
             .Where(f => f.RisePer12 < DoubledBelowRise && families.GetValueOrDefault(f.SlopeId) != CoveringFamily.Metal)
             .ToList();
@@ -99,18 +134,25 @@ public static class TakeOffs
             Line(
                 "bundles",
                 "Bundles, strip shingles",
-                Math.Ceiling(covering * BundlesPerSquare),
+                Math.Ceiling(shingled.Sum(f => f.Squares) * (1 + (waste / 100)) * BundlesPerSquare),
                 "bundles",
-                "3 to a square; other coverings by their manufacturer"
+                "3 to a square; the label wins"
             ),
-            Line("starter", "Starter", eaves + rakes, "ft", $"eaves {eaves:0.0} ft and rakes {rakes:0.0} ft"),
-            Line("caps", "Ridge and hip caps", ridges + hips, "ft", $"ridges {ridges:0.0} ft and hips {hips:0.0} ft"),
+            Line("starter", "Starter", starter, "ft", $"eaves and rakes, {Math.Ceiling(starter / StarterBundleFeet):0} bundles of 100 ft"),
+            Line("bird-stop", "Bird stop", Feet(tiled, edges, EdgeClass.Eave), "ft", "eaves under tile"),
+            Line(
+                "caps",
+                "Ridge and hip caps",
+                ridges + hips,
+                "ft",
+                $"ridges {ridges:0.0} ft and hips {hips:0.0} ft{(shingled.Count > 0 ? $", {Math.Ceiling((ridges + hips) / CapBundleFeet):0} bundles of 25 ft" : "")}"
+            ),
             Line(
                 "drip-edge",
                 "Drip edge",
                 pieces * DripPieceInches / Length.InchesPerFoot,
                 "ft",
-                $"{pieces:0} lengths of 10 ft, lapped 2 in"
+                $"{pieces:0} lengths of 10 ft, lapped 2 in, 5% waste"
             ),
             Line("valleys", "Valley lining", Feet(slopes, edges, EdgeClass.Valley), "ft", "true length of the valleys"),
             Line("step-flashing", "Step flashing", Feet(slopes, edges, EdgeClass.Sidewall), "ft", "side walls, true length"),
@@ -128,8 +170,41 @@ public static class TakeOffs
                 "squares",
                 doubled.Count == 0 ? "one layer" : $"doubled on {doubled.Count} {(doubled.Count == 1 ? "slope" : "slopes")} under 4:12"
             ),
+            Line("boots", "Pipe boots", boots, "pieces", "on the plan"),
         };
         lines.AddRange(IceBarrier(plan, shape, slopes, edges));
+        return [.. lines.Where(l => l.Amount > 0)];
+    }
+
+    /// <summary>Tile is lifted and laid again over two layers of underlayment; what breaks is replaced.</summary>
+    private static IReadOnlyList<TakeOffLine> Relay(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges)
+    {
+        var area = slopes.Sum(f => f.TrueSquareFeet);
+        var tiles = Math.Ceiling(area * 144 / (TileCoverInches * TileExposureInches));
+        var (ridges, hips) = (Feet(slopes, edges, EdgeClass.Ridge), Feet(slopes, edges, EdgeClass.Hip));
+        List<TakeOffLine> lines =
+        [
+            Line("lifted", "Tile to lift and relay", tiles, "tiles", "12 in cover at 13 1/2 in exposure, assumed: measure a tile"),
+            Line("new-tile", "Matching tile", Math.Ceiling(tiles * TileBreakage) + TileSpare, "tiles", "10% breakage and 10 to spare"),
+            Line(
+                "felt",
+                "Underlayment, two layers",
+                Math.Ceiling(2 * area * (1 + FeltWaste) / FeltRollSquareFeet),
+                "rolls",
+                "No. 30 felt of 200 ft² net, 5% waste"
+            ),
+            Line(
+                "battens",
+                "Battens, where the tile hangs on them",
+                area * Length.InchesPerFoot / TileExposureInches,
+                "ft",
+                "one to a course"
+            ),
+            Line("bird-stop", "Bird stop", Feet(slopes, edges, EdgeClass.Eave), "ft", "eaves"),
+            Line("ridge-bed", "Mortar or foam at ridges and hips", ridges + hips, "ft", $"ridges {ridges:0.0} ft and hips {hips:0.0} ft"),
+            Line("valleys", "Valley lining", Feet(slopes, edges, EdgeClass.Valley), "ft", "true length of the valleys"),
+            Line("edge", "Edge metal", Feet(slopes, edges, EdgeClass.Eave) + Feet(slopes, edges, EdgeClass.Rake), "ft", "eaves and rakes"),
+        ];
         return [.. lines.Where(l => l.Amount > 0)];
     }
 
@@ -224,10 +299,14 @@ public static class TakeOffs
     private static string Perimeter(int unsized, double feet) =>
         unsized == 0 ? $"perimeter {feet:0.0} ft" : $"perimeter {feet:0.0} ft; {unsized} without a size";
 
+    /// <summary>A fold is listed once; it is renewed whole with either of its slopes.</summary>
     private static double Feet(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, EdgeClass of)
     {
         var on = slopes.Select(f => f.SlopeId).ToHashSet();
-        return edges.Where(e => e.Class == of && on.Contains(e.SlopeId)).Sum(e => e.TrueFeet);
+        var fold = of is EdgeClass.Ridge or EdgeClass.Hip or EdgeClass.Valley;
+        return edges
+            .Where(e => e.Class == of && (on.Contains(e.SlopeId) || (fold && e.OtherSlopeId is { } other && on.Contains(other))))
+            .Sum(e => e.TrueFeet);
     }
 
     private static TakeOffLine Line(string key, string item, double amount, string unit, string basis) =>

@@ -7,6 +7,7 @@ import { PlanLetter } from '../../shared/marks/PlanLetter'
 import { number } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
 import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
+import { TakeOffLines } from '../../shared/TakeOffLines'
 import { facings, unders } from '../../shared/words'
 
 /** Areas, edges and the take-off, as the plan measures itself. */
@@ -104,19 +105,7 @@ function Lines({ title, lines }: { title: string; lines: TakeOffLine[] }) {
       <Heading as="h2" size="md" mb="1">
         {title}
       </Heading>
-      {lines.map((line) => (
-        <Flex key={line.key} gap="3" py="1" borderBottomWidth="1px" align="baseline">
-          <Box flex="1" minW="0">
-            {line.item}
-            <Text fontSize="sm" color="faint" lineHeight="short">
-              {line.basis}
-            </Text>
-          </Box>
-          <Text fontWeight="bold" whiteSpace="nowrap">
-            {number(line.amount, line.amount % 1 === 0 ? 0 : 1)} {line.unit}
-          </Text>
-        </Flex>
-      ))}
+      <TakeOffLines lines={lines} />
     </Box>
   )
 }

@@ -8,6 +8,7 @@ import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
+import { Interim, JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 
 /** Repairs in order of need, each with its reason; of several roofs, one after the other. */
@@ -139,6 +140,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           <Gathered label="Resolves" findings={(item.resolves ?? []).length > 1 ? item.resolves : null} />
           <Gathered label="Included" findings={item.included} />
           <Text>{item.why}</Text>
+          <Interim item={item} />
           {item.aboveNext && (
             <Text fontSize="sm" color="faint">
               {item.aboveNext}
@@ -162,7 +164,11 @@ function WorkRow({ item }: { item: WorkItem }) {
                 Not an acceptable repair: {item.notARepair}
               </Text>
             )}
+            {(item.photos ?? []).length > 0 && (
+              <Text mt="1">Photograph before it is covered: {(item.photos ?? []).join('; ')}.</Text>
+            )}
           </details>
+          <JobQuantities item={item} />
         </Box>
       </Flex>
     </Box>

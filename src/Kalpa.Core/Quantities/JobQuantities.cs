@@ -1,0 +1,75 @@
+using System.Globalization;
+using Kalpa.Core.RoofPlans.Measuring;
+
+namespace Kalpa.Core.Quantities;
+
+/// <summary>Labor-hours on site (people × hours), without travel: low, likely and high, with what they were multiplied by.</summary>
+public sealed record LaborHours(double Low, double Likely, double High, string Basis);
+
+/// <summary>What may be found once the work is open, and is paid as found: low, likely and high.</summary>
+public sealed record Allowance(string Item, string Unit, double Low, double Likely, double High, string Basis);
+
+/// <summary>
+/// What a job takes: planning figures, never an order. <paramref name="Hours"/> are null where nothing was measured or the rule book has none;
+/// <paramref name="Assumed"/> says what was taken for granted and what to measure.
+/// </summary>
+public sealed record JobQuantities(
+    IReadOnlyList<TakeOffLine> Lines,
+    LaborHours? Hours,
+    IReadOnlyList<Allowance> Allowances,
+    IReadOnlyList<string> Assumed
+);
+
+/// <summary>What keeps water out until a job is done, and the last day it is good for.</summary>
+public sealed record InterimProtection(string Words, DateOnly GoodUntil);
+
+/// <summary>Low, likely and high, as they are added and multiplied.</summary>
+internal readonly record struct Spread(double Low, double Likely, double High)
+{
+    public static Spread Of(IReadOnlyList<double> figures) => new(figures[0], figures[1], figures[2]);
+
+    public static Spread operator +(Spread one, Spread other) => new(one.Low + other.Low, one.Likely + other.Likely, one.High + other.High);
+
+    public static Spread operator *(Spread one, double by) => new(one.Low * by, one.Likely * by, one.High * by);
+}
+
+/// <summary>What figures of a job have in common.</summary>
+internal static class QuantityMath
+{
+    /// <summary>A whole unit that a sum of decimals misses by less than this is that unit.</summary>
+    private const double UnitTolerance = 1e-9;
+
+    public static double Up(double amount) => Math.Ceiling(amount - UnitTolerance);
+
+    /// <summary>What pitch costs in labor, rise in 12 to factor, straight lines between (from memory; up to 5:12 a roof is walked like a floor).</summary>
+    private static readonly (double Rise, double Factor)[] Access = [(5, 1), (8, 1.2), (12, 1.5), (16, 1.9)];
+
+    public static double PitchFactor(double risePer12)
+    {
+        for (var at = 1; at < Access.Length; at++)
+        {
+            var ((low, from), (high, to)) = (Access[at - 1], Access[at]);
+            if (risePer12 <= high)
+            {
+                return from + ((to - from) * Math.Max(0, risePer12 - low) / (high - low));
+            }
+        }
+        return Access[^1].Factor;
+    }
+
+    /// <summary>Hours to a tenth, with what they count and leave out.</summary>
+    public static LaborHours Hours(Spread hours, double factor) =>
+        new(
+            Tenth(hours.Low),
+            Tenth(hours.Likely),
+            Tenth(hours.High),
+            factor > 1.005
+                ? string.Create(CultureInfo.InvariantCulture, $"on site without travel, one story, {factor:0.##} times for the pitch")
+                : "on site without travel, one story"
+        );
+
+    /// <summary>Nothing is done in no time.</summary>
+    private const double LeastHours = 0.1;
+
+    private static double Tenth(double hours) => Math.Max(LeastHours, Math.Round(hours + UnitTolerance, 1, MidpointRounding.AwayFromZero));
+}

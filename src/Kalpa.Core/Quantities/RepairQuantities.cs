@@ -1,0 +1,150 @@
+using System.Globalization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Quantities;
+
+/// <summary>What a repair takes, by the recipes of the rule book and the amount of each finding that it resolves.</summary>
+public static class RepairQuantities
+{
+    /// <summary>Exposure of common strip shingles and their strips to a square, three bundles of them (common practice).</summary>
+    private const double ExposureInches = 5;
+
+    private const double StripFeet = 3;
+    private const double StripsPerBundle = 80.0 / 3;
+    private const double NailsPerStrip = 4;
+
+    /// <summary>A recipe with the amount it is used for.</summary>
+    private sealed record Use(Recipe Recipe, Amount Amount)
+    {
+        public double Measure => Amount.Count ?? Amount.Feet ?? Amount.SquareFeet ?? 0;
+    }
+
+    /// <summary>
+    /// Null where the rule book has no recipe for what the job resolves. Findings of one job are one problem at one place: two that take the same work are done once,
+    /// at the larger amount.
+    /// </summary>
+    public static (JobQuantities? Quantities, TemporaryHold? Hold, IReadOnlyList<string> Photos) Of(
+        RuleBook book,
+        IEnumerable<Guid> resolved,
+        AssessInput input
+    )
+    {
+        var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
+        var uses = facts
+            .Select(f => UseFor(book, f, input))
+            .OfType<Use>()
+            .GroupBy(u => u.Recipe.Key)
+            .Select(g => g.MaxBy(u => u.Measure)!)
+            .ToList();
+        if (uses.Count == 0)
+        {
+            return (null, null, []);
+        }
+        var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
+        var family = FamilyOn(book, input, slope?.Id);
+        var lines = uses.SelectMany(u => u.Recipe.Materials.Where(m => Fits(m, family)).Select(m => Line(u, m)))
+            .GroupBy(l => (l.Item, l.Unit))
+            .Select(g => g.First() with { Amount = g.Sum(l => l.Amount) })
+            .ToList();
+        var factor = slope is null ? 1 : QuantityMath.PitchFactor(slope.Pitch.RisePer12);
+        var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
+        var assumed = uses.Where(u => u.Amount.Assumed)
+            .Select(u => $"{u.Recipe.Name}: {u.Amount.Words} assumed. Count or measure it on the finding.")
+            .ToList();
+        var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
+        return (
+            new JobQuantities(lines, QuantityMath.Hours(hours, factor), [], assumed),
+            uses.Select(u => book.FindHold(u.Recipe.Hold)).FirstOrDefault(h => h is not null),
+            photos
+        );
+    }
+
+    private static Use? UseFor(RuleBook book, FindingFact fact, AssessInput input)
+    {
+        var kind = CoveringKindOn(input, fact.SlopeId);
+        var recipe = book.RecipesFor(fact.Condition).FirstOrDefault(r => r.Kinds is null || (kind is not null && r.Kinds.Contains(kind)));
+        return
+            recipe is not null
+            && book.FindCondition(fact.Condition) is { } condition
+            && Amounts.Of(book, condition, fact) is { } amount
+            && amount.Kind == recipe.Amount
+            ? new Use(recipe, amount)
+            : null;
+    }
+
+    private static string? CoveringKindOn(AssessInput input, Guid? slopeId) =>
+        slopeId is { } id ? Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Kind : null;
+
+    private static CoveringFamily? FamilyOn(RuleBook book, AssessInput input, Guid? slopeId) =>
+        CoveringKindOn(input, slopeId) is { } kind ? book.FindCovering(kind)?.Family : null;
+
+    private static bool Fits(RecipeMaterial material, CoveringFamily? family) =>
+        material.Families is null || family is null || material.Families.Contains(family.Value);
+
+    private static Spread HoursOf(Use use)
+    {
+        var (first, covers, each) = (Spread.Of(use.Recipe.Hours.Base), use.Recipe.Hours.Covers, Spread.Of(use.Recipe.Hours.Each));
+        return first + (each * Math.Max(0, use.Measure - covers));
+    }
+
+    private static TakeOffLine Line(Use use, RecipeMaterial material)
+    {
+        var (amount, basis) = Reckoned(use, material);
+        return new TakeOffLine(use.Recipe.Key, material.Item, amount, material.Unit, basis);
+    }
+
+    private static (double Amount, string Basis) Reckoned(Use use, RecipeMaterial m)
+    {
+        var n = use.Measure;
+        var (wide, high) = (use.Amount.WidthFeet ?? 0, use.Amount.HeightFeet ?? 0);
+        var withWaste = n * (1 + m.Waste);
+        var of = m.Waste > 0 ? $"{use.Amount.Words} and {Figure(m.Waste * 100)}% waste" : use.Amount.Words;
+        return m.Rule switch
+        {
+            MaterialRule.Each => (
+                QuantityMath.Up(n * m.Per),
+                m.Per == 1 ? use.Amount.Words : $"{Figure(m.Per)} for each of {use.Amount.Words}"
+            ),
+            MaterialRule.Length => (QuantityMath.Up(withWaste / m.Pack), of),
+            MaterialRule.Pieces => (
+                Math.Max(1, QuantityMath.Up((withWaste - m.Lap) / (m.Piece - m.Lap))),
+                m.Lap > 0 ? $"{of}, lapped {Figure(Math.Round(m.Lap * 12))} in" : of
+            ),
+            MaterialRule.Joints => (Math.Max(0, QuantityMath.Up(n / m.Piece) - 1), $"one at each joint of {use.Amount.Words}"),
+            MaterialRule.Spaced => (
+                QuantityMath.Up(n * 12 / m.Spacing) + 1,
+                $"one every {Figure(m.Spacing)} in along {use.Amount.Words}, and one at the end"
+            ),
+            MaterialRule.Strip => (
+                QuantityMath.Up(withWaste * m.Width / m.Pack) + m.Add,
+                m.Add > 0 ? $"{of}, {Figure(m.Width)} ft wide, and {Figure(m.Add)} spare" : $"{of}, {Figure(m.Width * 12)} in wide"
+            ),
+            MaterialRule.Area => (QuantityMath.Up(withWaste / m.Pack), of),
+            MaterialRule.Patch => (
+                QuantityMath.Up(((wide * 12) + (2 * m.Border)) * ((high * 12) + (2 * m.Border)) / 144),
+                $"{use.Amount.Words} and {Figure(m.Border)} in on all sides"
+            ),
+            MaterialRule.ShingleBundles => (
+                QuantityMath.Up(Strips(wide, high) / StripsPerBundle) + 1,
+                $"{Rows(wide, high)}, and one spare bundle"
+            ),
+            _ => (Strips(wide, high) * NailsPerStrip, $"4 to a strip, {Rows(wide, high)}"),
+        };
+    }
+
+    private static double RowsOf(double high) => QuantityMath.Up(high * 12 / ExposureInches);
+
+    /// <summary>A row is one strip longer for the stagger.</summary>
+    private static double PerRow(double wide) => QuantityMath.Up(wide / StripFeet) + 1;
+
+    private static double Strips(double wide, double high) => RowsOf(high) * PerRow(wide);
+
+    private static string Rows(double wide, double high) =>
+        $"{Figure(RowsOf(high))} rows of {Figure(PerRow(wide))} strips at {Figure(ExposureInches)} in exposure";
+
+    private static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,143 @@
+using System.Globalization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Quantities;
+
+/// <summary>What it takes to replace the covering of a section, or to lift and relay it: from the plan, or coarser from taped slopes.</summary>
+internal static class SectionQuantities
+{
+    private const double PoundsPerTon = 2000;
+
+    /// <summary>Labor-hours a square for every further layer to tear off (from memory).</summary>
+    private static readonly Spread FurtherLayer = new(.5, .7, 1.2);
+
+    /// <summary>Waste without a plan, percent: plain slopes (common practice).</summary>
+    private const double WasteWithoutPlan = 10;
+
+    private const double BundlesPerSquare = 3;
+
+    /// <summary>A second layer under the covering, or more of them, as findings say.</summary>
+    private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
+
+    public static JobQuantities Of(RuleBook book, RoofDecision decision, AssessInput input, PlannedRoof planned)
+    {
+        var slopes = input.Slopes.Where(s => decision.SlopeIds.Contains(s.Id)).ToList();
+        var sizes = slopes.Select(planned.SizeOf).ToList();
+        if (sizes.Any(s => s is null))
+        {
+            return new JobQuantities([], null, [], ["Not measured: draw the roof plan, or tape the slopes, for quantities."]);
+        }
+        var covering = Assessor.CoveringOn(input.Coverings, slopes[0].Id, input.AsOf);
+        var kind = covering is null ? null : book.FindCovering(covering.Kind);
+        var renewal = kind is null ? null : book.FindRenewal(kind.Kind);
+        var relay = decision.Action == RoofAction.Relay;
+        var squares = Quantise.Area(sizes.Sum(s => s!.Squares));
+        var layers = Layers(input, decision);
+        List<string> assumed = [];
+        var lines = planned.TakeOffOf(decision.SlopeIds.ToHashSet(), input.Details ?? [], Families(book, input), relay) is { } takeOff
+            ? [.. takeOff.Steep, .. takeOff.LowSlope]
+            : Coarse(kind, squares, assumed);
+        if (!relay && renewal is not null)
+        {
+            lines.Add(Disposal(renewal, squares, layers));
+        }
+        if (!relay && kind is not null)
+        {
+            assumed.Add($"The new covering is assumed to be {kind.Name} again.");
+        }
+        assumed.Add(
+            layers == 1
+                ? "One layer to tear off is assumed: look at the rake or a penetration."
+                : $"{layers} layers to tear off, as recorded."
+        );
+        return new JobQuantities(
+            lines,
+            HoursOf(renewal, relay, slopes, sizes!, layers),
+            WoodAllowances.Of(input, slopes, squares, layers, id => planned.EaveFeet(id)),
+            relay ? [.. assumed.Where(a => !a.Contains("tear off"))] : assumed
+        );
+    }
+
+    /// <summary>As findings on the section say; one until somebody has looked at the edge.</summary>
+    private static int Layers(AssessInput input, RoofDecision decision) =>
+        input
+            .Findings.Where(f => SecondLayer.Contains(f.Condition) && (f.SlopeId is not { } id || decision.SlopeIds.Contains(id)))
+            .Select(f => f.Condition == "layers-many" && f.Measure is { Value: > 1 } counted ? (int)counted.Value : 2)
+            .DefaultIfEmpty(1)
+            .Max();
+
+    private static Dictionary<Guid, CoveringFamily> Families(RuleBook book, AssessInput input) =>
+        input
+            .Slopes.Select(s => (s.Id, Kind: Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf)?.Kind))
+            .Where(s => s.Kind is not null && book.FindCovering(s.Kind) is not null)
+            .ToDictionary(s => s.Id, s => book.Covering(s.Kind!).Family);
+
+    private static List<TakeOffLine> Coarse(Covering? kind, double squares, List<string> assumed)
+    {
+        assumed.Add("Without a plan of the roof, eaves, rakes, ridges, valleys and walls are still to be measured.");
+        var membrane = kind?.Family == CoveringFamily.Membrane;
+        var covering = membrane ? squares : squares * (1 + (WasteWithoutPlan / 100));
+        List<TakeOffLine> lines =
+        [
+            new(
+                "covering",
+                membrane ? "Membrane" : "Covering",
+                Quantise.Area(covering),
+                "squares",
+                membrane ? "true area; laps and turn-ups come on top" : Inv($"{squares:0.0} squares and {WasteWithoutPlan:0}% waste")
+            ),
+        ];
+        if (kind?.Family == CoveringFamily.Asphalt)
+        {
+            lines.Add(
+                new TakeOffLine(
+                    "bundles",
+                    "Bundles, strip shingles",
+                    QuantityMath.Up(covering * BundlesPerSquare),
+                    "bundles",
+                    "3 to a square"
+                )
+            );
+        }
+        return lines;
+    }
+
+    private static TakeOffLine Disposal(Renewal renewal, double squares, int layers)
+    {
+        var tons = squares * layers * renewal.PoundsPerSquare / PoundsPerTon;
+        return new TakeOffLine(
+            "disposal",
+            "Disposal, dry",
+            Math.Round(tons, 1, MidpointRounding.AwayFromZero),
+            "tons",
+            Inv($"{squares:0.0} squares, {(layers == 1 ? "1 layer" : $"{layers} layers")} of {renewal.PoundsPerSquare:0} lb a square")
+        );
+    }
+
+    private static LaborHours? HoursOf(
+        Renewal? renewal,
+        bool relay,
+        IReadOnlyList<SlopeFact> slopes,
+        IReadOnlyList<SlopeSize> sizes,
+        int layers
+    )
+    {
+        if (renewal is null || (relay && renewal.Relay is null))
+        {
+            return null;
+        }
+        var perSquare = relay
+            ? Spread.Of(renewal.Relay!)
+            : Spread.Of(renewal.TearOff) + (FurtherLayer * (layers - 1)) + Spread.Of(renewal.Install);
+        var squares = sizes.Sum(s => s.Squares);
+        var weighed = slopes.Zip(sizes).Sum(s => s.Second.Squares * QuantityMath.PitchFactor(s.First.Pitch.RisePer12));
+        return QuantityMath.Hours(perSquare * weighed, squares > 0 ? weighed / squares : 1);
+    }
+
+    private static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,94 @@
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>Whether what repairs and renewals take holds together with the rest of the book.</summary>
+internal static class RecipeChecks
+{
+    /// <summary>Low, likely and high.</summary>
+    private const int Figures = 3;
+
+    public static IEnumerable<string> Of(RuleBook book) =>
+        [
+            .. book.Recipes.SelectMany(r => Recipe(book, r)),
+            .. book
+                .Recipes.Where(r => r.Kinds is null)
+                .SelectMany(r => r.Conditions)
+                .GroupBy(c => c, StringComparer.Ordinal)
+                .Where(g => g.Count() > 1)
+                .Select(g => $"recipes: {g.Key} is in {g.Count()} of them without a covering that tells which"),
+            .. book
+                .Holds.Where(h => h.Days <= 0 || string.IsNullOrWhiteSpace(h.Words))
+                .Select(h => $"hold {h.Key}: needs words, and days it is good for"),
+            .. book.Renewals.SelectMany(r => Renewal(book, r)),
+        ];
+
+    private static IEnumerable<string> Recipe(RuleBook book, Recipe recipe)
+    {
+        if (recipe.Amount == AmountKind.None)
+        {
+            yield return $"recipe {recipe.Key}: needs a count, a length or an area to go by";
+        }
+        foreach (var code in recipe.Conditions)
+        {
+            if (book.FindCondition(code) is not { } condition)
+            {
+                yield return $"recipe {recipe.Key}: {code} is no condition of the rule book";
+            }
+            else if ((condition.Amount ?? book.FindElement(condition.Element)?.Amount) != recipe.Amount)
+            {
+                yield return $"recipe {recipe.Key}: the amount of {code} is not a {recipe.Amount}";
+            }
+        }
+        if (!InOrder(recipe.Hours.Base) || !InOrder(recipe.Hours.Each) || recipe.Hours.Covers < 0)
+        {
+            yield return $"recipe {recipe.Key}: needs hours low, likely and high, in order";
+        }
+        if (recipe.Hold.Length > 0 && book.FindHold(recipe.Hold) is null)
+        {
+            yield return $"recipe {recipe.Key}: {recipe.Hold} holds nothing in the rule book";
+        }
+        foreach (var kind in recipe.Kinds ?? [])
+        {
+            if (book.FindCovering(kind) is null)
+            {
+                yield return $"recipe {recipe.Key}: {kind} is no covering of the rule book";
+            }
+        }
+        foreach (var material in recipe.Materials.Where(m => !Whole(m)))
+        {
+            yield return $"recipe {recipe.Key}: {material.Item} lacks what its rule goes by";
+        }
+    }
+
+    private static bool Whole(RecipeMaterial m) =>
+        m is { Per: > 0, Pack: > 0, Waste: >= 0, Item.Length: > 0, Unit.Length: > 0 }
+        && m.Rule switch
+        {
+            MaterialRule.Pieces => m.Piece > m.Lap,
+            MaterialRule.Joints => m.Piece > 0,
+            MaterialRule.Spaced => m.Spacing > 0,
+            MaterialRule.Strip => m.Width > 0,
+            MaterialRule.Patch => m.Border > 0,
+            _ => true,
+        };
+
+    private static IEnumerable<string> Renewal(RuleBook book, Renewal renewal)
+    {
+        if (book.FindCovering(renewal.Kind) is null)
+        {
+            yield return $"renewal {renewal.Kind}: no covering of the rule book";
+        }
+        if (!InOrder(renewal.TearOff) || !InOrder(renewal.Install) || (renewal.Relay is { } relay && !InOrder(relay)))
+        {
+            yield return $"renewal {renewal.Kind}: needs hours low, likely and high, in order";
+        }
+        if (renewal.PoundsPerSquare <= 0)
+        {
+            yield return $"renewal {renewal.Kind}: needs what a square weighs";
+        }
+    }
+
+    private static bool InOrder(IReadOnlyList<double> figures) =>
+        figures.Count == Figures && figures[0] >= 0 && figures[0] <= figures[1] && figures[1] <= figures[2];
+}

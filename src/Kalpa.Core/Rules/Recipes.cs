@@ -1,0 +1,92 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Rules;
+
+/// <summary>How a material follows from how much there is to repair. <c>up</c> is the next whole unit.</summary>
+[JsonConverter(typeof(CamelCaseEnum<MaterialRule>))]
+public enum MaterialRule
+{
+    /// <summary>up(count × per).</summary>
+    Each,
+
+    /// <summary>up(feet × (1 + waste) / pack).</summary>
+    Length,
+
+    /// <summary>Lengths of <c>piece</c> feet that lap: up((feet × (1 + waste) − lap) / (piece − lap)).</summary>
+    Pieces,
+
+    /// <summary>Between pieces of <c>piece</c> feet laid end to end: up(feet / piece) − 1.</summary>
+    Joints,
+
+    /// <summary>One every <c>spacing</c> inches and one at the end: up(12 feet / spacing) + 1.</summary>
+    Spaced,
+
+    /// <summary>A band <c>width</c> feet wide: up(feet × width × (1 + waste) / pack) + add.</summary>
+    Strip,
+
+    /// <summary>up(square feet × (1 + waste) / pack).</summary>
+    Area,
+
+    /// <summary>Square feet of an area with <c>border</c> inches on all sides.</summary>
+    Patch,
+
+    /// <summary>Rows of strip shingles at 5 in exposure, each row a strip longer for the stagger: up(strips × 3 / 80) + 1 spare.</summary>
+    ShingleBundles,
+
+    /// <summary>Four to a strip (IRC 2021 R905.2.6).</summary>
+    ShingleNails,
+}
+
+/// <summary>A material of a repair: its rule with what that takes; <paramref name="Families"/> where only some coverings need it.</summary>
+public sealed record RecipeMaterial(
+    string Item,
+    string Unit,
+    MaterialRule Rule,
+    double Per = 1,
+    double Waste = 0,
+    double Pack = 1,
+    double Piece = 0,
+    double Lap = 0,
+    double Spacing = 0,
+    double Width = 0,
+    double Border = 0,
+    double Add = 0,
+    IReadOnlyList<CoveringFamily>? Families = null
+);
+
+/// <summary>
+/// Labor-hours on site, each low, likely and high: <paramref name="Base"/> for the first <paramref name="Covers"/> (count, feet or square feet),
+/// <paramref name="Each"/> for every one above that.
+/// </summary>
+public sealed record RecipeHours(IReadOnlyList<double> Base, double Covers, IReadOnlyList<double> Each);
+
+/// <summary>
+/// What a repair takes: for findings of these conditions (on the coverings in <paramref name="Kinds"/>, where given), by their amount. <paramref name="Hold"/> is
+/// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered.
+/// </summary>
+public sealed record Recipe(
+    string Key,
+    string Name,
+    IReadOnlyList<string> Conditions,
+    AmountKind Amount,
+    RecipeHours Hours,
+    IReadOnlyList<RecipeMaterial> Materials,
+    string Hold = "",
+    IReadOnlyList<string>? Photos = null,
+    IReadOnlyList<string>? Kinds = null
+);
+
+/// <summary>What keeps water out for the time being, and for how many days it is good.</summary>
+public sealed record TemporaryHold(string Key, string Words, int Days);
+
+/// <summary>
+/// Labor-hours a square, low, likely and high, to tear off and to install a covering, or to lift and relay it, and what a layer of it weighs, pounds a square.
+/// </summary>
+public sealed record Renewal(
+    string Kind,
+    IReadOnlyList<double> TearOff,
+    IReadOnlyList<double> Install,
+    double PoundsPerSquare,
+    IReadOnlyList<double>? Relay = null
+);

@@ -1,0 +1,61 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import type { WorkItem } from '../../api/types'
+import { TakeOffLines } from '../../shared/TakeOffLines'
+import { dayText } from '../../shared/words'
+
+type Quantities = NonNullable<WorkItem['quantities']>
+
+/** To the half hour, the low figure down and the high one up: no more is known. */
+const half = (hours: number, round: (n: number) => number) => round(hours * 2) / 2
+
+function hoursText({ low, likely, high }: NonNullable<Quantities['hours']>) {
+  return `${half(low, Math.floor)}–${half(high, Math.ceil)} labor hours, likely ${half(likely, Math.round)}`
+}
+
+/** What a job takes: material, labor, and what may be found once it is open. Planning figures, each with how it was reckoned. */
+export function JobQuantities({ item }: { item: WorkItem }) {
+  const { quantities } = item
+  if (!quantities) return null
+  const { lines, hours, allowances, assumed } = quantities
+  return (
+    <details>
+      <summary>Quantities{hours && `: ${hoursText(hours)}`}</summary>
+      <Box maxW="42rem">
+        <TakeOffLines lines={lines} />
+        {allowances.map(({ item: what, unit, low, likely, high, basis }) => (
+          <Flex key={what} gap="3" py="1" borderBottomWidth="1px" align="baseline">
+            <Box flex="1" minW="0">
+              Allowance: {what.charAt(0).toLowerCase() + what.slice(1)}, paid as found
+              <Text fontSize="sm" color="faint" lineHeight="short">
+                {basis}
+              </Text>
+            </Box>
+            <Text fontWeight="bold" whiteSpace="nowrap">
+              {low}–{high} {unit}, likely {likely}
+            </Text>
+          </Flex>
+        ))}
+        {[hours && `Hours ${hours.basis}.`, ...assumed].filter(Boolean).map((line) => (
+          <Text key={line} fontSize="sm" color="faint" mt="1">
+            {line}
+          </Text>
+        ))}
+        <Text fontSize="sm" color="faint" mt="1">
+          Planning figures, not an order.
+        </Text>
+      </Box>
+    </details>
+  )
+}
+
+/** What keeps water out until the job is done, and how long that is good. */
+export function Interim({ item }: { item: WorkItem }) {
+  if (!item.interim) return null
+  return (
+    <Text fontSize="sm">
+      {item.until ? 'For the time being: ' : 'Until it is done: '}
+      {item.interim.words.charAt(0).toLowerCase() + item.interim.words.slice(1)}. Good until{' '}
+      {dayText(item.interim.goodUntil)}.
+    </Text>
+  )
+}
