@@ -115,6 +115,9 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await page.keyboard.press('y')
   await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[1].gable).toBe(true)
   await allSent(page)
+  // What becomes of each slope stands on the plan.
+  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await expect(page.getByRole('img', { name: /^Roof plan: .*slope A.*, confirm/i })).toBeVisible()
   // The property measures its slopes by the plan: nobody taped those that the plan made.
   await page.goto(`${address()}/properties/${ids.property}`)
   await expect(page.getByText(/ft², .* squares/)).toHaveCount(3)

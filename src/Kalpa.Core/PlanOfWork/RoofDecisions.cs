@@ -12,7 +12,7 @@ namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
 /// What becomes of a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
-/// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too. <paramref name="ByInspector"/>: the
+/// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too; <paramref name="Mark"/> is short enough to stand on a plan. <paramref name="ByInspector"/>: the
 /// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided.
 /// </summary>
 public sealed record RoofDecision(
@@ -24,6 +24,7 @@ public sealed record RoofDecision(
     string Title,
     string Headline,
     string Why,
+    string Mark,
     bool ByInspector = false,
     string Computed = "",
     [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear
@@ -287,10 +288,29 @@ public static class RoofDecisions
             Title(first, named, one, ""),
             Title(first, named, one, range is null || first.Soon ? first.When : When(range)),
             Each(of, d => d.Why),
+            Mark(first, range),
             first.ByInspector,
             Each(of, d => d.Computed),
             first.Urgency
         );
+    }
+
+    /// <summary>As it stands on a plan: a verb, and the year where there is one.</summary>
+    private static string Mark(OfSlope of, DueYears? due)
+    {
+        var what = of.Action switch
+        {
+            RoofAction.Replace when of.Unfit => "Replace or re-slope",
+            RoofAction.Replace when of.Family == CoveringFamily.Membrane => "Replace",
+            RoofAction.Replace => "Re-roof",
+            RoofAction.Relay => "Relay",
+            RoofAction.Specialist => "Evaluate",
+            RoofAction.Evaluate => "Inspect",
+            RoofAction.Confirm => "Confirm",
+            RoofAction.Repair => "Repair",
+            _ => "Maintain",
+        };
+        return due is null ? what : string.Create(CultureInfo.InvariantCulture, $"{what} {due.Likely}");
     }
 
     /// <summary>What is said of all slopes alike once; what differs, with the slope it is said of.</summary>

@@ -50,18 +50,18 @@ internal static class SectionJobs
         var on = slopes.Where(s => decision.SlopeIds.Contains(s.SlopeId)).ToList();
         IEnumerable<WorkItem> own = decision.Action switch
         {
-            RoofAction.Replace or RoofAction.Relay =>
-            [
-                Renewal(book, section, on, input) with
-                {
-                    Quantities = SectionQuantities.Of(book, decision, input, planned),
-                },
-            ],
+            RoofAction.Replace or RoofAction.Relay => [Measured(Renewal(book, section, on, input))],
             RoofAction.Evaluate => [Evaluation(decision, on)],
             RoofAction.Specialist => [Specialist(decision, on)],
             _ => [],
         };
         return own.Concat(on.SelectMany(s => Apart(book, s, decision, input.AsOf)));
+
+        WorkItem Measured(WorkItem renewal) =>
+            renewal with
+            {
+                Quantities = SectionQuantities.Of(book, decision, input, planned, rebuilt: renewal.Kind == WorkKind.Rebuild),
+            };
     }
 
     private static WorkItem Renewal(RuleBook book, SectionRepairs section, List<SlopeAssessment> on, AssessInput input)

@@ -57,6 +57,13 @@ internal static class QuantityMath
         return Access[^1].Factor;
     }
 
+    /// <summary>The unit as one says it with an amount: one sheet, two sheets.</summary>
+    public static string Unit(string many, double amount) =>
+        Math.Abs(amount - 1) > UnitTolerance ? many
+        : many.EndsWith("ches", StringComparison.Ordinal) ? many[..^2]
+        : many.EndsWith('s') ? many[..^1]
+        : many;
+
     /// <summary>Hours to a tenth, with what they count and leave out.</summary>
     public static LaborHours Hours(Spread hours, double factor) =>
         new(

@@ -49,6 +49,7 @@ public static class RepairQuantities
         var lines = uses.SelectMany(u => u.Recipe.Materials.Where(m => Fits(m, family)).Select(m => Line(u, m)))
             .GroupBy(l => (l.Item, l.Unit))
             .Select(g => g.First() with { Amount = g.Sum(l => l.Amount) })
+            .Select(l => l with { Unit = QuantityMath.Unit(l.Unit, l.Amount) })
             .ToList();
         var factor = slope is null ? 1 : QuantityMath.PitchFactor(slope.Pitch.RisePer12);
         var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
@@ -105,10 +106,7 @@ public static class RepairQuantities
         var of = m.Waste > 0 ? $"{use.Amount.Words} and {Figure(m.Waste * 100)}% waste" : use.Amount.Words;
         return m.Rule switch
         {
-            MaterialRule.Each => (
-                QuantityMath.Up(n * m.Per),
-                m.Per == 1 ? use.Amount.Words : $"{Figure(m.Per)} for each of {use.Amount.Words}"
-            ),
+            MaterialRule.Each => (QuantityMath.Up(withWaste * m.Per), m.Per == 1 ? of : $"{Figure(m.Per)} for each of {use.Amount.Words}"),
             MaterialRule.Length => (QuantityMath.Up(withWaste / m.Pack), of),
             MaterialRule.Pieces => (
                 Math.Max(1, QuantityMath.Up((withWaste - m.Lap) / (m.Piece - m.Lap))),

@@ -24,8 +24,13 @@ internal static class SectionQuantities
     /// <summary>A second layer under the covering, or more of them, as findings say.</summary>
     private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
 
-    public static JobQuantities Of(RuleBook book, RoofDecision decision, AssessInput input, PlannedRoof planned)
+    /// <param name="rebuilt">Whether the covering does not suit the slope, so that something else comes in its place.</param>
+    public static JobQuantities Of(RuleBook book, RoofDecision decision, AssessInput input, PlannedRoof planned, bool rebuilt)
     {
+        if (rebuilt)
+        {
+            return new JobQuantities([], null, [], ["Quantities follow once it is decided what covering or what pitch the slope gets."]);
+        }
         var slopes = input.Slopes.Where(s => decision.SlopeIds.Contains(s.Id)).ToList();
         var sizes = slopes.Select(planned.SizeOf).ToList();
         if (sizes.Any(s => s is null))
@@ -50,16 +55,19 @@ internal static class SectionQuantities
         {
             assumed.Add($"The new covering is assumed to be {kind.Name} again.");
         }
-        assumed.Add(
-            layers == 1
-                ? "One layer to tear off is assumed: look at the rake or a penetration."
-                : $"{layers} layers to tear off, as recorded."
-        );
+        if (!relay)
+        {
+            assumed.Add(
+                layers > 1 ? $"{layers} layers to tear off, as recorded."
+                : kind?.Family == CoveringFamily.Membrane ? "One layer to tear off is assumed: a core cut shows it."
+                : "One layer to tear off is assumed: look at the rake or a penetration."
+            );
+        }
         return new JobQuantities(
             lines,
             HoursOf(renewal, relay, slopes, sizes!, layers),
-            WoodAllowances.Of(input, slopes, squares, layers, id => planned.EaveFeet(id)),
-            relay ? [.. assumed.Where(a => !a.Contains("tear off"))] : assumed
+            WoodAllowances.Of(input, slopes, squares, layers, planned.EaveFeet),
+            assumed
         );
     }
 
@@ -104,7 +112,7 @@ internal static class SectionQuantities
                 )
             );
         }
-        return lines;
+        return [.. lines.Select(l => l with { Unit = QuantityMath.Unit(l.Unit, l.Amount) })];
     }
 
     private static TakeOffLine Disposal(Renewal renewal, double squares, int layers)

@@ -39,7 +39,9 @@ internal static class WoodAllowances
         Func<Guid, double> eaveFeet
     )
     {
-        var on = input.Findings.Where(f => f.SlopeId is not { } id || slopes.Any(s => s.Id == id)).ToList();
+        // What was recorded of no slope in particular points to all of them, and so to a section only where that is all.
+        var whole = slopes.Count == input.Slopes.Count;
+        var on = input.Findings.Where(f => f.SlopeId is { } id ? slopes.Any(s => s.Id == id) : whole).ToList();
         var stains = on.Count(f => Stains.Contains(f.Condition));
         var sheets = (Sheets * (squares / SquaresPerRate * ByLayers[Math.Min(layers, ByLayers.Length) - 1])) + (SheetsEach * stains);
         var fascia = slopes.Select(s => FasciaShare(on, s.Id) * eaveFeet(s.Id)).Aggregate(default(Spread), (a, b) => a + b);

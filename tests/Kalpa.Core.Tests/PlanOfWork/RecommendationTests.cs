@@ -46,6 +46,21 @@ public class RecommendationTests
         Assessor.Assess(With(Young, roof, opinion), Book).Decision.ShouldBe(statement);
     }
 
+    /// <summary>Short enough to stand on the plan, with the year where there is one.</summary>
+    [Theory]
+    [InlineData(CoveringKind.LaminatedShingle, OpinionAction.Replace, "Re-roof")]
+    [InlineData(CoveringKind.Epdm, OpinionAction.Replace, "Replace")]
+    [InlineData(CoveringKind.LaminatedShingle, OpinionAction.Repair, "Repair")]
+    [InlineData(CoveringKind.LaminatedShingle, OpinionAction.Monitor, "Maintain")]
+    [InlineData(CoveringKind.LaminatedShingle, OpinionAction.HaveJudged, "Evaluate")]
+    [InlineData(CoveringKind.LaminatedShingle, null, "Re-roof 2030")]
+    public void The_plan_carries_it_in_a_word(string kind, OpinionAction? action, string mark)
+    {
+        var due = WithYears(On(kind, 2016, null), (Roof.A, 4));
+        var input = action is { } recommended ? With(due, Recommended(recommended, Roof.A.Id, "2027-10-01")) : due;
+        Assessor.Assess(input, Book).RoofDecisions[0].Mark.ShouldBe(mark);
+    }
+
     /// <summary>The visit is of September 18, 2026: a season is a quarter of a year.</summary>
     [Theory]
     [InlineData("2026-12-19", OpinionEvent.None, UrgencyClass.ThisSeason)]

@@ -96,6 +96,15 @@ public class RepairQuantityTests
     public void Material_follows_from_the_amount(string code, string kind, string amount, string item, double expected) =>
         Of(Take(code, kind, amount), item).ShouldBe(expected);
 
+    /// <summary>One is one, and more are more.</summary>
+    [Theory]
+    [InlineData("apron-missing", "10 ft", "piece")]
+    [InlineData("apron-missing", "28 ft", "pieces")]
+    [InlineData("membrane-hole", "1", "patch")]
+    [InlineData("membrane-hole", "2", "patches")]
+    public void Units_are_said_as_one_says_them(string code, string amount, string unit) =>
+        Take(code, "laminatedShingle", amount).Lines[0].Unit.ShouldBe(unit);
+
     [Theory]
     // Up to 20 ft² a patch is one visit; above, by the square foot.
     [InlineData("shingle-missing", "laminatedShingle", "5 × 4 ft", 1.5, 2, 4)]
@@ -139,10 +148,7 @@ public class RepairQuantityTests
         job.Quantities!.Hours!.Likely.ShouldBe(9.2);
         Of(job.Quantities, "Kick-out").ShouldBe(1);
         Of(job.Quantities, "Siding").ShouldBe(21);
-        job.Photos.ShouldBe([
-            "the sheathing and the lap of the wrap, with the depth of decay",
-            "each piece of flashing before it is covered",
-        ]);
+        job.Photos.ShouldBe(["the sheathing and the lap of the wrap, with the depth of decay", "each piece of flashing"]);
     }
 
     [Fact]

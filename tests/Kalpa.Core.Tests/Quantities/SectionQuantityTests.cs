@@ -149,6 +149,46 @@ public class SectionQuantityTests
         unsized.Assumed.ShouldBe(["Not measured: draw the roof plan, or tape the slopes, for quantities."]);
     }
 
+    /// <summary>A stain of no slope in particular points to the whole roof, not to one section; one on the slope points to that.</summary>
+    [Fact]
+    public void A_stain_counts_where_it_is()
+    {
+        double Likely(Guid? slope, params (SlopeFact, OpinionAction)[] of) =>
+            Take(Roofed(Gable, "laminatedShingle", of, Roof.Found("ceiling-stain") with { SlopeId = slope })).Allowances[0].Likely;
+        var half = new[] { (South, OpinionAction.Replace), (North, OpinionAction.Monitor) };
+        Likely(null, half).ShouldBe(1);
+        Likely(North.Id, half).ShouldBe(1);
+        Likely(South.Id, half).ShouldBe(2);
+        Likely(null, Both).ShouldBe(3);
+    }
+
+    /// <summary>Shingles that lie too flat are not taken off again.</summary>
+    [Fact]
+    public void What_replaces_an_unfit_covering_is_decided_first()
+    {
+        var slope = OnPlan(Roof.A, 151, "1/12") with { Pitch = TypedPitch.Of("1/12", PitchSource.Tape) };
+        var plan = Plans.Of(Plans.OneSlope(1, 0, 0, 40, 30, 1, 180, 10));
+        var judged = Assessor.Assess(Roofed(plan, "laminatedShingle", [(slope, OpinionAction.Replace)]), Book);
+        var take = judged.Work.Single(w => w.Kind == WorkKind.Rebuild).Quantities!;
+        take.Lines.ShouldBeEmpty();
+        take.Assumed.ShouldBe(["Quantities follow once it is decided what covering or what pitch the slope gets."]);
+    }
+
+    /// <summary>A membrane shows its layers in a core cut.</summary>
+    [Fact]
+    public void A_membrane_is_taken_off_by_its_area()
+    {
+        var slope = OnPlan(Roof.A, 151, "1/12");
+        var plan = Plans.Of(Plans.OneSlope(1, 0, 0, 40, 30, 1, 180, 10));
+        var take = Take(Roofed(plan, "epdm", [(slope, OpinionAction.Replace)]));
+        var squares = 12 * Math.Sqrt(1 + (1 / 144.0));
+        Of(take, "membrane").ShouldBe(squares * 100, .1);
+        take.Hours!.Likely.ShouldBe(squares * (1.2 + 2.9), .1);
+        // 12 squares of 40 lb are 0.24 tons.
+        Of(take, "disposal").ShouldBe(.2);
+        take.Assumed.ShouldContain("One layer to tear off is assumed: a core cut shows it.");
+    }
+
     /// <summary>A covering without hours in the book takes material all the same.</summary>
     [Fact]
     public void Hours_are_given_only_where_the_book_has_them()

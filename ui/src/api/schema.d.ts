@@ -3940,7 +3940,7 @@ export interface components {
         RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "relay" | "replace";
         /**
          * @description What becomes of a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
-         *     within a year. Title is what somebody is asked to do; Headline says when, too. ByInspector: the
+         *     within a year. Title is what somebody is asked to do; Headline says when, too; Mark is short enough to stand on a plan. ByInspector: the
          *     inspector's recommendation governs, and Computed says what Kalpa would have decided.
          */
         RoofDecision: {
@@ -3952,6 +3952,7 @@ export interface components {
             title: string;
             headline: string;
             why: string;
+            mark: string;
             /** @default false */
             byInspector: boolean;
             /** @default  */

@@ -138,14 +138,14 @@ public static class TakeOffs
                 "bundles",
                 "3 to a square; the label wins"
             ),
-            Line("starter", "Starter", starter, "ft", $"eaves and rakes, {Math.Ceiling(starter / StarterBundleFeet):0} bundles of 100 ft"),
+            Line("starter", "Starter", starter, "ft", $"eaves and rakes, {Bundles(starter, StarterBundleFeet)}"),
             Line("bird-stop", "Bird stop", Feet(tiled, edges, EdgeClass.Eave), "ft", "eaves under tile"),
             Line(
                 "caps",
                 "Ridge and hip caps",
                 ridges + hips,
                 "ft",
-                $"ridges {ridges:0.0} ft and hips {hips:0.0} ft{(shingled.Count > 0 ? $", {Math.Ceiling((ridges + hips) / CapBundleFeet):0} bundles of 25 ft" : "")}"
+                $"{RidgesAndHips(ridges, hips)}{(shingled.Count > 0 ? $", {Bundles(ridges + hips, CapBundleFeet)}" : "")}"
             ),
             Line(
                 "drip-edge",
@@ -201,7 +201,7 @@ public static class TakeOffs
                 "one to a course"
             ),
             Line("bird-stop", "Bird stop", Feet(slopes, edges, EdgeClass.Eave), "ft", "eaves"),
-            Line("ridge-bed", "Mortar or foam at ridges and hips", ridges + hips, "ft", $"ridges {ridges:0.0} ft and hips {hips:0.0} ft"),
+            Line("ridge-bed", "Mortar or foam at ridges and hips", ridges + hips, "ft", RidgesAndHips(ridges, hips)),
             Line("valleys", "Valley lining", Feet(slopes, edges, EdgeClass.Valley), "ft", "true length of the valleys"),
             Line("edge", "Edge metal", Feet(slopes, edges, EdgeClass.Eave) + Feet(slopes, edges, EdgeClass.Rake), "ft", "eaves and rakes"),
         ];
@@ -258,7 +258,7 @@ public static class TakeOffs
         List<TakeOffLine> lines =
         [
             Line("membrane", "Membrane", area, "ft²", "true area less curbs; laps and turn-ups come on top"),
-            Line("insulation", "Insulation and cover board", area, "ft²", "each"),
+            Line("insulation", "Insulation and cover board", area, "ft²", "of each layer"),
             Line("parapet", "Parapet", parapetFeet, "ft", Heights(parapets)),
             Line("coping", "Coping", parapetFeet, "ft", "along the parapets"),
             Line(
@@ -309,6 +309,14 @@ public static class TakeOffs
             .Sum(e => e.TrueFeet);
     }
 
+    private static string Bundles(double feet, double each) =>
+        Math.Ceiling(feet / each) is var bundles && bundles > 1 ? $"{bundles:0} bundles of {each:0} ft" : $"1 bundle of {each:0} ft";
+
+    private static string RidgesAndHips(double ridges, double hips) =>
+        hips == 0 ? "ridges"
+        : ridges == 0 ? "hips"
+        : $"ridges {ridges:0.0} ft and hips {hips:0.0} ft";
+
     private static TakeOffLine Line(string key, string item, double amount, string unit, string basis) =>
-        new(key, item, Quantise.Area(amount), unit, basis);
+        new(key, item, Quantise.Area(amount), Quantities.QuantityMath.Unit(unit, amount), basis);
 }

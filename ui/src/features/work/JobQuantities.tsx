@@ -9,7 +9,10 @@ type Quantities = NonNullable<WorkItem['quantities']>
 const half = (hours: number, round: (n: number) => number) => round(hours * 2) / 2
 
 function hoursText({ low, likely, high }: NonNullable<Quantities['hours']>) {
-  return `${half(low, Math.floor)}–${half(high, Math.ceil)} labor hours, likely ${half(likely, Math.round)}`
+  const from = half(low, Math.floor)
+  const to = half(high, Math.ceil)
+  if (to < 1) return 'half a labor hour'
+  return from === 0 ? `up to ${to} labor hours` : `${from}–${to} labor hours, likely ${half(likely, Math.round)}`
 }
 
 /** What a job takes: material, labor, and what may be found once it is open. Planning figures, each with how it was reckoned. */
@@ -52,7 +55,7 @@ export function JobQuantities({ item }: { item: WorkItem }) {
 export function Interim({ item }: { item: WorkItem }) {
   if (!item.interim) return null
   return (
-    <Text fontSize="sm">
+    <Text>
       {item.until ? 'For the time being: ' : 'Until it is done: '}
       {item.interim.words.charAt(0).toLowerCase() + item.interim.words.slice(1)}. Good until{' '}
       {dayText(item.interim.goodUntil)}.

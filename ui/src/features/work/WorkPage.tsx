@@ -8,6 +8,7 @@ import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
+import { DecisionPlan } from './DecisionPlan'
 import { Interim, JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 
@@ -48,30 +49,40 @@ function WorkOfRoof() {
     <Stack gap="3">
       {assessment.decision && (
         <Box as="section" className="k-sheet k-decision" aria-label="Decision">
-          <Stack as="ul" gap="1" listStyleType="none">
-            {assessment.roofDecisions.map(({ of, headline, action }) => (
-              <Text
-                as="li"
-                key={of}
-                fontSize={{ base: 'md', lg: 'lg' }}
-                fontWeight={quiet.has(action) ? undefined : 'bold'}
-              >
-                {headline}.
-              </Text>
-            ))}
-          </Stack>
-          <Button variant="outline" size="sm" float="right" onClick={override}>
-            Override
-          </Button>
-          <details>
-            <summary>Why</summary>
-            {assessment.roofDecisions.map(({ of, why, computed }) => (
-              <Text key={of} fontSize="sm">
-                {assessment.roofDecisions.length > 1 && `${of}: `}
-                {why} {computed}
-              </Text>
-            ))}
-          </details>
+          <Flex gap="4" align="start">
+            <Box flex="1" minW="0">
+              <Stack as="ul" gap="1" listStyleType="none">
+                {assessment.roofDecisions.map(({ of, headline, action }) => (
+                  <Text
+                    as="li"
+                    key={of}
+                    fontSize={{ base: 'md', lg: 'lg' }}
+                    fontWeight={quiet.has(action) ? undefined : 'bold'}
+                  >
+                    {headline}.
+                  </Text>
+                ))}
+              </Stack>
+              <Button variant="outline" size="sm" float="right" onClick={override}>
+                Override
+              </Button>
+              <details>
+                <summary>Why</summary>
+                <Box display={{ lg: 'none' }} mb="2">
+                  <DecisionPlan />
+                </Box>
+                {assessment.roofDecisions.map(({ of, why, computed }) => (
+                  <Text key={of} fontSize="sm">
+                    {assessment.roofDecisions.length > 1 && `${of}: `}
+                    {why} {computed}
+                  </Text>
+                ))}
+              </details>
+            </Box>
+            <Box display={{ base: 'none', lg: 'block' }} flex="none">
+              <DecisionPlan />
+            </Box>
+          </Flex>
         </Box>
       )}
       {assessment.work.length === 0 ? (

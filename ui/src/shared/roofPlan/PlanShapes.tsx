@@ -4,6 +4,7 @@ import type {
   PlanEdge,
   PlanFacet,
   PlanPart,
+  RoofDecision,
   RoofPoint,
   SlopeFact,
   ZonePoint,
@@ -21,6 +22,8 @@ type Props = {
   ice?: boolean
   /** What lies under each slope stands below its letter. */
   under?: boolean
+  /** What becomes of the slopes: shaded where the covering is renewed, with the year below the letter. */
+  sections?: RoofDecision[]
   chosenSlope?: string | null
   parts: PlanPart[]
 }
@@ -33,9 +36,11 @@ export function PlanShapes({
   lengths = false,
   ice = false,
   under = false,
+  sections = [],
   chosenSlope,
   parts,
 }: Props) {
+  const sectionOf = (facet: PlanFacet) => sections.find(({ slopeIds }) => slopeIds.includes(facet.slopeId))
   const stands = (facet: PlanFacet) => parts.some((part) => part.id === facet.partId && part.onSlope != null)
   // What is built on a slope is drawn over it, however high the slope itself goes.
   const facets = [...answer.facets].sort((a, b) => Number(stands(a)) - Number(stands(b)) || a.highInches - b.highInches)
@@ -46,6 +51,7 @@ export function PlanShapes({
           <polygon
             className="k-facet"
             data-on={facet.slopeId === chosenSlope || undefined}
+            data-renewed={renewedOf(sectionOf(facet))}
             points={loopOf(facet.corners)}
           />
           <polygon
@@ -78,7 +84,7 @@ export function PlanShapes({
           key={facet.slopeId}
           facet={facet}
           letter={slopes.find(({ id }) => id === facet.slopeId)?.letter ?? '·'}
-          below={under ? underWords(answer, facet, unit) : ''}
+          below={under ? underWords(answer, facet, unit) : fitting(String(sectionOf(facet)?.due?.likely ?? ''), facet, unit)}
           unit={unit}
         />
       ))}
@@ -86,15 +92,28 @@ export function PlanShapes({
   )
 }
 
+const renewing: ReadonlySet<RoofDecision['action']> = new Set(['replace', 'relay'])
+
+const renewedOf = (section: RoofDecision | undefined) =>
+  section && renewing.has(section.action) ? (section.soon ? 'soon' : 'later') : undefined
+
 /** What lies under a slope, where the slope is wide enough to carry the words. */
 function underWords(answer: PlanAnswer, facet: PlanFacet, unit: number): string {
   const words = answer.under
     .filter((share) => share.slopeId === facet.slopeId && share.squareFeet > 0)
     .map((share) => unders[share.under].toLowerCase())
     .join(', ')
-  const xs = facet.corners.map(({ x }) => x)
-  const widePx = (Math.max(...xs) - Math.min(...xs)) / unit
-  return widePx > words.length * 7 + 24 ? words : ''
+  return fitting(words, facet, unit)
+}
+
+/** Letter, arrow and a line of words under each other, pixels. */
+const markHighPx = 62
+
+/** Words for a slope that is wide and high enough to carry them. */
+function fitting(words: string, facet: PlanFacet, unit: number): string {
+  const spanPx = (along: number[]) => (Math.max(...along) - Math.min(...along)) / unit
+  const wide = spanPx(facet.corners.map(({ x }) => x)) > words.length * 7 + 24
+  return wide && spanPx(facet.corners.map(({ y }) => y)) > markHighPx ? words : ''
 }
 
 function IceStrips({ reach, unit }: { reach: IceReach | undefined; unit: number }) {
