@@ -84,7 +84,9 @@ export function PlanShapes({
           key={facet.slopeId}
           facet={facet}
           letter={slopes.find(({ id }) => id === facet.slopeId)?.letter ?? '·'}
-          below={under ? underWords(answer, facet, unit) : fitting(String(sectionOf(facet)?.due?.likely ?? ''), facet, unit)}
+          below={
+            under ? underWords(answer, facet, unit) : fitting(String(sectionOf(facet)?.due?.likely ?? ''), facet, unit)
+          }
           unit={unit}
         />
       ))}
