@@ -96,7 +96,14 @@ await shoot('book', DESK, {
   path: '/book/condition/vent-short',
   prepare: (page) => page.getByRole('button', { name: '8', exact: true }).click(),
 })
-await shoot('work', DESK, { path: `${visit}/work` })
+await shoot('work', DESK, {
+  path: `${visit}/work`,
+  prepare: (page) =>
+    page
+      .getByRole('img', { name: /^Roof plan: / })
+      .first()
+      .waitFor({ timeout: 60_000 }),
+})
 await shoot('report', DESK, { path: `${visit}/report` })
 await shoot('before', DESK, { path: `${shop}/before` })
 await shoot('wrap-up-phone', PHONE, { path: `${shop}/walk?station=wrap` })
