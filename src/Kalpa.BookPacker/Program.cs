@@ -60,6 +60,7 @@ Section[] sections =
     new("recipes", "key", Groups: "conditions"),
     new("holds", "key"),
     new("renewals", "kind"),
+    new("allowances", "key", Groups: "conditions"),
     new("versions", "version"),
 ];
 

@@ -1,15 +1,15 @@
-using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Reports;
 
 /// <summary>Words of the report that are not judgement: names of enums, dates.</summary>
 public static class ReportWords
 {
-    public static string Day(DateOnly day) => day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture);
+    public static string Day(DateOnly day) => Sentences.Day(day);
 
     /// <summary>A kind of record, as "Punch item".</summary>
     public static string Kind(FactKind kind)

@@ -206,6 +206,8 @@ test('a station shows its five slopes on the phone without scrolling, and an amo
   await amount.selectOption('Type it …')
   await page.getByLabel('Amount, typed').fill('4')
   await expect(page.getByText('Enter width × height in feet, such as 4 x 6.')).toBeVisible()
+  // What cannot be read is not saved away.
+  await expect(page.getByRole('button', { name: 'Save without a photo' })).toBeDisabled()
   await page.getByLabel('Amount, typed').fill('4 x 7')
   await expect(page.getByText(/at several spots, 4 × 7 ft/).first()).toBeVisible()
   await amount.selectOption('4 × 8 ft')

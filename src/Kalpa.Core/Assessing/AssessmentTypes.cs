@@ -43,7 +43,7 @@ public sealed record AssessInput(
 /// <summary>
 /// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
 /// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
-/// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what becomes of the slopes, <paramref name="Decision"/> as one statement, and
+/// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what is to be done with the slopes, <paramref name="Decision"/> as one statement, and
 /// <paramref name="WithoutJob"/> why a finding asks for nothing.
 /// </summary>
 public sealed record Assessment(

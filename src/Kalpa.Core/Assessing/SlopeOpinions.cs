@@ -1,4 +1,3 @@
-using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
@@ -75,14 +74,14 @@ public static class SlopeOpinions
             ],
             [
                 .. opinion.Earlier.Select(e =>
-                    $"Until {Day(DateOnly.FromDateTime(e.Until.DateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
+                    $"Until {Sentences.Day(DateOnly.FromDateTime(e.Until.DateTime))}: {Sentences.Lower(Words(e.Action))}{(e.Who.Length > 0 ? $" ({e.Who})" : "")}, because {Sentences.Lower(e.Because).Trim().TrimEnd('.')}. Changed: {Sentences.Lower(e.Reason).Trim().TrimEnd('.')}."
                 ),
                 .. past.SelectMany(v =>
                     (v.SlopeOpinions ?? [])
                         .Where(o => o.SlopeId == opinion.SlopeId)
                         .OrderBy(o => o.Id)
                         .Select(o =>
-                            $"On {Day(v.On)}: {Sentences.Lower(Headline(o)).TrimEnd('.')}, because {Sentences.Lower(o.Because).Trim().TrimEnd('.')}."
+                            $"On {Sentences.Day(v.On)}: {Sentences.Lower(Headline(o)).TrimEnd('.')}, because {Sentences.Lower(o.Because).Trim().TrimEnd('.')}."
                         )
                 ),
             ],
@@ -110,7 +109,7 @@ public static class SlopeOpinions
             OpinionEvent.Storm => "after the next storm",
             _ => "",
         };
-        var day = opinion.ByDay is { } by ? $"by {Day(by)}" : "";
+        var day = opinion.ByDay is { } by ? $"by {Sentences.Day(by)}" : "";
         return string.Join(", ", new[] { before, day }.Where(w => w.Length > 0));
     }
 
@@ -124,8 +123,6 @@ public static class SlopeOpinions
             OpinionAction.Repair => "Repair",
             _ => "Replace",
         };
-
-    private static string Day(DateOnly day) => day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture);
 
     private static string Sentence(string text)
     {

@@ -32,7 +32,7 @@ public sealed record CombinationsAnswer(IReadOnlyList<CombinationAnswer> Combina
 /// <summary>The findings put together by cause and place.</summary>
 public sealed record ProblemsAnswer(IReadOnlyList<RoofProblem> Problems);
 
-/// <summary>What becomes of each section of slopes, and all of it as one statement.</summary>
+/// <summary>The decision on each section of slopes, and all of it as one statement.</summary>
 public sealed record DecideAnswer(IReadOnlyList<RoofDecision> Decisions, string Statement);
 
 /// <summary>Jobs in order of need, and findings that ask for none.</summary>

@@ -11,7 +11,7 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
-/// What becomes of a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
+/// The decision on a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
 /// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too; <paramref name="Mark"/> is short enough to stand on a plan. <paramref name="ByInspector"/>: the
 /// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided.
 /// </summary>
@@ -36,8 +36,8 @@ public sealed record RoofDecision(
 }
 
 /// <summary>
-/// The decision on each slope, gathered into sections, in this order: the inspector's recommendation; what ends repair by itself (a covering that does not suit its
-/// pitch, an answered question, a layer that is spent); the remaining life of what decides; repair where something is to be repaired; else upkeep.
+/// The decision on each slope, gathered into sections, in this order: the inspector's recommendation; what rules repair out (a covering that does not suit its
+/// pitch, an answered question, a layer at its end); the remaining life of what decides; repair where something is to be repaired; else upkeep.
 /// </summary>
 public static class RoofDecisions
 {

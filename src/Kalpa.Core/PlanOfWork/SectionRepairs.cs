@@ -7,7 +7,7 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
-/// A section with what becomes of the repairs on it. Where it is renewed they are done with it, done for the time until then because they cannot wait, or, where
+/// A section with the repairs on it. Where it is renewed they are done with it, done for the time until then because they cannot wait, or, where
 /// another trade or another part of the building is concerned, left jobs of their own. A section that is not renewed takes none.
 /// </summary>
 internal sealed class SectionRepairs

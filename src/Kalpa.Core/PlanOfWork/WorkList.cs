@@ -92,16 +92,28 @@ internal static class WorkList
         {
             return job.Item;
         }
-        var (quantities, hold, photos) = RepairQuantities.Of(book, Of(job), input);
+        if (RepairQuantities.Of(book, Of(job), input) is not { } needs)
+        {
+            return job.Item;
+        }
         return job.Item with
         {
-            Quantities = job.Temporary ? null : quantities,
-            Photos = job.Temporary || photos.Count == 0 ? null : photos,
+            Quantities = job.Temporary ? null : needs.Quantities,
+            Photos = job.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
             Interim =
-                hold is not null && (job.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
-                    ? new InterimProtection(hold.Words, input.AsOf.AddDays(hold.Days))
+                needs.Hold is { } hold && (job.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
+                    ? Interim(job, hold, input.AsOf)
                     : null,
         };
+    }
+
+    private static InterimProtection Interim(Job job, TemporaryHold hold, DateOnly asOf)
+    {
+        var until = asOf.AddDays(hold.Days);
+        return new InterimProtection(
+            $"{(job.Temporary ? "For the time being" : "Until it is done")}: {Sentences.Lower(hold.Words)}. Good until {Sentences.Day(until)}.",
+            until
+        );
     }
 
     /// <summary>Why a finding asks for nothing: each has a job, or a reason.</summary>

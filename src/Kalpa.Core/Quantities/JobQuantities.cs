@@ -20,7 +20,7 @@ public sealed record JobQuantities(
     IReadOnlyList<string> Assumed
 );
 
-/// <summary>What keeps water out until a job is done, and the last day it is good for.</summary>
+/// <summary>What keeps water out until a job is done, as a sentence, and the last day it is good for.</summary>
 public sealed record InterimProtection(string Words, DateOnly GoodUntil);
 
 /// <summary>Low, likely and high, as they are added and multiplied.</summary>
@@ -56,13 +56,6 @@ internal static class QuantityMath
         }
         return Access[^1].Factor;
     }
-
-    /// <summary>The unit as one says it with an amount: one sheet, two sheets.</summary>
-    public static string Unit(string many, double amount) =>
-        Math.Abs(amount - 1) > UnitTolerance ? many
-        : many.EndsWith("ches", StringComparison.Ordinal) ? many[..^2]
-        : many.EndsWith('s') ? many[..^1]
-        : many;
 
     /// <summary>Hours to a tenth, with what they count and leave out.</summary>
     public static LaborHours Hours(Spread hours, double factor) =>

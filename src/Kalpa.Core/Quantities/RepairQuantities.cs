@@ -7,6 +7,9 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Quantities;
 
+/// <summary>What a repair takes, what holds until it is done, and what is photographed before it is covered.</summary>
+public sealed record RepairNeeds(JobQuantities Quantities, TemporaryHold? Hold, IReadOnlyList<string> Photos);
+
 /// <summary>What a repair takes, by the recipes of the rule book and the amount of each finding that it resolves.</summary>
 public static class RepairQuantities
 {
@@ -14,7 +17,9 @@ public static class RepairQuantities
     private const double ExposureInches = 5;
 
     private const double StripFeet = 3;
-    private const double StripsPerBundle = 80.0 / 3;
+    private const double StripsPerBundle = 80 / TakeOffs.BundlesPerSquare;
+
+    /// <summary>IRC 2021 R905.2.6.</summary>
     private const double NailsPerStrip = 4;
 
     /// <summary>A recipe with the amount it is used for.</summary>
@@ -25,31 +30,26 @@ public static class RepairQuantities
 
     /// <summary>
     /// Null where the rule book has no recipe for what the job resolves. Findings of one job are one problem at one place: two that take the same work are done once,
-    /// at the larger amount.
+    /// at the larger amount, and at what was recorded rather than what is assumed.
     /// </summary>
-    public static (JobQuantities? Quantities, TemporaryHold? Hold, IReadOnlyList<string> Photos) Of(
-        RuleBook book,
-        IEnumerable<Guid> resolved,
-        AssessInput input
-    )
+    public static RepairNeeds? Of(RuleBook book, IReadOnlyCollection<Guid> resolved, AssessInput input)
     {
         var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
         var uses = facts
             .Select(f => UseFor(book, f, input))
             .OfType<Use>()
             .GroupBy(u => u.Recipe.Key)
-            .Select(g => g.MaxBy(u => u.Measure)!)
+            .Select(g => g.MaxBy(u => (!u.Amount.Assumed, u.Measure))!)
             .ToList();
         if (uses.Count == 0)
         {
-            return (null, null, []);
+            return null;
         }
         var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
         var family = FamilyOn(book, input, slope?.Id);
         var lines = uses.SelectMany(u => u.Recipe.Materials.Where(m => Fits(m, family)).Select(m => Line(u, m)))
             .GroupBy(l => (l.Item, l.Unit))
-            .Select(g => g.First() with { Amount = g.Sum(l => l.Amount) })
-            .Select(l => l with { Unit = QuantityMath.Unit(l.Unit, l.Amount) })
+            .Select(g => TakeOffLine.Of(g.First().Key, g.Key.Item, g.Sum(l => l.Amount), g.Key.Unit, g.First().Basis))
             .ToList();
         var factor = slope is null ? 1 : QuantityMath.PitchFactor(slope.Pitch.RisePer12);
         var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
@@ -57,7 +57,7 @@ public static class RepairQuantities
             .Select(u => $"{u.Recipe.Name}: {u.Amount.Words} assumed. Count or measure it on the finding.")
             .ToList();
         var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
-        return (
+        return new RepairNeeds(
             new JobQuantities(lines, QuantityMath.Hours(hours, factor), [], assumed),
             uses.Select(u => book.FindHold(u.Recipe.Hold)).FirstOrDefault(h => h is not null),
             photos
@@ -94,11 +94,11 @@ public static class RepairQuantities
 
     private static TakeOffLine Line(Use use, RecipeMaterial material)
     {
-        var (amount, basis) = Reckoned(use, material);
+        var (amount, basis) = Calculated(use, material);
         return new TakeOffLine(use.Recipe.Key, material.Item, amount, material.Unit, basis);
     }
 
-    private static (double Amount, string Basis) Reckoned(Use use, RecipeMaterial m)
+    private static (double Amount, string Basis) Calculated(Use use, RecipeMaterial m)
     {
         var n = use.Measure;
         var (wide, high) = (use.Amount.WidthFeet ?? 0, use.Amount.HeightFeet ?? 0);

@@ -16,11 +16,6 @@ internal static class SectionQuantities
     /// <summary>Labor-hours a square for every further layer to tear off (from memory).</summary>
     private static readonly Spread FurtherLayer = new(.5, .7, 1.2);
 
-    /// <summary>Waste without a plan, percent: plain slopes (common practice).</summary>
-    private const double WasteWithoutPlan = 10;
-
-    private const double BundlesPerSquare = 3;
-
     /// <summary>A second layer under the covering, or more of them, as findings say.</summary>
     private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
 
@@ -44,7 +39,13 @@ internal static class SectionQuantities
         var squares = Quantise.Area(sizes.Sum(s => s!.Squares));
         var layers = Layers(input, decision);
         List<string> assumed = [];
-        var lines = planned.TakeOffOf(decision.SlopeIds.ToHashSet(), input.Details ?? [], Families(book, input), relay) is { } takeOff
+        var lines = planned.TakeOffOf(
+            decision.SlopeIds.ToHashSet(),
+            input.Details ?? [],
+            PlanMeasures.Families(input.Coverings, input.AsOf, book),
+            relay
+        )
+            is { } takeOff
             ? [.. takeOff.Steep, .. takeOff.LowSlope]
             : Coarse(kind, squares, assumed);
         if (!relay && renewal is not null)
@@ -66,7 +67,7 @@ internal static class SectionQuantities
         return new JobQuantities(
             lines,
             HoursOf(renewal, relay, slopes, sizes!, layers),
-            WoodAllowances.Of(input, slopes, squares, layers, planned.EaveFeet),
+            WoodAllowances.Of(book, input, slopes, squares, layers, planned.EaveFeet),
             assumed
         );
     }
@@ -79,40 +80,35 @@ internal static class SectionQuantities
             .DefaultIfEmpty(1)
             .Max();
 
-    private static Dictionary<Guid, CoveringFamily> Families(RuleBook book, AssessInput input) =>
-        input
-            .Slopes.Select(s => (s.Id, Kind: Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf)?.Kind))
-            .Where(s => s.Kind is not null && book.FindCovering(s.Kind) is not null)
-            .ToDictionary(s => s.Id, s => book.Covering(s.Kind!).Family);
-
     private static List<TakeOffLine> Coarse(Covering? kind, double squares, List<string> assumed)
     {
         assumed.Add("Without a plan of the roof, eaves, rakes, ridges, valleys and walls are still to be measured.");
         var membrane = kind?.Family == CoveringFamily.Membrane;
-        var covering = membrane ? squares : squares * (1 + (WasteWithoutPlan / 100));
+        var waste = TakeOffs.Waste[0].Percent;
+        var covering = membrane ? squares : squares * (1 + (waste / 100));
         List<TakeOffLine> lines =
         [
-            new(
+            TakeOffLine.Of(
                 "covering",
                 membrane ? "Membrane" : "Covering",
                 Quantise.Area(covering),
                 "squares",
-                membrane ? "true area; laps and turn-ups come on top" : Inv($"{squares:0.0} squares and {WasteWithoutPlan:0}% waste")
+                membrane ? "true area; laps and turn-ups come on top" : Inv($"{squares:0.0} squares and {waste:0}% waste")
             ),
         ];
         if (kind?.Family == CoveringFamily.Asphalt)
         {
             lines.Add(
-                new TakeOffLine(
+                TakeOffLine.Of(
                     "bundles",
                     "Bundles, strip shingles",
-                    QuantityMath.Up(covering * BundlesPerSquare),
+                    QuantityMath.Up(covering * TakeOffs.BundlesPerSquare),
                     "bundles",
                     "3 to a square"
                 )
             );
         }
-        return [.. lines.Select(l => l with { Unit = QuantityMath.Unit(l.Unit, l.Amount) })];
+        return lines;
     }
 
     private static TakeOffLine Disposal(Renewal renewal, double squares, int layers)

@@ -67,7 +67,7 @@ public sealed record RepairStop(
     IReadOnlyList<string>? Is = null
 );
 
-/// <summary>What becomes of a slope or a section of slopes.</summary>
+/// <summary>The decision on a slope or a section of slopes.</summary>
 [JsonConverter(typeof(CamelCaseEnum<RoofAction>))]
 public enum RoofAction
 {

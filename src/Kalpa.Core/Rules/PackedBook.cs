@@ -102,4 +102,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(Recipe))]
 [JsonSerializable(typeof(TemporaryHold))]
 [JsonSerializable(typeof(Renewal))]
+[JsonSerializable(typeof(WoodSign))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

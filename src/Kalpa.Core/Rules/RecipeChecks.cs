@@ -21,6 +21,9 @@ internal static class RecipeChecks
                 .Holds.Where(h => h.Days <= 0 || string.IsNullOrWhiteSpace(h.Words))
                 .Select(h => $"hold {h.Key}: needs words, and days it is good for"),
             .. book.Renewals.SelectMany(r => Renewal(book, r)),
+            .. book
+                .WoodSigns.Where(s => !InOrder(s.Rate) || s.Conditions.Count == 0 || s.Conditions.Any(c => book.FindCondition(c) is null))
+                .Select(s => $"allowance {s.Key}: needs conditions of the rule book, and a rate low, likely and high, in order"),
         ];
 
     private static IEnumerable<string> Recipe(RuleBook book, Recipe recipe)

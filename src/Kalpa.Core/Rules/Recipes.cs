@@ -77,6 +77,20 @@ public sealed record Recipe(
     IReadOnlyList<string>? Kinds = null
 );
 
+/// <summary>A part of the roof whose decayed wood is allowed for.</summary>
+[JsonConverter(typeof(CamelCaseEnum<WoodPart>))]
+public enum WoodPart
+{
+    /// <summary>In sheets, for each finding.</summary>
+    Deck,
+
+    /// <summary>As a share of the feet of an eave.</summary>
+    Fascia,
+}
+
+/// <summary>What points to decayed wood: findings of these conditions, and how much is allowed for it, low, likely and high.</summary>
+public sealed record WoodSign(string Key, WoodPart Part, IReadOnlyList<string> Conditions, IReadOnlyList<double> Rate);
+
 /// <summary>What keeps water out for the time being, and for how many days it is good.</summary>
 public sealed record TemporaryHold(string Key, string Words, int Days);
 

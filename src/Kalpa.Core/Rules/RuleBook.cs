@@ -31,6 +31,7 @@ public sealed class RuleBook
     private readonly BookSection<Recipe> recipes;
     private readonly BookSection<TemporaryHold> holds;
     private readonly BookSection<Renewal> renewals;
+    private readonly BookSection<WoodSign> woodSigns;
 
     private RuleBook(PackedBook book)
     {
@@ -57,6 +58,7 @@ public sealed class RuleBook
         recipes = Section("recipes", static () => KnowledgeJson.Default.Recipe);
         holds = Section("holds", static () => KnowledgeJson.Default.TemporaryHold);
         renewals = Section("renewals", static () => KnowledgeJson.Default.Renewal);
+        woodSigns = Section("allowances", static () => KnowledgeJson.Default.WoodSign);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -86,6 +88,7 @@ public sealed class RuleBook
         recipes = shipped.recipes;
         holds = shipped.holds;
         renewals = shipped.renewals;
+        woodSigns = shipped.woodSigns;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -160,6 +163,11 @@ public sealed class RuleBook
     public IReadOnlyList<Renewal> Renewals => renewals;
 
     public Renewal? FindRenewal(string kind) => renewals.Find(kind);
+
+    /// <summary>What points to decayed wood.</summary>
+    public IReadOnlyList<WoodSign> WoodSigns => woodSigns;
+
+    public IReadOnlyList<WoodSign> WoodSignsOf(string code) => woodSigns.In(code);
 
     public Element? FindElement(string key) => elements.Find(key);
 

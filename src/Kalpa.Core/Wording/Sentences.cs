@@ -6,6 +6,9 @@ namespace Kalpa.Core.Wording;
 /// <summary>Words put into sentences.</summary>
 public static class Sentences
 {
+    /// <summary>A day as it is written in a sentence: <c>March 13, 2027</c>.</summary>
+    public static string Day(DateOnly day) => day.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture);
+
     /// <summary>As it stands inside a sentence; what is written with two capitals or a hyphen after the first letter keeps it.</summary>
     public static string Lower(string text) =>
         text.Length == 0 || (text.Length > 1 && (char.IsUpper(text[1]) || text[1] == '-'))

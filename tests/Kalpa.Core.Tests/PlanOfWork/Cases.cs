@@ -5,7 +5,7 @@ using Kalpa.Core.Tests.Walking;
 
 namespace Kalpa.Core.Tests.PlanOfWork;
 
-/// <summary>Roofs of a finished visit, for tests of what becomes of them.</summary>
+/// <summary>Roofs of a finished visit, for tests of the plan of work.</summary>
 internal static class Cases
 {
     /// <summary>Slope A alone, its covering rated at a stage all over (null: not rated).</summary>

@@ -7,7 +7,7 @@ using static Kalpa.Core.Tests.PlanOfWork.Cases;
 
 namespace Kalpa.Core.Tests.PlanOfWork;
 
-/// <summary>The inspector's recommendation governs what becomes of a slope, of the findings on it, and when (common practice).</summary>
+/// <summary>The inspector's recommendation governs the decision on a slope, of the findings on it, and when (common practice).</summary>
 public class RecommendationTests
 {
     private static readonly RuleBook Book = RuleBook.Current;

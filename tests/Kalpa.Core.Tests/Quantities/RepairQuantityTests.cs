@@ -171,6 +171,7 @@ public class RepairQuantityTests
         var job = Job(On("laminatedShingle", Low, finding), finding.Id);
         (job.Urgency >= Kalpa.Core.Urgency.UrgencyClass.ThisSeason).ShouldBeTrue();
         job.Interim!.GoodUntil.ShouldBe(DateOnly.ParseExact(day, "yyyy-MM-dd"));
+        job.Interim.Words.ShouldStartWith("Until it is done: ");
         // What can wait needs nothing in the meantime.
         var dry = finding with
         {
@@ -189,7 +190,12 @@ public class RepairQuantityTests
         var job = Job(Cases.On("laminatedShingle", 1996, 4, finding), finding.Id);
         job.Title.ShouldBe("Temporary repair (torn pipe boot)");
         (job.Quantities, job.Photos).ShouldBe((null, null));
-        job.Interim.ShouldBe(new InterimProtection("Slip a repair collar over the pipe", new DateOnly(2027, 3, 17)));
+        job.Interim.ShouldBe(
+            new InterimProtection(
+                "For the time being: slip a repair collar over the pipe. Good until March 17, 2027.",
+                new DateOnly(2027, 3, 17)
+            )
+        );
     }
 
     /// <summary>Strip shingles belong to a shingle roof.</summary>
@@ -236,7 +242,7 @@ public class RepairQuantityTests
                         _ => new FindingAmount(WidthFeet: size, HeightFeet: size / 2),
                     };
                     var finding = Found(recipe.Conditions[0], amount);
-                    var (now, _, _) = RepairQuantities.Of(Book, [finding.Id], On(kind, Low, finding));
+                    var now = RepairQuantities.Of(Book, [finding.Id], On(kind, Low, finding))?.Quantities;
                     if (now is null)
                     {
                         continue;
@@ -264,8 +270,17 @@ public class RepairQuantityTests
     {
         var torn = Found("boot-collar-torn", Amount("1"));
         var buried = Found("boot-flange-buried", Amount("2"));
-        var (take, _, _) = RepairQuantities.Of(Book, [torn.Id, buried.Id], On("laminatedShingle", Low, torn, buried));
-        Of(take!, "Pipe boot").ShouldBe(2);
-        take!.Hours!.Likely.ShouldBe(1.95, .06);
+        JobQuantities Both(FindingFact other) =>
+            RepairQuantities.Of(Book, [torn.Id, other.Id], On("laminatedShingle", Low, torn, other))!.Quantities;
+        Of(Both(buried), "Pipe boot").ShouldBe(2);
+        Both(buried).Hours!.Likely.ShouldBe(1.95, .06);
+        // What was counted goes before what is assumed, however much that is.
+        var assumed = buried with
+        {
+            Amount = null,
+            Extent = Extent.General,
+        };
+        Of(Both(assumed), "Pipe boot").ShouldBe(1);
+        Both(assumed).Assumed.ShouldBeEmpty();
     }
 }

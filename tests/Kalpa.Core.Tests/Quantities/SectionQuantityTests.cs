@@ -94,6 +94,12 @@ public class SectionQuantityTests
         Of(two, "disposal").ShouldBe(3.8);
         (two.Hours!.Likely - one.Hours!.Likely).ShouldBe(13.42 * .7 * 1.0667, .1);
         two.Assumed.ShouldContain("2 layers to tear off, as recorded.");
+        // Three, counted at the rake.
+        var counted = Roof.Found("layers-many", WaterEvidence.NotChecked, "3") with
+        {
+            SlopeId = South.Id,
+        };
+        Of(Take(Roofed(Gable, "laminatedShingle", Both, counted)), "disposal").ShouldBe(5.6);
     }
 
     /// <summary>To its natural break: half of the roof, and the whole ridge.</summary>

@@ -1390,7 +1390,7 @@ export interface components {
         /**
          * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
          *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
-         *     findings of one cause at one place together; RoofDecisions say what becomes of the slopes, Decision as one statement, and
+         *     findings of one cause at one place together; RoofDecisions say what is to be done with the slopes, Decision as one statement, and
          *     WithoutJob why a finding asks for nothing.
          */
         Assessment: {
@@ -1927,7 +1927,7 @@ export interface components {
             note: string;
             sha256: string;
         };
-        /** @description What becomes of each section of slopes, and all of it as one statement. */
+        /** @description The decision on each section of slopes, and all of it as one statement. */
         DecideAnswer: {
             decisions: components["schemas"]["RoofDecision"][];
             statement: string;
@@ -2585,7 +2585,7 @@ export interface components {
             heightInches: number;
             problem: null | components["schemas"]["PlanProblem"];
         };
-        /** @description What keeps water out until a job is done, and the last day it is good for. */
+        /** @description What keeps water out until a job is done, as a sentence, and the last day it is good for. */
         InterimProtection: {
             words: string;
             /** Format: date */
@@ -3934,12 +3934,12 @@ export interface components {
             words: string;
         };
         /**
-         * @description What becomes of a slope or a section of slopes.
+         * @description The decision on a slope or a section of slopes.
          * @enum {unknown}
          */
         RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "relay" | "replace";
         /**
-         * @description What becomes of a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
+         * @description The decision on a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
          *     within a year. Title is what somebody is asked to do; Headline says when, too; Mark is short enough to stand on a plan. ByInspector: the
          *     inspector's recommendation governs, and Computed says what Kalpa would have decided.
          */
@@ -4527,7 +4527,7 @@ export interface components {
             wastePercent: number;
             wasteReason: string;
         };
-        /** @description A line of the take-off: what, how much in which unit, and how it was reckoned. */
+        /** @description A line of the take-off: what, how much in which unit, and how it was calculated. */
         TakeOffLine: {
             key: string;
             item: string;

@@ -2,7 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import type { TakeOffLine } from '../api/types'
 import { number } from './roofPlan/planMath'
 
-/** What is taken off, how much of it, and how it was reckoned. */
+/** What is taken off, how much of it, and how it was calculated. */
 export function TakeOffLines({ lines }: { lines: TakeOffLine[] }) {
   return lines.map((line) => (
     <Flex key={`${line.key} ${line.item}`} gap="3" py="1" borderBottomWidth="1px" align="baseline">

@@ -55,7 +55,7 @@ public static class PlanMeasures
         var plan = request.Plan;
         var shape = PlanSolver.Solve(plan);
         var edges = PlanEdges.Classify(plan, shape);
-        var families = Families(request, book);
+        var families = Families(request.Coverings, request.AsOf, book);
         var placed = request.Details.Select(d => DetailPlaces.Of(shape, d.Id, d.Spot)).ToList();
         return new PlanAnswer(
             plan.Sized && shape.Facets.Count > 0,
@@ -76,11 +76,12 @@ public static class PlanMeasures
         );
     }
 
-    internal static Dictionary<Guid, CoveringFamily> Families(PlanRequest request, Rules.RuleBook book) =>
-        request
-            .Coverings.Select(c => c.SlopeId)
+    /// <summary>The family of covering on each slope on a day; a slope without one, or with one that is not known, is left out.</summary>
+    internal static Dictionary<Guid, CoveringFamily> Families(IReadOnlyList<CoveringFact> coverings, DateOnly day, Rules.RuleBook book) =>
+        coverings
+            .Select(c => c.SlopeId)
             .Distinct()
-            .Select(id => Assessing.Assessor.CoveringOn(request.Coverings, id, request.AsOf))
+            .Select(id => Assessing.Assessor.CoveringOn(coverings, id, day))
             .OfType<CoveringFact>()
             .Where(c => book.FindCovering(c.Kind) is not null)
             .ToDictionary(c => c.SlopeId, c => book.Covering(c.Kind).Family);

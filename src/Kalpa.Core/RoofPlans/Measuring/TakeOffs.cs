@@ -3,8 +3,22 @@ using Kalpa.Core.Measures;
 
 namespace Kalpa.Core.RoofPlans.Measuring;
 
-/// <summary>A line of the take-off: what, how much in which unit, and how it was reckoned.</summary>
-public sealed record TakeOffLine(string Key, string Item, double Amount, string Unit, string Basis);
+/// <summary>A line of the take-off: what, how much in which unit, and how it was calculated.</summary>
+public sealed record TakeOffLine(string Key, string Item, double Amount, string Unit, string Basis)
+{
+    /// <summary>With the unit as one says it with the amount: one sheet, two sheets.</summary>
+    public static TakeOffLine Of(string key, string item, double amount, string units, string basis) =>
+        new(
+            key,
+            item,
+            amount,
+            amount != 1 ? units
+                : units.EndsWith("ches", StringComparison.Ordinal) ? units[..^2]
+                : units.EndsWith('s') ? units[..^1]
+                : units,
+            basis
+        );
+}
 
 /// <summary>Material by measure (methods, section 2); <paramref name="WastePercent"/> with its reason. Planning figures, never an order.</summary>
 public sealed record TakeOff(
@@ -46,7 +60,7 @@ public static class TakeOffs
     private const double FeltWaste = 0.05;
 
     /// <summary>Bundles to a square of common strip shingles (common practice).</summary>
-    private const double BundlesPerSquare = 3;
+    internal const double BundlesPerSquare = 3;
 
     /// <summary>Below this a slope without a recorded covering is taken for a low one, rise in 12 (IRC 2021 R905.2.2).</summary>
     private const double LowBelowRise = 2;
@@ -58,7 +72,7 @@ public static class TakeOffs
     private const double BaseFlashingInches = 8;
 
     /// <summary>Feet of hips and valleys to a square, and the waste that goes with it, percent (common practice: a plain gable 10, a hip roof 15).</summary>
-    private static readonly (double CutFeet, double Percent, string Words)[] Waste =
+    internal static readonly (double CutFeet, double Percent, string Words)[] Waste =
     [
         (1, 10, "plain slopes with few cuts"),
         (4, 12, "a few hips or valleys"),
@@ -318,5 +332,5 @@ public static class TakeOffs
         : $"ridges {ridges:0.0} ft and hips {hips:0.0} ft";
 
     private static TakeOffLine Line(string key, string item, double amount, string unit, string basis) =>
-        new(key, item, Quantise.Area(amount), Quantities.QuantityMath.Unit(unit, amount), basis);
+        TakeOffLine.Of(key, item, Quantise.Area(amount), unit, basis);
 }

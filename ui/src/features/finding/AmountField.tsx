@@ -1,5 +1,5 @@
 import { Box, Input, NativeSelect, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { Amount, Condition, FindingFact } from '../../api/types'
 import { amountKindOf, amountText, likelyAmounts, readAmount } from '../../shared/amount'
 import { useVisitContext } from '../../shared/visitContext'
@@ -10,21 +10,28 @@ type Props = {
   /** As assessed: what is assumed until somebody says how much. */
   assessed: Amount | null | undefined
   onChange: (fields: Partial<FindingFact>) => void
+  /** Whether what is typed cannot be read: it would be lost by saving. */
+  onUnread: (unread: boolean) => void
 }
 
 const OTHER = 'other'
 
 /** How much of it there is, beside its extent: assumed until one of the wheel is chosen or another is typed. */
-export function AmountField({ draft, condition, assessed, onChange }: Props) {
+export function AmountField({ draft, condition, assessed, onChange, onUnread }: Props) {
   const { book } = useVisitContext()
   const kind = amountKindOf(book, condition)
   const [typed, setTyped] = useState<string | null>(null)
+  const read = typed === null ? null : readAmount(typed, kind)
+  const unread = read !== null && 'problem' in read && typed !== ''
+  useEffect(() => {
+    onUnread(unread)
+    return () => onUnread(false)
+  }, [unread, onUnread])
   // Own words have no list: the text typed tells its kind.
   if (kind === 'none' && !draft.own && !draft.amount) return null
   const likely = kind === 'none' ? [] : likelyAmounts[kind]
   const chosen = draft.amount ? amountText(draft.amount) : ''
   const listed = likely.map(amountText)
-  const read = typed === null ? null : readAmount(typed, kind)
   const type = (text: string) => {
     setTyped(text)
     const found = readAmount(text, kind)
@@ -65,7 +72,7 @@ export function AmountField({ draft, condition, assessed, onChange }: Props) {
             autoFocus
             onChange={(event) => type(event.target.value)}
           />
-          {read && 'problem' in read && typed !== '' && <Text color="fg.error">{read.problem}</Text>}
+          {read && 'problem' in read && unread && <Text color="fg.error">{read.problem}</Text>}
         </Box>
       )}
     </>

@@ -40,11 +40,13 @@ export function SeenFields({
   condition,
   assessed,
   onChange,
+  onUnread,
 }: {
   draft: FindingFact
   condition: Condition
   assessed: Amount | null | undefined
   onChange: OnChange
+  onUnread: (unread: boolean) => void
 }) {
   return (
     <Stack gap="4">
@@ -60,7 +62,15 @@ export function SeenFields({
         options={extents}
         // Another extent is another amount: what was counted for the one before does not hold.
         onChange={(extent) => onChange({ extent, amount: null })}
-        beside={<AmountField draft={draft} condition={condition} assessed={assessed} onChange={onChange} />}
+        beside={
+          <AmountField
+            draft={draft}
+            condition={condition}
+            assessed={assessed}
+            onChange={onChange}
+            onUnread={onUnread}
+          />
+        }
       />
       {(condition.canFall || condition.consequence === 'lifeSafety') && (
         <Checkbox.Root

@@ -125,7 +125,15 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             }}
           />
         )}
-        {condition && <SeenFields draft={draft} condition={condition} assessed={judged?.amount} onChange={set} />}
+        {condition && (
+          <SeenFields
+            draft={draft}
+            condition={condition}
+            assessed={judged?.amount}
+            onChange={set}
+            onUnread={form.setAmountUnread}
+          />
+        )}
         {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />

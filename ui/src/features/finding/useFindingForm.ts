@@ -33,6 +33,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const [reason, setReason] = useState('')
   const [failure, setFailure] = useState<unknown>()
   const [saving, setSaving] = useState(false)
+  const [amountUnread, setAmountUnread] = useState(false)
   const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
 
@@ -148,7 +149,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       .mutateAsync([{ kind: 'finding', fact: given, deleted: true }])
       .then(([receipt]) => leave({ deleted: given, revision: receipt?.revision }))
       .catch(setFailure)
-  const blocked = !condition || !complete || photos.busy || Boolean(quantity && parsed?.problem)
+  const blocked = !condition || !complete || photos.busy || amountUnread || Boolean(quantity && parsed?.problem)
 
   const discard = () => {
     dropDraft(visit.visit.id)
@@ -191,6 +192,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     failure,
     saving,
     blocked,
+    setAmountUnread,
     save,
     takeAndSave,
     remove,

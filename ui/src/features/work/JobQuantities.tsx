@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { WorkItem } from '../../api/types'
+import { lowerFirst } from '../../shared/sentences'
 import { TakeOffLines } from '../../shared/TakeOffLines'
-import { dayText } from '../../shared/words'
 
 type Quantities = NonNullable<WorkItem['quantities']>
 
@@ -15,7 +15,7 @@ function hoursText({ low, likely, high }: NonNullable<Quantities['hours']>) {
   return from === 0 ? `up to ${to} labor hours` : `${from}–${to} labor hours, likely ${half(likely, Math.round)}`
 }
 
-/** What a job takes: material, labor, and what may be found once it is open. Planning figures, each with how it was reckoned. */
+/** What a job takes: material, labor, and what may be found once it is open. Planning figures, each with how it was calculated. */
 export function JobQuantities({ item }: { item: WorkItem }) {
   const { quantities } = item
   if (!quantities) return null
@@ -28,7 +28,7 @@ export function JobQuantities({ item }: { item: WorkItem }) {
         {allowances.map(({ item: what, unit, low, likely, high, basis }) => (
           <Flex key={what} gap="3" py="1" borderBottomWidth="1px" align="baseline">
             <Box flex="1" minW="0">
-              Allowance: {what.charAt(0).toLowerCase() + what.slice(1)}, paid as found
+              Allowance: {lowerFirst(what)}, paid as found
               <Text fontSize="sm" color="faint" lineHeight="short">
                 {basis}
               </Text>
@@ -48,17 +48,5 @@ export function JobQuantities({ item }: { item: WorkItem }) {
         </Text>
       </Box>
     </details>
-  )
-}
-
-/** What keeps water out until the job is done, and how long that is good. */
-export function Interim({ item }: { item: WorkItem }) {
-  if (!item.interim) return null
-  return (
-    <Text>
-      {item.until ? 'For the time being: ' : 'Until it is done: '}
-      {item.interim.words.charAt(0).toLowerCase() + item.interim.words.slice(1)}. Good until{' '}
-      {dayText(item.interim.goodUntil)}.
-    </Text>
   )
 }

@@ -9,7 +9,7 @@ import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { DecisionPlan } from './DecisionPlan'
-import { Interim, JobQuantities } from './JobQuantities'
+import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 
 /** Repairs in order of need, each with its reason; of several roofs, one after the other. */
@@ -151,7 +151,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           <Gathered label="Resolves" findings={(item.resolves ?? []).length > 1 ? item.resolves : null} />
           <Gathered label="Included" findings={item.included} />
           <Text>{item.why}</Text>
-          <Interim item={item} />
+          {item.interim && <Text>{item.interim.words}</Text>}
           {item.aboveNext && (
             <Text fontSize="sm" color="faint">
               {item.aboveNext}

@@ -22,7 +22,7 @@ type Props = {
   ice?: boolean
   /** What lies under each slope stands below its letter. */
   under?: boolean
-  /** What becomes of the slopes: shaded where the covering is renewed, with the year below the letter. */
+  /** The decision on the slopes: shaded where the covering is renewed, with the year below the letter. */
   sections?: RoofDecision[]
   chosenSlope?: string | null
   parts: PlanPart[]
