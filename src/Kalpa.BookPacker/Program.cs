@@ -61,6 +61,7 @@ Section[] sections =
     new("holds", "key"),
     new("renewals", "kind"),
     new("allowances", "key", Groups: "conditions"),
+    new("prices", "key"),
     new("versions", "version"),
 ];
 

@@ -113,6 +113,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(DecideAnswer))]
 [JsonSerializable(typeof(JobsAnswer))]
 [JsonSerializable(typeof(QuantitiesAnswer))]
+[JsonSerializable(typeof(CostAnswer))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

@@ -88,7 +88,8 @@ public sealed record BookAnswer(
     IReadOnlyList<Combination> Combinations,
     IReadOnlyDictionary<string, string> LimitTexts,
     IReadOnlyList<Element> Elements,
-    IReadOnlyList<LookAlike> LookAlikes
+    IReadOnlyList<LookAlike> LookAlikes,
+    IReadOnlyList<Price> Prices
 );
 
 /// <summary>The last editions of the rule book and what each changed, the newest first.</summary>

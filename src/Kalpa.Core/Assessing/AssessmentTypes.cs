@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
@@ -44,7 +45,8 @@ public sealed record AssessInput(
 /// What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. <paramref name="NoWork"/> is what an empty list of work
 /// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
 /// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what is to be done with the slopes, <paramref name="Decision"/> as one statement, and
-/// <paramref name="WithoutJob"/> why a finding asks for nothing.
+/// <paramref name="WithoutJob"/> why a finding asks for nothing; <paramref name="Cost"/>: what the work is likely to cost together, null where the commission gives no
+/// prices or nothing has a figure.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -70,7 +72,8 @@ public sealed record Assessment(
     IReadOnlyList<RoofProblem> RoofProblems,
     IReadOnlyList<RoofDecision> RoofDecisions,
     string Decision,
-    IReadOnlyList<FindingWithoutJob> WithoutJob
+    IReadOnlyList<FindingWithoutJob> WithoutJob,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>
@@ -167,7 +170,8 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// plain; <paramref name="Trade"/>: who does it where a roofer does not; <paramref name="Resolves"/>: the findings that are done with it, the cause first;
 /// <paramref name="Included"/>: what is on a section that is renewed, and is done with that; <paramref name="Until"/> says how long a repair has to hold, empty
 /// for a permanent one; <paramref name="Quantities"/>: what it takes, null where the rule book has no recipe; <paramref name="Interim"/>: what keeps water out until
-/// it is done; <paramref name="Photos"/>: what is photographed before it is covered.
+/// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
+/// prices or nothing says what it takes.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -192,7 +196,8 @@ public sealed record WorkItem(
     string Until = "",
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobQuantities? Quantities = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] InterimProtection? Interim = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null
 );
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>

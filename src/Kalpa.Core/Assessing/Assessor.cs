@@ -1,3 +1,4 @@
+using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
@@ -45,7 +46,12 @@ public static class Assessor
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         var roofProblems = RoofProblems.Of(book, input.Findings);
         var decisions = RoofDecisions.Of(book, input, slopes, findings, planned);
-        var work = WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions, planned);
+        var (work, cost) = WorkCosts.Of(
+            book,
+            input,
+            WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions, planned),
+            findings
+        );
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -74,7 +80,8 @@ public static class Assessor
             roofProblems,
             decisions,
             RoofDecisions.Statement(decisions),
-            WorkList.WithoutJob(findings, work)
+            WorkList.WithoutJob(findings, work),
+            cost
         );
     }
 

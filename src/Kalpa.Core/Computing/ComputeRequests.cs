@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Costs;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -50,6 +51,12 @@ public sealed record QuantitiesOfJob(
 
 /// <summary>What every job of a roof takes, in order of need.</summary>
 public sealed record QuantitiesAnswer(IReadOnlyList<QuantitiesOfJob> Jobs);
+
+/// <summary>What a job is likely to cost; null where nothing tells what it takes.</summary>
+public sealed record CostOfJob(int Number, string Title, string Place, JobCost? Cost);
+
+/// <summary>What the jobs of a roof are likely to cost, in order of need, and together; both null where the commission gives no prices.</summary>
+public sealed record CostAnswer(IReadOnlyList<CostOfJob> Jobs, WorkCost? Cost);
 
 /// <summary>Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known.</summary>
 public sealed record WordingRequest(

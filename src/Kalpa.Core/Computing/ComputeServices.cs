@@ -66,6 +66,12 @@ public static partial class ComputeServices
                 .Work.Select(w => new QuantitiesOfJob(w.Number, w.Title, w.Place, w.Quantities, w.Interim, w.Photos ?? [])),
         ]);
 
+    public static Outcome<CostAnswer> Cost(AssessInput input, RuleBook book)
+    {
+        var judged = Assessor.Assess(input, book);
+        return new CostAnswer([.. judged.Work.Select(w => new CostOfJob(w.Number, w.Title, w.Place, w.Cost))], judged.Cost);
+    }
+
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {
         if (!AsRecorded.IsKnown(book, request.Finding))

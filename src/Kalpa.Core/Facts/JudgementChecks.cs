@@ -32,6 +32,7 @@ internal static class JudgementChecks
                 );
                 found.Text([.. firm.Phrases.Select(p => p.Means)]);
                 Firm(firm, book, found);
+                Prices(firm, book, found);
                 found.Count(firm.Conditions, MostOwnConditions);
                 foreach (var own in firm.Conditions ?? [])
                 {
@@ -124,6 +125,30 @@ internal static class JudgementChecks
         );
         found.Text([local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
         Values(local.Limits, book, found);
+    }
+
+    /// <summary>More than a price list has rows, and far below what slows a phone down.</summary>
+    private const int MostPrices = 1_000;
+
+    /// <summary>Dearer than any unit of a roof.</summary>
+    private const double DearestUnit = 1_000_000;
+
+    /// <summary>The firm's prices: of rows of the price list, each once, low to high.</summary>
+    private static void Prices(FirmRulesFact firm, RuleBook book, FactChecks.Found found)
+    {
+        var prices = firm.Prices ?? [];
+        found.Count(prices, MostPrices);
+        found.If(prices.Any(p => book.FindPrice(p.Key) is null), "firm.unknown-price", "A price belongs to a row of the price list.");
+        found.If(
+            prices.Select(p => p.Key).Distinct(StringComparer.Ordinal).Count() < prices.Count,
+            "firm.price-twice",
+            "A row of the price list has one price: remove the other."
+        );
+        found.If(
+            prices.Any(p => !(p.Low >= 0 && p.Low <= p.Likely && p.Likely <= p.High && p.High <= DearestUnit)),
+            "firm.price-out-of-order",
+            "Enter prices as low, likely and high, none below zero and each at least the one before."
+        );
     }
 
     /// <summary>The firm's remedies, search words and values: of entries that are there, and complete.</summary>

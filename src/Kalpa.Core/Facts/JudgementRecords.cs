@@ -80,10 +80,14 @@ public sealed record FirmRemedy(string Condition, string Title, IReadOnlyList<st
 /// <summary>Words by which the firm's people search a condition, besides the rule book's.</summary>
 public sealed record FirmWords(string Condition, IReadOnlyList<string> Words);
 
+/// <summary>A row of the firm's price list in US dollars (or percent, labor-hours, a factor: as the row has it): set by the firm, or an example it accepted.</summary>
+public sealed record FirmPrice(string Key, double Low, double Likely, double High, DateOnly? On = null);
+
 /// <summary>
 /// The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
 /// words that is offered again. <paramref name="Limits"/> are the firm's values where neither a code nor a maker's instruction sets one;
-/// <paramref name="Version"/> counts its changes, the last of them by <paramref name="ChangedBy"/>.
+/// <paramref name="Version"/> counts its changes, the last of them by <paramref name="ChangedBy"/>. <paramref name="Prices"/> take the place of the shipped examples;
+/// <paramref name="CostsForClients"/>: documents for clients print costs, once none of them rests on an example.
 /// </summary>
 public sealed record FirmRulesFact(
     Guid Id,
@@ -95,7 +99,9 @@ public sealed record FirmRulesFact(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LocalLimit>? Limits = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FirmWords>? Words = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] int? Version = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ChangedBy = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ChangedBy = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FirmPrice>? Prices = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? CostsForClients = null
 ) : IFact;
 
 /// <summary>What is to become of a slope or a roof.</summary>

@@ -80,8 +80,8 @@ internal static class WorkList
     }
 
     /// <summary>
-    /// A repair with what it takes, and what holds until it is done where it cannot wait long. What somebody else has to look at first has no quantities yet, and a
-    /// temporary repair is its own protection.
+    /// A repair with what it takes, and what holds until it is done where it cannot wait long. What somebody else has to look at first has no quantities yet; a
+    /// temporary repair is its own protection, and takes what that takes.
     /// </summary>
     private static WorkItem Measured(RuleBook book, Job job, AssessInput input)
     {
@@ -98,7 +98,10 @@ internal static class WorkList
         }
         return job.Item with
         {
-            Quantities = job.Temporary ? null : needs.Quantities,
+            Quantities =
+                !job.Temporary ? needs.Quantities
+                : needs.Hold is { } kept ? RepairQuantities.OfHold(kept, Of(job), input)
+                : null,
             Photos = job.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
             Interim =
                 needs.Hold is { } hold && (job.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)

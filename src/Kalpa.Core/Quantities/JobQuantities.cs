@@ -24,7 +24,7 @@ public sealed record JobQuantities(
 public sealed record InterimProtection(string Words, DateOnly GoodUntil);
 
 /// <summary>Low, likely and high, as they are added and multiplied.</summary>
-internal readonly record struct Spread(double Low, double Likely, double High)
+public readonly record struct Spread(double Low, double Likely, double High)
 {
     public static Spread Of(IReadOnlyList<double> figures) => new(figures[0], figures[1], figures[2]);
 

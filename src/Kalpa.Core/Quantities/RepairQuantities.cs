@@ -22,6 +22,8 @@ public static class RepairQuantities
     /// <summary>IRC 2021 R905.2.6.</summary>
     private const double NailsPerStrip = 4;
 
+    private const string InterimKey = "interim";
+
     /// <summary>A recipe with the amount it is used for.</summary>
     private sealed record Use(Recipe Recipe, Amount Amount)
     {
@@ -51,7 +53,7 @@ public static class RepairQuantities
             .GroupBy(l => (l.Item, l.Unit))
             .Select(g => TakeOffLine.Of(g.First().Key, g.Key.Item, g.Sum(l => l.Amount), g.Key.Unit, g.First().Basis))
             .ToList();
-        var factor = slope is null ? 1 : QuantityMath.PitchFactor(slope.Pitch.RisePer12);
+        var factor = PitchFactor(input, facts);
         var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
         var assumed = uses.Where(u => u.Amount.Assumed)
             .Select(u => $"{u.Recipe.Name}: {u.Amount.Words} assumed. Count or measure it on the finding.")
@@ -63,6 +65,23 @@ public static class RepairQuantities
             photos
         );
     }
+
+    /// <summary>What it takes to keep water out for the time being.</summary>
+    internal static JobQuantities OfHold(TemporaryHold hold, IReadOnlyCollection<Guid> resolved, AssessInput input)
+    {
+        var factor = PitchFactor(input, input.Findings.Where(f => resolved.Contains(f.Id)));
+        return new JobQuantities(
+            [TakeOffLine.Of(InterimKey, "Material for interim protection", 1, "each", hold.Words)],
+            QuantityMath.Hours(Spread.Of(hold.Hours) * factor, factor),
+            [],
+            []
+        );
+    }
+
+    private static double PitchFactor(AssessInput input, IEnumerable<FindingFact> facts) =>
+        input.Slopes.FirstOrDefault(s => facts.Any(f => f.SlopeId == s.Id)) is { } slope
+            ? QuantityMath.PitchFactor(slope.Pitch.RisePer12)
+            : 1;
 
     private static Use? UseFor(RuleBook book, FindingFact fact, AssessInput input)
     {

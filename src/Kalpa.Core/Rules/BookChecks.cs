@@ -52,6 +52,7 @@ public static class BookChecks
                 .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
             .. book.Stops.SelectMany(s => Stop(book, s)),
             .. RecipeChecks.Of(book),
+            .. PriceChecks.Of(book),
             .. Versions(book),
             .. Retired(book),
             .. book

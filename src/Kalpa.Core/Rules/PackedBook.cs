@@ -103,4 +103,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(TemporaryHold))]
 [JsonSerializable(typeof(Renewal))]
 [JsonSerializable(typeof(WoodSign))]
+[JsonSerializable(typeof(Price))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -18,8 +18,8 @@ internal static class RecipeChecks
                 .Where(g => g.Count() > 1)
                 .Select(g => $"recipes: {g.Key} is in {g.Count()} of them without a covering that tells which"),
             .. book
-                .Holds.Where(h => h.Days <= 0 || string.IsNullOrWhiteSpace(h.Words))
-                .Select(h => $"hold {h.Key}: needs words, and days it is good for"),
+                .Holds.Where(h => h.Days <= 0 || string.IsNullOrWhiteSpace(h.Words) || !InOrder(h.Hours))
+                .Select(h => $"hold {h.Key}: needs words, days it is good for, and hours low, likely and high, in order"),
             .. book.Renewals.SelectMany(r => Renewal(book, r)),
             .. book
                 .WoodSigns.Where(s => !InOrder(s.Rate) || s.Conditions.Count == 0 || s.Conditions.Any(c => book.FindCondition(c) is null))
@@ -92,6 +92,6 @@ internal static class RecipeChecks
         }
     }
 
-    private static bool InOrder(IReadOnlyList<double> figures) =>
+    public static bool InOrder(IReadOnlyList<double> figures) =>
         figures.Count == Figures && figures[0] >= 0 && figures[0] <= figures[1] && figures[1] <= figures[2];
 }

@@ -91,8 +91,8 @@ public enum WoodPart
 /// <summary>What points to decayed wood: findings of these conditions, and how much is allowed for it, low, likely and high.</summary>
 public sealed record WoodSign(string Key, WoodPart Part, IReadOnlyList<string> Conditions, IReadOnlyList<double> Rate);
 
-/// <summary>What keeps water out for the time being, and for how many days it is good.</summary>
-public sealed record TemporaryHold(string Key, string Words, int Days);
+/// <summary>What keeps water out for the time being, for how many days it is good, and its labor-hours, low, likely and high.</summary>
+public sealed record TemporaryHold(string Key, string Words, int Days, IReadOnlyList<double> Hours);
 
 /// <summary>
 /// Labor-hours a square, low, likely and high, to tear off and to install a covering, or to lift and relay it, and what a layer of it weighs, pounds a square.

@@ -32,6 +32,7 @@ public sealed class RuleBook
     private readonly BookSection<TemporaryHold> holds;
     private readonly BookSection<Renewal> renewals;
     private readonly BookSection<WoodSign> woodSigns;
+    private readonly BookSection<Price> prices;
 
     private RuleBook(PackedBook book)
     {
@@ -59,6 +60,7 @@ public sealed class RuleBook
         holds = Section("holds", static () => KnowledgeJson.Default.TemporaryHold);
         renewals = Section("renewals", static () => KnowledgeJson.Default.Renewal);
         woodSigns = Section("allowances", static () => KnowledgeJson.Default.WoodSign);
+        prices = Section("prices", static () => KnowledgeJson.Default.Price);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -89,6 +91,7 @@ public sealed class RuleBook
         holds = shipped.holds;
         renewals = shipped.renewals;
         woodSigns = shipped.woodSigns;
+        prices = shipped.prices;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -168,6 +171,11 @@ public sealed class RuleBook
     public IReadOnlyList<WoodSign> WoodSigns => woodSigns;
 
     public IReadOnlyList<WoodSign> WoodSignsOf(string code) => woodSigns.In(code);
+
+    /// <summary>The price list as shipped: made-up examples until a firm sets its own.</summary>
+    public IReadOnlyList<Price> Prices => prices;
+
+    public Price? FindPrice(string key) => prices.Find(key);
 
     public Element? FindElement(string key) => elements.Find(key);
 

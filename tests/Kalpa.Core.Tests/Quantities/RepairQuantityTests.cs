@@ -189,7 +189,10 @@ public class RepairQuantityTests
         var finding = Found("boot-collar-torn", Amount("1"));
         var job = Job(Cases.On("laminatedShingle", 1996, 4, finding), finding.Id);
         job.Title.ShouldBe("Temporary repair (torn pipe boot)");
-        (job.Quantities, job.Photos).ShouldBe((null, null));
+        job.Photos.ShouldBeNull();
+        // A piece of material, and half an hour to a little more than one, times 1.067 for 6:12.
+        job.Quantities!.Lines.Select(l => (l.Item, l.Amount)).ShouldBe([("Material for interim protection", 1.0)]);
+        (job.Quantities.Hours!.Low, job.Quantities.Hours.Likely, job.Quantities.Hours.High).ShouldBe((.5, .9, 1.4));
         job.Interim.ShouldBe(
             new InterimProtection(
                 "For the time being: slip a repair collar over the pipe. Good until March 17, 2027.",

@@ -980,6 +980,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-cost"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1391,7 +1407,8 @@ export interface components {
          * @description What Kalpa concludes of one roof at one visit: a pure function of the facts, the rule book and the day. NoWork is what an empty list of work
          *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
          *     findings of one cause at one place together; RoofDecisions say what is to be done with the slopes, Decision as one statement, and
-         *     WithoutJob why a finding asks for nothing.
+         *     WithoutJob why a finding asks for nothing; Cost: what the work is likely to cost together, null where the commission gives no
+         *     prices or nothing has a figure.
          */
         Assessment: {
             bookVersion: string;
@@ -1419,6 +1436,7 @@ export interface components {
             roofDecisions: components["schemas"]["RoofDecision"][];
             decision: string;
             withoutJob: components["schemas"]["FindingWithoutJob"][];
+            cost?: null | components["schemas"]["WorkCost"];
         };
         /**
          * @default inch
@@ -1471,6 +1489,7 @@ export interface components {
             };
             elements: components["schemas"]["Element"][];
             lookAlikes: components["schemas"]["LookAlike"][];
+            prices: components["schemas"]["Price"][];
         };
         BookChangesAnswer: {
             versions: components["schemas"]["BookVersion"][];
@@ -1835,6 +1854,47 @@ export interface components {
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
+        /** @description What the jobs of a roof are likely to cost, in order of need, and together; both null where the commission gives no prices. */
+        CostAnswer: {
+            jobs: components["schemas"]["CostOfJob"][];
+            cost: null | components["schemas"]["WorkCost"];
+        };
+        /** @description The jobs of one time together: when, how many of them have figures, and what they cost together. */
+        CostByTime: {
+            when: string;
+            /** Format: int32 */
+            jobs: number;
+            range: components["schemas"]["CostRange"];
+        };
+        /** @description What a job is likely to cost; null where nothing tells what it takes. */
+        CostOfJob: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            place: string;
+            cost: null | components["schemas"]["JobCost"];
+        };
+        /** @description A part of a cost on average, US dollars: the parts of a job add up to its mean. */
+        CostPart: {
+            name: string;
+            /** Format: double */
+            mean: number;
+        };
+        /**
+         * @description US dollars: of ten such jobs one costs less than Low, one more than High, and half less than Likely;
+         *     rounded as one says it, in Words. Mean to the dollar, to be added.
+         */
+        CostRange: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            mean: number;
+            words: string;
+        };
         /** @description One course looked at: nails seen, those wrong and in which way, and its exposure. */
         CourseFact: {
             /** Format: uuid */
@@ -2354,6 +2414,18 @@ export interface components {
             condition: string;
             means: string;
         };
+        /** @description A row of the firm's price list in US dollars (or percent, labor-hours, a factor: as the row has it): set by the firm, or an example it accepted. */
+        FirmPrice: {
+            key: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            high: number;
+            /** Format: date */
+            on?: null | string;
+        };
         /** @description What the firm recommends for a condition in the place of the rule book's remedy, as a title and the steps a roofer can price. */
         FirmRemedy: {
             condition: string;
@@ -2367,7 +2439,8 @@ export interface components {
         /**
          * @description The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
          *     words that is offered again. Limits are the firm's values where neither a code nor a maker's instruction sets one;
-         *     Version counts its changes, the last of them by ChangedBy.
+         *     Version counts its changes, the last of them by ChangedBy. Prices take the place of the shipped examples;
+         *     CostsForClients: documents for clients print costs, once none of them rests on an example.
          */
         FirmRulesFact: {
             /** Format: uuid */
@@ -2382,6 +2455,8 @@ export interface components {
             /** Format: int32 */
             version?: null | number;
             changedBy?: null | string;
+            prices?: null | components["schemas"]["FirmPrice"][];
+            costsForClients?: null | boolean;
         };
         /** @description Words by which the firm's people search a condition, besides the rule book's. */
         FirmWords: {
@@ -2597,6 +2672,19 @@ export interface components {
             wrong: number;
             /** Format: int32 */
             looked: number;
+        };
+        /**
+         * @description What a job is likely to cost: a planning figure, not an offer. Unpriced: what it takes that the price list has no row for, and so is not in
+         *     the figures; Examples: so many of the rows it rests on are still the shipped examples; SharesTripWith: numbers of the
+         *     jobs done on the same trip.
+         */
+        JobCost: {
+            range: components["schemas"]["CostRange"];
+            parts: components["schemas"]["CostPart"][];
+            unpriced: string[];
+            /** Format: int32 */
+            examples: number;
+            sharesTripWith: number[];
         };
         /** @description A finding that a job resolves or includes. */
         JobFinding: {
@@ -3605,6 +3693,27 @@ export interface components {
         };
         /** @enum {unknown} */
         PlannedKind: "solar" | "sale" | "lease" | "other";
+        /**
+         * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
+         *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
+         *     covering it prices.
+         */
+        Price: {
+            key: string;
+            name: string;
+            unit: string;
+            group: string;
+            price: number[];
+            kind?: components["schemas"]["PriceKind"];
+            items?: null | string[];
+            coverings?: null | string[];
+        };
+        /**
+         * @description What a price is paid for.
+         * @default material
+         * @enum {unknown}
+         */
+        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "region";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -4932,11 +5041,28 @@ export interface components {
          */
         WordsBy: "composed" | "firm" | "inspector";
         /**
+         * @description What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs.
+         *     Without: numbers of the jobs that have no figure, in WithoutWords; ForClients: whether a client's document may print figures, and
+         *     WhyNot, empty where it may.
+         */
+        WorkCost: {
+            range: components["schemas"]["CostRange"];
+            byTime: components["schemas"]["CostByTime"][];
+            without: number[];
+            withoutWords: string;
+            /** Format: int32 */
+            examples: number;
+            forClients: boolean;
+            whyNot: string;
+            words: string;
+        };
+        /**
          * @description Something to do, in order of need; Number counts from 1. AboveNext: why it stands above the next, empty where that is
          *     plain; Trade: who does it where a roofer does not; Resolves: the findings that are done with it, the cause first;
          *     Included: what is on a section that is renewed, and is done with that; Until says how long a repair has to hold, empty
          *     for a permanent one; Quantities: what it takes, null where the rule book has no recipe; Interim: what keeps water out until
-         *     it is done; Photos: what is photographed before it is covered.
+         *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
+         *     prices or nothing says what it takes.
          */
         WorkItem: {
             /** Format: int32 */
@@ -4971,6 +5097,7 @@ export interface components {
             quantities?: null | components["schemas"]["JobQuantities"];
             interim?: null | components["schemas"]["InterimProtection"];
             photos?: null | string[];
+            cost?: null | components["schemas"]["JobCost"];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";
@@ -6884,6 +7011,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["QuantitiesAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -83,7 +83,8 @@ public static class BookEndpoints
                 book.Combinations,
                 book.Limits.ToDictionary(l => l.Id, l => Verdicts.LimitText(book.FindQuantity(l.Quantity)!, l)),
                 book.Elements,
-                book.LookAlikes
+                book.LookAlikes,
+                book.Prices
             )
         );
 }

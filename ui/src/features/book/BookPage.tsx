@@ -47,6 +47,7 @@ export function BookPage() {
           {book.data.version}: {book.data.conditions.length} conditions, {book.data.limits.length} limits,{' '}
           {book.data.combinations.length} that mean something together
         </Text>
+        <Link to="/prices">Price list</Link>
       </Flex>
       <Flex gap="4" align="start">
         <Box flex="2" minW="0" className={id ? 'k-phonehide' : undefined}>

@@ -9,6 +9,7 @@ import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { DecisionPlan } from './DecisionPlan'
+import { JobCost, WorkCost } from './JobCost'
 import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 
@@ -85,6 +86,7 @@ function WorkOfRoof() {
           </Flex>
         </Box>
       )}
+      <WorkCost assessment={assessment} />
       {assessment.work.length === 0 ? (
         <Empty title={assessment.noWork}>
           Findings outside their limits, and slopes near end of life, appear here as work.
@@ -180,6 +182,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             )}
           </details>
           <JobQuantities item={item} />
+          <JobCost item={item} />
         </Box>
       </Flex>
     </Box>

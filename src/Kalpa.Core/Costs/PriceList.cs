@@ -1,0 +1,74 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Quantities;
+using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
+
+namespace Kalpa.Core.Costs;
+
+/// <summary>A price as it holds for a firm; <paramref name="Example"/>: the firm has neither set nor accepted it.</summary>
+internal sealed record HeldPrice(Price Row, Spread Range, bool Example);
+
+/// <summary>The rule book's price list with a firm's own figures in the place of the examples.</summary>
+internal sealed class PriceList
+{
+    public const string Disposal = "disposal";
+
+    private const double SquareFeetPerSquare = 100;
+
+    /// <summary>What stands in a take-off to be known and is not bought: height of parapets, tile that is laid again.</summary>
+    private static readonly string[] NotBought = ["parapet", "lifted"];
+
+    private static readonly string[] Coverings = ["covering", "membrane"];
+
+    private readonly Dictionary<(string Item, string Unit), HeldPrice> byItem = [];
+    private readonly Dictionary<string, HeldPrice> byCovering = new(StringComparer.Ordinal);
+    private readonly Dictionary<PriceKind, HeldPrice> byKind = [];
+
+    public PriceList(RuleBook book, FirmRulesFact? firm)
+    {
+        var own = (firm?.Prices ?? [])
+            .GroupBy(p => p.Key, StringComparer.Ordinal)
+            .ToDictionary(g => g.Key, g => g.Last(), StringComparer.Ordinal);
+        foreach (var row in book.Prices)
+        {
+            var held = own.TryGetValue(row.Key, out var set)
+                ? new HeldPrice(row, new Spread(set.Low, set.Likely, set.High), false)
+                : new HeldPrice(row, Spread.Of(row.Range), true);
+            byKind.TryAdd(row.Kind, held);
+            foreach (var item in row.Items ?? [])
+            {
+                byItem[(item, row.Unit)] = held;
+            }
+            foreach (var kind in row.Coverings ?? [])
+            {
+                byCovering[kind] = held;
+            }
+        }
+    }
+
+    public HeldPrice Of(PriceKind kind) => byKind[kind];
+
+    public HeldPrice? Of(Allowance allowance) => byItem.GetValueOrDefault((allowance.Item, One(allowance.Unit)));
+
+    /// <summary>Whether a line of quantities is paid by a price of its own at all.</summary>
+    public static bool IsBought(TakeOffLine line, IReadOnlyList<TakeOffLine> all) =>
+        !NotBought.Contains(line.Key)
+        // Shingles are bought by the bundle: the squares beside say the same area again.
+        && !(line.Key == "covering" && all.Any(other => other.Key == "bundles"));
+
+    /// <summary>The price of a line on a covering of this kind, and the amount in the price's unit; null where the list has none.</summary>
+    public (HeldPrice Price, double Amount)? Of(TakeOffLine line, string? kind)
+    {
+        var unit = One(line.Unit);
+        if (byItem.TryGetValue((line.Item, unit), out var held))
+        {
+            return (held, line.Amount);
+        }
+        return Coverings.Contains(line.Key) && kind is not null && byCovering.TryGetValue(kind, out var covering)
+            ? (covering, unit == covering.Row.Unit ? line.Amount : line.Amount / SquareFeetPerSquare)
+            : null;
+    }
+
+    /// <summary>A unit in the singular, as price lists have it.</summary>
+    private static string One(string units) => TakeOffLine.Of("", "", 1, units, "").Unit;
+}

@@ -1,0 +1,251 @@
+using System.Globalization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Quantities;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Costs;
+
+/// <summary>
+/// What the jobs of a roof are likely to cost: quantities at the firm's prices, with trips, overhead and tax, at 256 joint points. Jobs of one trade that fall due
+/// together are done on one trip, with its travel once and the least that is charged once; each bears its share by hours.
+/// </summary>
+internal static class WorkCosts
+{
+    private const double Percent = 100;
+    private const string Roofer = "roofer";
+    private const string Planning =
+        "Planning figures, not an offer. Bids differ with access, season and what is found once the work is open.";
+
+    /// <summary>A job with what it takes at each point, before overhead, tax and the price level are put on.</summary>
+    private sealed record Direct(
+        WorkItem Item,
+        double[] Material,
+        double[] Hours,
+        double[] Disposal,
+        double[] Wood,
+        IReadOnlyList<string> Unpriced,
+        IReadOnlySet<string> Examples
+    );
+
+    /// <summary>What all jobs have in common, at each point.</summary>
+    private sealed record Rates(
+        double[] Labor,
+        double[] CallOut,
+        double[] Trip,
+        double[] OnTop,
+        double[] OnMaterial,
+        double[] Level,
+        IReadOnlySet<string> Examples
+    );
+
+    /// <summary>The jobs with their costs, and what they cost together: null where the commission gives no prices or nothing has a figure.</summary>
+    public static (IReadOnlyList<WorkItem> Work, WorkCost? Cost) Of(
+        RuleBook book,
+        AssessInput input,
+        IReadOnlyList<WorkItem> work,
+        IReadOnlyList<FindingAssessment> findings
+    )
+    {
+        if (!book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices || work.All(w => w.Quantities is null))
+        {
+            return (work, null);
+        }
+        var prices = new PriceList(book, input.Firm);
+        var rates = RatesOf(prices);
+        var trips = work.Where(w => w.Quantities is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
+        var costs = trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number);
+        IReadOnlyList<WorkItem> with = [.. work.Select(w => costs.TryGetValue(w.Number, out var cost) ? w with { Cost = cost.Cost } : w)];
+        var without = with.Where(w => w.Cost is null && IsWork(w, findings)).Select(w => w.Number).ToList();
+        var examples = rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count();
+        var whyNot = WhyNot(input.Firm, examples);
+        return (
+            with,
+            new WorkCost(
+                JointPoints.Range(Sum([.. costs.Values.Select(c => c.Total)])),
+                ByTime(with, costs.Values.ToDictionary(c => c.Number, c => c.Total)),
+                without,
+                WithoutWords(without),
+                examples,
+                whyNot.Length == 0,
+                whyNot,
+                Planning
+            )
+        );
+    }
+
+    private static string WithoutWords(List<int> numbers) =>
+        numbers.Count switch
+        {
+            0 => "",
+            1 => $"Job {numbers[0]} has no figure yet and is not included.",
+            _ =>
+                $"Jobs {Sentences.List([.. numbers.Select(n => n.ToString(CultureInfo.InvariantCulture))])} have no figure yet and are not included.",
+        };
+
+    private static string WhyNot(FirmRulesFact? firm, int examples) =>
+        firm?.CostsForClients != true ? "Costs are not printed for clients: the firm has not turned that on in the price list."
+        : examples > 0
+            ? $"Costs are not printed for clients: {(examples == 1 ? "1 price they rest on is still an example" : $"{examples} prices they rest on are still examples")}. Set or accept {(examples == 1 ? "it" : "them")} in the price list."
+        : "";
+
+    /// <summary>Whether a job without a figure will cost something all the same: what is only watched or looked at is none.</summary>
+    private static bool IsWork(WorkItem item, IReadOnlyList<FindingAssessment> findings) =>
+        item.Kind switch
+        {
+            WorkKind.Evaluate => false,
+            WorkKind.Repair => findings.Any(f =>
+                f.FindingId == item.FindingId
+                && f.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade
+                && f.Verdict.Outcome != VerdictOutcome.Conforms
+            ),
+            _ => true,
+        };
+
+    /// <summary>A renewal is a trip of its own.</summary>
+    private static (string Trade, UrgencyClass Urgency, int Renewal) TripOf(Direct job) =>
+        (
+            job.Item.Trade.Length > 0 ? job.Item.Trade : Roofer,
+            job.Item.Urgency,
+            job.Item.Kind is WorkKind.Reroof or WorkKind.Relay or WorkKind.Rebuild ? job.Item.Number : 0
+        );
+
+    private static Rates RatesOf(PriceList prices)
+    {
+        var all = Enum.GetValues<PriceKind>().Where(kind => kind != PriceKind.Material).ToDictionary(kind => kind, prices.Of);
+        double[] Points(CostDriver driver, PriceKind kind) => JointPoints.Of(driver, all[kind].Range);
+        return new Rates(
+            Points(CostDriver.Rate, PriceKind.Labor),
+            Points(CostDriver.Pace, PriceKind.CallOut),
+            Points(CostDriver.Pace, PriceKind.Trip),
+            Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Overhead)),
+            Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Tax)),
+            Points(CostDriver.Overhead, PriceKind.Region),
+            all.Values.Where(p => p.Example).Select(p => p.Row.Key).ToHashSet()
+        );
+    }
+
+    private static Direct DirectOf(PriceList prices, AssessInput input, WorkItem item)
+    {
+        var (quantities, kind) = (
+            item.Quantities!,
+            item.SlopeId is { } id ? Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Kind : null
+        );
+        var (material, disposal, wood) = (default(Spread), default(Spread), new double[JointPoints.Count]);
+        List<string> unpriced = [];
+        HashSet<string> examples = [];
+        foreach (var line in quantities.Lines.Where(l => PriceList.IsBought(l, quantities.Lines)))
+        {
+            if (prices.Of(line, kind) is not { } found)
+            {
+                unpriced.Add(line.Item);
+                continue;
+            }
+            var cost = found.Price.Range * found.Amount;
+            (material, disposal) = found.Price.Row.Key == PriceList.Disposal ? (material, disposal + cost) : (material + cost, disposal);
+            Uses(found.Price);
+        }
+        if (quantities.Hours is null)
+        {
+            unpriced.Add("Labor");
+        }
+        foreach (var allowance in quantities.Allowances)
+        {
+            if (prices.Of(allowance) is not { } price)
+            {
+                unpriced.Add(allowance.Item);
+                continue;
+            }
+            var amount = JointPoints.Of(CostDriver.Wood, new Spread(allowance.Low, allowance.Likely, allowance.High));
+            wood = Both(
+                (sum, each) => sum + each,
+                wood,
+                Both((n, each) => n * each, amount, JointPoints.Of(CostDriver.Material, price.Range))
+            );
+            Uses(price);
+        }
+        var hours = quantities.Hours is { } h ? new Spread(h.Low, h.Likely, h.High) : default;
+        return new Direct(
+            item,
+            JointPoints.Of(CostDriver.Material, material),
+            JointPoints.Of(CostDriver.Pace, hours),
+            JointPoints.Of(CostDriver.Disposal, disposal),
+            wood,
+            unpriced,
+            examples
+        );
+
+        void Uses(HeldPrice price)
+        {
+            if (price.Example)
+            {
+                examples.Add(price.Row.Key);
+            }
+        }
+    }
+
+    private static IEnumerable<(int Number, JobCost Cost, double[] Total)> OfTrip(List<Direct> jobs, Rates rates)
+    {
+        var onSite = Sum([.. jobs.Select(j => j.Hours)]);
+        // Travel belongs to the trip, and no trip is charged at less than the call-out.
+        var beside = Each(at => Math.Max(rates.CallOut[at], onSite[at] + rates.Trip[at]) - onSite[at]);
+        var likely = jobs.Sum(j => j.Item.Quantities!.Hours?.Likely ?? 0);
+        foreach (var job in jobs)
+        {
+            var share = likely > 0 ? (job.Item.Quantities!.Hours?.Likely ?? 0) / likely : 1.0 / jobs.Count;
+            double[] Priced(Func<int, double> direct) => Each(at => direct(at) * rates.Level[at]);
+            var labor = Priced(at => (job.Hours[at] + (beside[at] * share)) * rates.Labor[at]);
+            var (material, disposal, wood) = (Priced(at => job.Material[at]), Priced(at => job.Disposal[at]), Priced(at => job.Wood[at]));
+            var total = Each(at => (((material[at] + wood[at]) * rates.OnMaterial[at]) + labor[at] + disposal[at]) * rates.OnTop[at]);
+            var onTop = Each(at => total[at] - material[at] - wood[at] - labor[at] - disposal[at]);
+            (string Name, double[] Points)[] parts =
+            [
+                ("Material", material),
+                ("Labor, with its share of the trip", labor),
+                ("Disposal", disposal),
+                ("Wood, paid as found", wood),
+                ("Overhead, profit and tax", onTop),
+            ];
+            yield return (
+                job.Item.Number,
+                new JobCost(
+                    JointPoints.Range(total),
+                    [.. parts.Select(p => new CostPart(p.Name, JointPoints.Mean(p.Points))).Where(p => p.Mean > 0)],
+                    job.Unpriced,
+                    job.Examples.Count,
+                    [.. jobs.Where(j => j != job).Select(j => j.Item.Number)]
+                ),
+                total
+            );
+        }
+    }
+
+    private static List<CostByTime> ByTime(IReadOnlyList<WorkItem> work, Dictionary<int, double[]> totals) =>
+        [
+            .. work.Where(w => totals.ContainsKey(w.Number))
+                .GroupBy(w =>
+                    w.Urgency >= UrgencyClass.BeforeNextRain ? "Now"
+                    : w.Urgency >= UrgencyClass.WithinYear ? "Within a year"
+                    : "Later"
+                )
+                .Select(g => new CostByTime(g.Key, g.Count(), JointPoints.Range(Sum([.. g.Select(w => totals[w.Number])])))),
+        ];
+
+    private static double[] Sum(IReadOnlyList<double[]> all) => Each(at => all.Sum(points => points[at]));
+
+    private static double[] Each(Func<int, double> of)
+    {
+        var points = new double[JointPoints.Count];
+        for (var at = 0; at < points.Length; at++)
+        {
+            points[at] = of(at);
+        }
+        return points;
+    }
+
+    private static double[] Each(Func<double, double> of, double[] points) => Each(at => of(points[at]));
+
+    private static double[] Both(Func<double, double, double> of, double[] one, double[] other) => Each(at => of(one[at], other[at]));
+}

@@ -1,0 +1,114 @@
+import { readFile } from 'node:fs/promises'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import { address, firmAsShipped, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
+
+test.afterEach(({ browser }) => firmAsShipped(browser))
+
+/** The firm's prices as the server has them: what is only just being written to the device would go with the page. */
+const firmPrices = (page: Page) =>
+  page.evaluate(async () => {
+    const { rules } = await fetch('/api/book/firm').then((answer) => answer.json())
+    return (rules?.prices ?? []) as { key: string; low: number; likely: number; high: number }[]
+  })
+
+const priceOf = async (page: Page, key: string) => {
+  const { low, likely, high } = (await firmPrices(page)).find((price) => price.key === key) ?? {}
+  return [low, likely, high]
+}
+
+test('a job has a cost by the firm’s own prices, and a client sees it once none of them is an example', async ({
+  page,
+}) => {
+  await signIn(page)
+  const { visit, slopes } = await makeVisit(page, 'Coster House', [shingle('A', 'south')])
+  await sendFacts(page, [
+    [
+      'finding',
+      {
+        id: newId(),
+        visitId: visit,
+        slopeId: slopes[0],
+        station: 'penetrations',
+        condition: 'boot-collar-torn',
+        place: 'bath vent',
+        evidence: 'active',
+        extent: 'onePlace',
+        outcome: 'mend',
+        amount: { count: 1 },
+      } as { id: string },
+    ],
+  ])
+  await page.goto(`${address()}/visits/${visit}/work`)
+  const total = page.getByRole('region', { name: 'Cost' })
+  await total.getByText('About these figures').click()
+  await expect(total).toContainText('Planning figures, not an offer.')
+  await expect(total).toContainText('Costs are not printed for clients')
+  const summary = page.getByText(/^Planning cost: \$/)
+  await summary.click()
+  await expect(page.getByText(/prices are examples\./)).toBeVisible()
+
+  // A price typed in place; what cannot be is named and not kept.
+  await total.getByRole('link', { name: 'Price list' }).click()
+  const figure = (part: string) => page.getByLabel(`Pipe boot, ${part}`, { exact: true })
+  await figure('low').fill('300')
+  await figure('likely').fill('250')
+  await expect(page.getByText('Not kept: low, likely and high go up in that order.')).toBeVisible()
+  await figure('likely').fill('300')
+  await figure('high').fill('300')
+  await figure('high').press('Enter')
+  await expect.poll(() => priceOf(page, 'pipe-boot')).toEqual([300, 300, 300])
+  // Everything else stands as it is shipped, by one tap.
+  await page.getByRole('button', { name: 'Accept all examples' }).click()
+  await expect(page.getByText('All prices are the firm’s own.')).toBeVisible()
+  await page.getByText('Print costs in documents for clients').click()
+  await expect.poll(() => priceOf(page, 'labor')).toEqual([62, 78, 98])
+  expect((await new AxeBuilder({ page }).include('main').analyze()).violations).toEqual([])
+
+  // The list leaves as a file and comes back changed.
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export CSV' }).click(),
+  ])
+  const lines = (await readFile(await csv.path(), 'utf8')).split('\n')
+  const upload = (name: string, text: string) =>
+    page.getByLabel('Import CSV or Excel').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await upload('prices.csv', lines.map((line) => line.replace('hour,62,78,98', 'hour,62,58,98')).join('\n'))
+  await expect(page.getByText(/Labor: low, likely and high go up in that order\./)).toBeVisible()
+  await expect(page.getByText('Nothing was imported.')).toBeVisible()
+  await upload('prices.csv', lines.map((line) => line.replace('hour,62,78,98', 'hour,100,100,100')).join('\n'))
+  await expect(page.getByText(/\d+ prices were imported\./)).toBeVisible()
+  await expect(page.getByLabel('Labor, low', { exact: true })).toHaveValue('100')
+  await expect.poll(() => priceOf(page, 'labor')).toEqual([100, 100, 100])
+  const [book] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export Excel' }).click(),
+  ])
+  await page.getByLabel('Import CSV or Excel').setInputFiles({
+    name: 'prices.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: await readFile(await book.path()),
+  })
+  await expect(page.getByText(/\d+ prices were imported\./)).toBeVisible()
+  await expect(page.getByText('Nothing was imported.')).toBeHidden()
+
+  // Four hours at 100, a boot of 300 and its strips, with what goes on top: dearer than before, and printed.
+  await page.goto(`${address()}/visits/${visit}/work`)
+  await total.getByText('About these figures').click()
+  await expect(total).not.toContainText('not printed for clients')
+  await summary.click()
+  await expect(page.getByText(/prices are examples/)).toBeHidden()
+  const report = await page.evaluate((id) => fetch(`/api/visits/${id}/report`).then((answer) => answer.text()), visit)
+  expect(report).toContain('Planning cost of all of it: $')
+})
+
+test('on the phone a price is changed in place', async ({ browser }) => {
+  const { page, context } = await onPhone(browser)
+  await signIn(page)
+  await page.goto(`${address()}/prices`)
+  await page.getByLabel('Kick-out flashing, high').fill('60')
+  await page.getByLabel('Kick-out flashing, high').press('Enter')
+  await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])
+  await expect(page.getByRole('button', { name: 'Accept Kick-out flashing' })).toBeHidden()
+  await context.close()
+})
