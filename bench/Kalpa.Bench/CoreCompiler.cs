@@ -54,10 +54,9 @@ internal sealed class CoreCompiler
             .EnumerateArray()
             .Select(a => a.GetProperty("Identity").GetString()!);
         var file = Path.Combine(root, "core.rsp");
-        await File.WriteAllLinesAsync(
-            file,
-            arguments.Where(a => a != "/noconfig").Select(a => a.Contains(' ', StringComparison.Ordinal) ? $"\"{a}\"" : a)
-        );
+        // Asked this way the build leaves the packed book out.
+        var all = arguments.Where(a => a != "/noconfig").Append("/resource:obj/book.bin,book.bin");
+        await File.WriteAllLinesAsync(file, all.Select(a => a.Contains(' ', StringComparison.Ordinal) ? $"\"{a}\"" : a));
         var (found, sdk) = await Tool.Run(root, "dotnet", ["--version"]);
         Require(found == 0, sdk);
         var compiler = Path.Combine(Path.GetDirectoryName(Environment.ProcessPath!)!, "sdk", sdk.Trim(), "Roslyn/bincore/csc.dll");

@@ -12,14 +12,15 @@ public sealed record CostPart(string Name, double Mean);
 /// <summary>
 /// What a job is likely to cost: a planning figure, not an offer. <paramref name="Unpriced"/>: what it takes that the price list has no row for, and so is not in
 /// the figures; <paramref name="Examples"/>: so many of the rows it rests on are still the shipped examples; <paramref name="SharesTripWith"/>: numbers of the
-/// jobs done on the same trip.
+/// jobs done on the same trip, in <paramref name="TripWords"/>.
 /// </summary>
 public sealed record JobCost(
     CostRange Range,
     IReadOnlyList<CostPart> Parts,
     IReadOnlyList<string> Unpriced,
     int Examples,
-    IReadOnlyList<int> SharesTripWith
+    IReadOnlyList<int> SharesTripWith,
+    string TripWords
 );
 
 /// <summary>The jobs of one time together: when, how many of them have figures, and what they cost together.</summary>

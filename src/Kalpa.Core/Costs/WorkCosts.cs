@@ -10,7 +10,7 @@ namespace Kalpa.Core.Costs;
 
 /// <summary>
 /// What the jobs of a roof are likely to cost: quantities at the firm's prices, with trips, overhead and tax, at 256 joint points. Jobs of one trade that fall due
-/// together are done on one trip, with its travel once and the least that is charged once; each bears its share by hours.
+/// together are done on one trip, with its travel once and the least that is charged once, borne by them in equal parts.
 /// </summary>
 internal static class WorkCosts
 {
@@ -49,13 +49,17 @@ internal static class WorkCosts
         IReadOnlyList<FindingAssessment> findings
     )
     {
-        if (!book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices || work.All(w => w.Quantities is null))
+        if (
+            !book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices
+            || work.All(w => w.Quantities?.Hours is null)
+        )
         {
             return (work, null);
         }
         var prices = new PriceList(book, input.Firm);
         var rates = RatesOf(prices);
-        var trips = work.Where(w => w.Quantities is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
+        // Without its hours a job has no figure: material alone would look like a price for all of it.
+        var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
         var costs = trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number);
         IReadOnlyList<WorkItem> with = [.. work.Select(w => costs.TryGetValue(w.Number, out var cost) ? w with { Cost = cost.Cost } : w)];
         var without = with.Where(w => w.Cost is null && IsWork(w, findings)).Select(w => w.Number).ToList();
@@ -76,13 +80,17 @@ internal static class WorkCosts
         );
     }
 
+    private static string TripWords(List<int> others) =>
+        others.Count == 0 ? "" : $"Done on one trip with {(others.Count == 1 ? "job" : "jobs")} {Numbers(others)}; alone it costs more.";
+
+    private static string Numbers(List<int> numbers) => Sentences.List([.. numbers.Select(n => n.ToString(CultureInfo.InvariantCulture))]);
+
     private static string WithoutWords(List<int> numbers) =>
         numbers.Count switch
         {
             0 => "",
             1 => $"Job {numbers[0]} has no figure yet and is not included.",
-            _ =>
-                $"Jobs {Sentences.List([.. numbers.Select(n => n.ToString(CultureInfo.InvariantCulture))])} have no figure yet and are not included.",
+            _ => $"Jobs {Numbers(numbers)} have no figure yet and are not included.",
         };
 
     private static string WhyNot(FirmRulesFact? firm, int examples) =>
@@ -147,10 +155,6 @@ internal static class WorkCosts
             (material, disposal) = found.Price.Row.Key == PriceList.Disposal ? (material, disposal + cost) : (material + cost, disposal);
             Uses(found.Price);
         }
-        if (quantities.Hours is null)
-        {
-            unpriced.Add("Labor");
-        }
         foreach (var allowance in quantities.Allowances)
         {
             if (prices.Of(allowance) is not { } price)
@@ -166,11 +170,11 @@ internal static class WorkCosts
             );
             Uses(price);
         }
-        var hours = quantities.Hours is { } h ? new Spread(h.Low, h.Likely, h.High) : default;
+        var hours = quantities.Hours!;
         return new Direct(
             item,
             JointPoints.Of(CostDriver.Material, material),
-            JointPoints.Of(CostDriver.Pace, hours),
+            JointPoints.Of(CostDriver.Pace, new Spread(hours.Low, hours.Likely, hours.High)),
             JointPoints.Of(CostDriver.Disposal, disposal),
             wood,
             unpriced,
@@ -191,12 +195,11 @@ internal static class WorkCosts
         var onSite = Sum([.. jobs.Select(j => j.Hours)]);
         // Travel belongs to the trip, and no trip is charged at less than the call-out.
         var beside = Each(at => Math.Max(rates.CallOut[at], onSite[at] + rates.Trip[at]) - onSite[at]);
-        var likely = jobs.Sum(j => j.Item.Quantities!.Hours?.Likely ?? 0);
         foreach (var job in jobs)
         {
-            var share = likely > 0 ? (job.Item.Quantities!.Hours?.Likely ?? 0) / likely : 1.0 / jobs.Count;
+            var others = jobs.Where(j => j != job).Select(j => j.Item.Number).ToList();
             double[] Priced(Func<int, double> direct) => Each(at => direct(at) * rates.Level[at]);
-            var labor = Priced(at => (job.Hours[at] + (beside[at] * share)) * rates.Labor[at]);
+            var labor = Priced(at => (job.Hours[at] + (beside[at] / jobs.Count)) * rates.Labor[at]);
             var (material, disposal, wood) = (Priced(at => job.Material[at]), Priced(at => job.Disposal[at]), Priced(at => job.Wood[at]));
             var total = Each(at => (((material[at] + wood[at]) * rates.OnMaterial[at]) + labor[at] + disposal[at]) * rates.OnTop[at]);
             var onTop = Each(at => total[at] - material[at] - wood[at] - labor[at] - disposal[at]);
@@ -215,7 +218,8 @@ internal static class WorkCosts
                     [.. parts.Select(p => new CostPart(p.Name, JointPoints.Mean(p.Points))).Where(p => p.Mean > 0)],
                     job.Unpriced,
                     job.Examples.Count,
-                    [.. jobs.Where(j => j != job).Select(j => j.Item.Number)]
+                    others,
+                    TripWords(others)
                 ),
                 total
             );

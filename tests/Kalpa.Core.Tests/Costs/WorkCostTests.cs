@@ -92,7 +92,15 @@ public class WorkCostTests
         var judged = Assessor.Assess(On("laminatedShingle", Firm(), one, two), Book);
         judged.Work.Select(w => w.Cost!.Range.Mean).ShouldBe([200, 200]);
         judged.Work.Select(w => w.Cost!.SharesTripWith.Single()).ShouldBe([2, 1]);
+        judged.Work[0].Cost!.TripWords.ShouldBe("Done on one trip with job 2; alone it costs more.");
         judged.Cost!.Range.Mean.ShouldBe(400);
+        // Of different lengths: the trip in equal parts, the hours each its own. 0.8, 1.2 and 2 hours beside 0.5, 0.8 and 1.3.
+        var nail = Found("nail-exposed", "ridge", new FindingAmount(4));
+        var unlike = Assessor.Assess(On("laminatedShingle", Firm(), one with { Evidence = WaterEvidence.Active }, nail), Book).Work;
+        if (unlike[0].Urgency == unlike[1].Urgency)
+        {
+            (unlike.Max(w => w.Cost!.Range.Mean) - unlike.Min(w => w.Cost!.Range.Mean)).ShouldBe(100 * (1.32 - .86), 1);
+        }
         var mason = Found("crown-cracked", "chimney", new FindingAmount(1)) with { Outcome = FindingOutcome.OtherTrade };
         var both = Assessor.Assess(On("laminatedShingle", Firm(), one, mason), Book);
         both.Work.Count(w => w.Cost is not null).ShouldBe(2);
@@ -118,11 +126,33 @@ public class WorkCostTests
         job.Cost.Unpriced.ShouldBeEmpty();
     }
 
+    /// <summary>Material without labor would look like a price for all of it: a slate roof, of which the book knows no hours, has no figure.</summary>
     [Fact]
-    public void What_the_price_list_lacks_is_named_and_not_taken_for_nothing()
+    public void A_job_without_hours_has_no_figure()
     {
-        var job = Reroof("slate", Firm()).Work.Single(w => w.Kind == WorkKind.Reroof);
-        job.Cost!.Unpriced.ShouldBe(["Covering", "Labor"], ignoreOrder: true);
+        var judged = Reroof("slate", Firm());
+        judged.Work.Single(w => w.Kind == WorkKind.Reroof).Cost.ShouldBeNull();
+        judged.Cost.ShouldBeNull();
+        var input = Roofed("slate", Firm());
+        var boot = Found("boot-collar-torn", "vent", new FindingAmount(1)) with { Outcome = FindingOutcome.OtherTrade };
+        var beside = Assessor.Assess(input with { Findings = [.. input.Findings, boot] }, Book);
+        var number = beside.Work.Single(w => w.Kind == WorkKind.Reroof).Number;
+        beside.Cost!.Without.ShouldBe([number]);
+        beside.Cost.WithoutWords.ShouldBe($"Job {number} has no figure yet and is not included.");
+    }
+
+    /// <summary>No price for the metal's squares, but hours: named, and not taken for nothing.</summary>
+    [Fact]
+    public void What_the_price_list_lacks_is_named()
+    {
+        var renewals = Book.Renewals.Where(r => Book.Prices.All(p => p.Coverings?.Contains(r.Kind) != true)).Select(r => r.Kind).ToList();
+        // Strip shingles are bought by the bundle.
+        renewals.ShouldBe(["threeTabShingle", "laminatedShingle"]);
+        var job = Reroof("laminatedShingle", Firm()).Work.Single(w => w.Kind == WorkKind.Reroof);
+        job.Cost!.Unpriced.ShouldBeEmpty();
+        var rows = Book.Prices.SelectMany(p => (p.Items ?? []).Select(item => (item, p.Unit))).ToHashSet();
+        job.Quantities!.Allowances.ShouldAllBe(a => rows.Contains(Row(a.Item, a.Unit)));
+        rows.ShouldContain(("Fascia", "ft"));
     }
 
     /// <summary>Every material of the recipes has a row; a unit that differs would price nothing.</summary>
@@ -220,7 +250,7 @@ public class WorkCostTests
     public void Costs_hold_together_on_generated_roofs()
     {
         var seen = 0;
-        foreach (var visit in new VisitGenerator(11).Visits(150))
+        foreach (var visit in new VisitGenerator(11).Visits(200))
         {
             var judged = Assessor.Assess(visit, Book);
             if (judged.Cost is not { } all)
@@ -271,7 +301,12 @@ public class WorkCostTests
         dearer.ShouldBeGreaterThan(3);
     }
 
-    private static Assessment Reroof(string kind, FirmRulesFact firm)
+    /// <summary>An item with its unit as the price list has it.</summary>
+    private static (string Item, string Unit) Row(string item, string units) => (item, TakeOffLine.Of("", "", 1, units, "").Unit);
+
+    private static Assessment Reroof(string kind, FirmRulesFact firm) => Assessor.Assess(Roofed(kind, firm), Book);
+
+    private static AssessInput Roofed(string kind, FirmRulesFact firm)
     {
         var taped = Roof.A with
         {
@@ -280,7 +315,7 @@ public class WorkCostTests
             EaveLength = new TypedLength("50 ft", 600),
             PlanRun = new TypedLength("36.92 ft", 480 * 12 / 13.0),
         };
-        var input = Cases.With(
+        return Cases.With(
             Cases.Several((taped, kind, 2000)) with
             {
                 Findings = [Roof.Found("second-layer")],
@@ -288,6 +323,5 @@ public class WorkCostTests
             },
             Cases.Recommended(OpinionAction.Replace, taped.Id)
         );
-        return Assessor.Assess(input, Book);
     }
 }

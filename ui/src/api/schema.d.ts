@@ -2676,7 +2676,7 @@ export interface components {
         /**
          * @description What a job is likely to cost: a planning figure, not an offer. Unpriced: what it takes that the price list has no row for, and so is not in
          *     the figures; Examples: so many of the rows it rests on are still the shipped examples; SharesTripWith: numbers of the
-         *     jobs done on the same trip.
+         *     jobs done on the same trip, in TripWords.
          */
         JobCost: {
             range: components["schemas"]["CostRange"];
@@ -2685,6 +2685,7 @@ export interface components {
             /** Format: int32 */
             examples: number;
             sharesTripWith: number[];
+            tripWords: string;
         };
         /** @description A finding that a job resolves or includes. */
         JobFinding: {

@@ -11,7 +11,7 @@ const span = (low: number, high: number) => (low === high ? money(low) : `${mone
 export function JobCost({ item }: { item: WorkItem }) {
   const { cost } = item
   if (!cost) return null
-  const { range, parts, unpriced, examples, sharesTripWith } = cost
+  const { range, parts, unpriced, examples, tripWords } = cost
   return (
     <details>
       <summary>Planning cost: {range.words}</summary>
@@ -28,8 +28,7 @@ export function JobCost({ item }: { item: WorkItem }) {
         </Flex>
         {[
           unpriced.length > 0 && `Not included, no price: ${lowerFirst(unpriced.join(', '))}.`,
-          sharesTripWith.length > 0 &&
-            `Done on one trip with ${sharesTripWith.length === 1 ? 'job' : 'jobs'} ${sharesTripWith.join(', ')}; alone it costs more.`,
+          tripWords,
           examples > 0 && (examples === 1 ? '1 price is an example.' : `${examples} prices are examples.`),
         ]
           .filter(Boolean)
