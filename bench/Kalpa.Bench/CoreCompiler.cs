@@ -12,6 +12,9 @@ internal sealed class CoreCompiler
     private const string Core = "src/Kalpa.Core";
     private static readonly string[] Quiet = ["-c", "Release", "-v", "q", "-p:RunAnalyzers=false", "-p:TreatWarningsAsErrors=false"];
 
+    /// <summary>A compiler of its own: one that other builds share would take their turns, too.</summary>
+    private const string Shared = "/shared:kalpa-mutants";
+
     /// <summary>The compiler stays ready for the next change, and leaves after so many seconds without one.</summary>
     private const string Idle = "/keepalive:120";
 
@@ -79,7 +82,7 @@ internal sealed class CoreCompiler
                 return false;
             }
         }
-        return (await Tool.Run(Path.Combine(_root, Core), "dotnet", [_compiler, "/noconfig", "/shared", Idle, $"@{_words}"])).Code == 0;
+        return (await Tool.Run(Path.Combine(_root, Core), "dotnet", [_compiler, "/noconfig", Shared, Idle, $"@{_words}"])).Code == 0;
     }
 
     private static void Require(bool done, string said)

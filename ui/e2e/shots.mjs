@@ -90,7 +90,7 @@ await shoot('plan-phone', PHONE, {
 })
 await shoot('life', DESK, { path: `${visit}/life` })
 await shoot('owner-night', DESK, { path: `${school}/life/owner`, theme: 'night' })
-await shoot('lasts', DESK, { path: `${visit}/life/lasts` })
+await shoot('prices', DESK, { path: '/prices' })
 await shoot('sign-off-phone', PHONE, { path: `${shop}/life` })
 await shoot('book', DESK, {
   path: '/book/condition/vent-short',

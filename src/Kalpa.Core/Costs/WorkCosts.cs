@@ -17,7 +17,7 @@ internal static class WorkCosts
     private const double Percent = 100;
     private const string Roofer = "roofer";
     private const string Planning =
-        "Planning figures, not an offer. Bids differ with access, season and what is found once the work is open.";
+        "Planning figures, not an offer. Bids vary with access, season and what is found when the work is opened.";
 
     /// <summary>A job with what it takes at each point, before overhead, tax and the price level are put on.</summary>
     private sealed record Direct(
@@ -81,7 +81,7 @@ internal static class WorkCosts
     }
 
     private static string TripWords(List<int> others) =>
-        others.Count == 0 ? "" : $"Done on one trip with {(others.Count == 1 ? "job" : "jobs")} {Numbers(others)}; alone it costs more.";
+        others.Count == 0 ? "" : $"Same trip as {(others.Count == 1 ? "job" : "jobs")} {Numbers(others)}; costs more if done alone.";
 
     private static string Numbers(List<int> numbers) => Sentences.List([.. numbers.Select(n => n.ToString(CultureInfo.InvariantCulture))]);
 
@@ -89,14 +89,14 @@ internal static class WorkCosts
         numbers.Count switch
         {
             0 => "",
-            1 => $"Job {numbers[0]} has no figure yet and is not included.",
-            _ => $"Jobs {Numbers(numbers)} have no figure yet and are not included.",
+            1 => $"Job {numbers[0]} is not priced yet and is not included.",
+            _ => $"Jobs {Numbers(numbers)} are not priced yet and are not included.",
         };
 
     private static string WhyNot(FirmRulesFact? firm, int examples) =>
-        firm?.CostsForClients != true ? "Costs are not printed for clients: the firm has not turned that on in the price list."
+        firm?.CostsForClients != true ? "Clients do not see costs: printing them is turned off in the price list."
         : examples > 0
-            ? $"Costs are not printed for clients: {(examples == 1 ? "1 price they rest on is still an example" : $"{examples} prices they rest on are still examples")}. Set or accept {(examples == 1 ? "it" : "them")} in the price list."
+            ? $"Clients do not see costs: {(examples == 1 ? "1 price is still an example. Enter or accept it" : $"{examples} prices are still examples. Enter or accept them")} in the price list."
         : "";
 
     /// <summary>Whether a job without a figure will cost something all the same: what is only watched or looked at is none.</summary>
@@ -206,9 +206,9 @@ internal static class WorkCosts
             (string Name, double[] Points)[] parts =
             [
                 ("Material", material),
-                ("Labor, with its share of the trip", labor),
+                ("Labor, with share of trip", labor),
                 ("Disposal", disposal),
-                ("Wood, paid as found", wood),
+                ("Wood replacement, paid as found", wood),
                 ("Overhead, profit and tax", onTop),
             ];
             yield return (

@@ -37,6 +37,7 @@ public partial class HeldAnswersTests
         ["notices"] = Notices,
         ["urgency"] = Urgencies,
         ["rules"] = Rules,
+        ["book"] = Entries,
         ["examples"] = Examples,
         ["variants"] = Variants,
         ["calculators"] = Calculators,
@@ -226,6 +227,27 @@ public partial class HeldAnswersTests
                         .Select(b => ($"metals {a} {b}", JsonSerializer.Serialize(Galvanic.Of(a, b), KalpaJson.Default.GalvanicAnswer)))
                 ),
         ];
+
+    /// <summary>
+    /// Every entry of the rule book: of many figures and words no made-up roof has need, and the prices are made up themselves. What changed between editions is a
+    /// record that nothing is judged by.
+    /// </summary>
+    private static IEnumerable<(string, string)> Entries() =>
+        Directory
+            .GetFiles(Path.Combine(Repository.Root, "src/Kalpa.Core/Knowledge"), "*.json", SearchOption.AllDirectories)
+            .Where(file => Path.GetFileName(file) != "versions.json")
+            .Order(StringComparer.Ordinal)
+            .SelectMany(file =>
+                JsonNode.Parse(File.ReadAllText(file)) is JsonArray all
+                    ? all.Select(
+                        (entry, at) => ($"{Path.GetFileNameWithoutExtension(file)} {KeyOf(entry!) ?? $"{at}"}", entry!.ToJsonString())
+                    )
+                    : [(Path.GetFileNameWithoutExtension(file), File.ReadAllText(file))]
+            );
+
+    private static string? KeyOf(JsonNode entry) => EntryKeys.Select(key => entry[key]?.ToString()).FirstOrDefault(key => key is not null);
+
+    private static readonly string[] EntryKeys = ["key", "code", "id", "purpose", "kind"];
 
     private static string Logic(RuleKind kind, string id) =>
         JsonSerializer.Serialize(ComputeServices.Logic(new LogicRequest(id, kind), Book).Value!, KalpaJson.Default.LogicAnswer);

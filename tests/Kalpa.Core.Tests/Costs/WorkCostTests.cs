@@ -63,7 +63,7 @@ public class WorkCostTests
         dear.Range.Mean.ShouldBe(783);
         dear.Parts.ShouldBe([
             new CostPart("Material", 38),
-            new CostPart("Labor, with its share of the trip", 480),
+            new CostPart("Labor, with share of trip", 480),
             new CostPart("Overhead, profit and tax", 265),
         ]);
         dear.Unpriced.ShouldBeEmpty();
@@ -92,7 +92,7 @@ public class WorkCostTests
         var judged = Assessor.Assess(On("laminatedShingle", Firm(), one, two), Book);
         judged.Work.Select(w => w.Cost!.Range.Mean).ShouldBe([200, 200]);
         judged.Work.Select(w => w.Cost!.SharesTripWith.Single()).ShouldBe([2, 1]);
-        judged.Work[0].Cost!.TripWords.ShouldBe("Done on one trip with job 2; alone it costs more.");
+        judged.Work[0].Cost!.TripWords.ShouldBe("Same trip as job 2; costs more if done alone.");
         judged.Cost!.Range.Mean.ShouldBe(400);
         // Of different lengths: the trip in equal parts, the hours each its own. 0.8, 1.2 and 2 hours beside 0.5, 0.8 and 1.3.
         var nail = Found("nail-exposed", "ridge", new FindingAmount(4));
@@ -138,7 +138,7 @@ public class WorkCostTests
         var beside = Assessor.Assess(input with { Findings = [.. input.Findings, boot] }, Book);
         var number = beside.Work.Single(w => w.Kind == WorkKind.Reroof).Number;
         beside.Cost!.Without.ShouldBe([number]);
-        beside.Cost.WithoutWords.ShouldBe($"Job {number} has no figure yet and is not included.");
+        beside.Cost.WithoutWords.ShouldBe($"Job {number} is not priced yet and is not included.");
     }
 
     /// <summary>No price for the metal's squares, but hours: named, and not taken for nothing.</summary>
@@ -209,13 +209,10 @@ public class WorkCostTests
         Of(Firm()).ForClients.ShouldBeTrue();
         Of(Firm()).WhyNot.ShouldBe("");
         Of(Firm() with { CostsForClients = null })
-            .WhyNot.ShouldBe("Costs are not printed for clients: the firm has not turned that on in the price list.");
+            .WhyNot.ShouldBe("Clients do not see costs: printing them is turned off in the price list.");
         var one = Firm();
         one = one with { Prices = [.. one.Prices!.Where(p => p.Key != "pipe-boot")] };
-        Of(one)
-            .WhyNot.ShouldBe(
-                "Costs are not printed for clients: 1 price they rest on is still an example. Set or accept it in the price list."
-            );
+        Of(one).WhyNot.ShouldBe("Clients do not see costs: 1 price is still an example. Enter or accept it in the price list.");
         Of(one).Examples.ShouldBe(1);
         // Labor, call-out, trip, overhead, tax, level; boot and strips.
         Of(null).Examples.ShouldBe(8);

@@ -72,7 +72,7 @@ function List({ book }: { book: BookAnswer }) {
           <Checkbox.Label>Print costs in documents for clients</Checkbox.Label>
         </Checkbox.Root>
         <Text fontSize="sm" color="faint">
-          Never in a damage record or a new-work check, and never while a cost rests on an example.
+          Not printed in damage records or new-work checks, or while any cost is based on an example price.
         </Text>
         <Flex gap="2" mt="2" wrap="wrap" align="center">
           <Text role="status">
@@ -228,7 +228,7 @@ function Row({ price, on, onSet, onAccept }: RowProps) {
         <tr>
           <td colSpan={6}>
             <Text role="alert" color="fg.error" fontSize="sm">
-              Not kept: {fault}.
+              Not saved: {fault}.
             </Text>
           </td>
         </tr>

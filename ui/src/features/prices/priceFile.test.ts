@@ -53,7 +53,7 @@ describe('the price list as a file', () => {
     ['boot,,,1,2,3', 'Row 2: the unit is missing; Name of boot, with a comma is priced per each.'],
     ['boot,,ft,1,2,3', 'Row 2: Name of boot, with a comma is priced per each, not per ft.'],
     ['boot,,each,-1,2,3', 'Row 2: Name of boot, with a comma: a price is zero or more.'],
-    ['boot,,each,3,2,4', 'Row 2: Name of boot, with a comma: low, likely and high go up in that order.'],
+    ['boot,,each,3,2,4', 'Row 2: Name of boot, with a comma: low, likely and high must go from smallest to largest.'],
     ['boot,,each,1,many,4', 'Row 2: Name of boot, with a comma: enter low, likely and high as numbers.'],
     ['boot,,each,1,,4', 'Row 2: Name of boot, with a comma: enter low, likely and high as numbers.'],
     ['boot,,each,1,2,3\nboot,,each,1,2,3', 'Row 3: “boot” is there twice; remove one of the two.'],
@@ -76,8 +76,8 @@ describe('the price list as a file', () => {
   it.each([
     [1, 1, 1, null],
     [0, 1, 2, null],
-    [2, 1, 2, 'low, likely and high go up in that order'],
-    [0, 3, 2, 'low, likely and high go up in that order'],
+    [2, 1, 2, 'low, likely and high must go from smallest to largest'],
+    [0, 3, 2, 'low, likely and high must go from smallest to largest'],
     [-0.01, 1, 2, 'a price is zero or more'],
     [Number.NaN, 1, 2, 'enter low, likely and high as numbers'],
   ])('looks at %d, %d, %d', (low, likely, high, fault) => {

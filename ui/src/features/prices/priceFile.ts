@@ -43,7 +43,7 @@ export const cellsOfCsv = (text: string): string[][] => Papa.parse<string[]>(tex
 export function faultOf(low: number, likely: number, high: number): string | null {
   if (![low, likely, high].every(Number.isFinite)) return 'enter low, likely and high as numbers'
   if (low < 0) return 'a price is zero or more'
-  if (low > likely || likely > high) return 'low, likely and high go up in that order'
+  if (low > likely || likely > high) return 'low, likely and high must go from smallest to largest'
   return null
 }
 

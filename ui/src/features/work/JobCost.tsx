@@ -23,11 +23,11 @@ export function JobCost({ item }: { item: WorkItem }) {
           </Flex>
         ))}
         <Flex gap="3" py="1" fontWeight="bold">
-          <Box flex="1">On average</Box>
+          <Box flex="1">Average</Box>
           <Text>{money(range.mean)}</Text>
         </Flex>
         {[
-          unpriced.length > 0 && `Not included, no price: ${lowerFirst(unpriced.join(', '))}.`,
+          unpriced.length > 0 && `Not included (no price): ${lowerFirst(unpriced.join(', '))}.`,
           tripWords,
           examples > 0 && (examples === 1 ? '1 price is an example.' : `${examples} prices are examples.`),
         ]
