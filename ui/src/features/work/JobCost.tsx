@@ -49,7 +49,7 @@ export function WorkCost({ assessment }: { assessment: Assessment }) {
   return (
     <Box as="section" className="k-sheet" aria-label="Cost">
       <Text fontWeight="bold" fontSize="lg">
-        Planning cost of all jobs: {cost.range.words}
+        Planning cost of {cost.without.length > 0 ? 'the priced jobs' : 'all jobs'}: {cost.range.words}
       </Text>
       {cost.byTime.length > 1 && (
         <Text>{cost.byTime.map(({ when, range: { low, high } }) => `${when} ${span(low, high)}`).join(' · ')}</Text>
