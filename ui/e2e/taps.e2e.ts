@@ -125,6 +125,8 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
 test('an ordinary finding fits one screen of the phone: what was seen, the verdict, water signs, extent, photo and save', async ({
   browser,
 }) => {
+  // Twenty findings, each opened by its address: on a slow machine the whole takes longer than a test usually may.
+  test.setTimeout(480_000)
   const { context, page } = await onPhone(browser)
   await signIn(page)
   const roofs = {
