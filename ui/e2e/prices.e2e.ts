@@ -99,7 +99,7 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
   await summary.click()
   await expect(page.getByText(/prices are examples/)).toBeHidden()
   const report = await page.evaluate((id) => fetch(`/api/visits/${id}/report`).then((answer) => answer.text()), visit)
-  expect(report).toContain('Planning cost of all of it: $')
+  expect(report).toContain('Planning cost of all jobs: $')
 })
 
 test('on the phone a price is changed in place', async ({ browser }) => {

@@ -122,61 +122,82 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
   await context.close()
 })
 
-test('an ordinary finding fits one screen of the phone: what was seen, the verdict, water signs, extent, photo and save', async ({
-  browser,
-}) => {
-  // Twenty findings, each opened by its address: on a slow machine the whole takes longer than a test usually may.
-  test.setTimeout(480_000)
-  const { context, page } = await onPhone(browser)
-  await signIn(page)
-  const roofs = {
-    shingle: await makeVisit(page, 'Fit House', [shingle('A', 'south')]),
-    tile: await makeVisit(page, 'Fit Tile', [
-      { letter: 'A', facing: 'south', kind: 'clayTile', pitch: '5/12', rise: 5 },
-    ]),
-    flat: await makeVisit(page, 'Fit Flat', [
-      { letter: 'A', facing: 'south', kind: 'tpo', pitch: '1/4:12', rise: 0.25 },
-    ]),
-  }
-  const ordinary: [keyof typeof roofs, string, string][] = [
-    ['shingle', 'edges', 'Short drip-edge lap'],
-    ['shingle', 'edges', 'Missing edge metal'],
-    ['shingle', 'penetrations', 'Torn pipe boot'],
-    ['shingle', 'penetrations', 'Roofing cement around a flange'],
-    ['shingle', 'field', 'Unsealed or creased tabs'],
-    ['shingle', 'field', 'Missing or torn shingles'],
-    ['shingle', 'field', 'Exposed nail'],
-    ['shingle', 'field', 'Granule loss'],
-    ['shingle', 'ridges', 'Loose ridge caps'],
-    ['shingle', 'walls', 'Short step flashing'],
-    ['shingle', 'walls', 'Cracked chimney crown'],
-    ['shingle', 'gutters', 'Clogged gutter'],
-    ['tile', 'field', 'Slipped or loose tile'],
-    ['tile', 'field', 'Missing tile'],
-    ['tile', 'field', 'Cracked tile'],
-    ['tile', 'field', 'Short tile headlap'],
-    ['flat', 'seams', 'Narrow weld'],
-    ['flat', 'field', 'Hole in the membrane'],
-    ['flat', 'walls', 'Low base flashing'],
-    ['flat', 'drains', 'Clogged drain or scupper'],
-  ]
-  const cut: string[] = []
-  for (const [roof, station, name] of ordinary) {
-    const { visit, slopes } = roofs[roof]
-    await page.goto(`${address()}/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
-    await page.getByLabel(/two letters/).fill(name)
-    await page.getByRole('button', { name, exact: true }).tap()
-    await expect(page.getByRole('status', { name: 'Verdict' })).toHaveAttribute('aria-busy', 'false')
-    await page.evaluate(() => window.scrollTo(0, 0))
-    const foot = await page.getByLabel('Photo and save').boundingBox()
-    const last = await page.getByRole('group', { name: 'Extent' }).boundingBox()
-    if (!foot || !last || last.y + last.height > foot.y) cut.push(`${name}: ${last?.y} + ${last?.height} > ${foot?.y}`)
-    await page.getByRole('button', { name: 'Back', exact: true }).tap()
-    await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
-  }
-  expect(cut).toEqual([])
-  await context.close()
-})
+const ordinary: [
+  roof: string,
+  surface: Parameters<typeof makeVisit>[2][number],
+  findings: [station: string, name: string][],
+][] = [
+  [
+    'shingle roof',
+    shingle('A', 'south'),
+    [
+      ['edges', 'Short drip-edge lap'],
+      ['edges', 'Missing edge metal'],
+      ['penetrations', 'Torn pipe boot'],
+      ['penetrations', 'Roofing cement around a flange'],
+      ['field', 'Unsealed or creased tabs'],
+      ['field', 'Missing or torn shingles'],
+    ],
+  ],
+  [
+    'shingle roof’s ridge, walls and gutters',
+    shingle('A', 'south'),
+    [
+      ['field', 'Exposed nail'],
+      ['field', 'Granule loss'],
+      ['ridges', 'Loose ridge caps'],
+      ['walls', 'Short step flashing'],
+      ['walls', 'Cracked chimney crown'],
+      ['gutters', 'Clogged gutter'],
+    ],
+  ],
+  [
+    'tile roof',
+    { letter: 'A', facing: 'south', kind: 'clayTile', pitch: '5/12', rise: 5 },
+    [
+      ['field', 'Slipped or loose tile'],
+      ['field', 'Missing tile'],
+      ['field', 'Cracked tile'],
+      ['field', 'Short tile headlap'],
+    ],
+  ],
+  [
+    'low-slope roof',
+    { letter: 'A', facing: 'south', kind: 'tpo', pitch: '1/4:12', rise: 0.25 },
+    [
+      ['seams', 'Narrow weld'],
+      ['field', 'Hole in the membrane'],
+      ['walls', 'Low base flashing'],
+      ['drains', 'Clogged drain or scupper'],
+    ],
+  ],
+]
+
+for (const [roof, surface, findings] of ordinary) {
+  test(`an ordinary finding of a ${roof} fits one screen of the phone: what was seen, the verdict, water signs, extent, photo and save`, async ({
+    browser,
+  }) => {
+    const { context, page } = await onPhone(browser)
+    await signIn(page)
+    const { visit, slopes } = await makeVisit(page, `Fit ${roof}`, [surface])
+    const cut: string[] = []
+    for (const [station, name] of findings) {
+      await page.goto(`${address()}/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
+      await page.getByLabel(/two letters/).fill(name)
+      await page.getByRole('button', { name, exact: true }).tap()
+      await expect(page.getByRole('status', { name: 'Verdict' })).toHaveAttribute('aria-busy', 'false')
+      await page.evaluate(() => window.scrollTo(0, 0))
+      const foot = await page.getByLabel('Photo and save').boundingBox()
+      const last = await page.getByRole('group', { name: 'Extent' }).boundingBox()
+      if (!foot || !last || last.y + last.height > foot.y)
+        cut.push(`${name}: ${last?.y} + ${last?.height} > ${foot?.y}`)
+      await page.getByRole('button', { name: 'Back', exact: true }).tap()
+      await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
+    }
+    expect(cut).toEqual([])
+    await context.close()
+  })
+}
 
 test('a station shows its five slopes on the phone without scrolling, and an amount is one choice', async ({
   browser,

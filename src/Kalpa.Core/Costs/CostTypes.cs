@@ -27,13 +27,16 @@ public sealed record JobCost(
 public sealed record CostByTime(string When, int Jobs, CostRange Range);
 
 /// <summary>
-/// What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs.
+/// What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs; <paramref name="Headline"/> says it, and
+/// <paramref name="TimeWords"/> when it falls due, empty where all of it does at one time.
 /// <paramref name="Without"/>: numbers of the jobs that have no figure, in <paramref name="WithoutWords"/>; <paramref name="ForClients"/>: whether a client's document may print figures, and
 /// <paramref name="WhyNot"/>, empty where it may.
 /// </summary>
 public sealed record WorkCost(
     CostRange Range,
+    string Headline,
     IReadOnlyList<CostByTime> ByTime,
+    string TimeWords,
     IReadOnlyList<int> Without,
     string WithoutWords,
     int Examples,

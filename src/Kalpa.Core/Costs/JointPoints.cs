@@ -1,5 +1,5 @@
-using System.Globalization;
 using Kalpa.Core.Quantities;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Costs;
 
@@ -71,9 +71,7 @@ public static class JointPoints
     }
 
     private static string Words(double low, double likely, double high) =>
-        low.Equals(high)
-            ? string.Create(CultureInfo.InvariantCulture, $"${likely:#,0}")
-            : string.Create(CultureInfo.InvariantCulture, $"${low:#,0}–${high:#,0}, likely ${likely:#,0}");
+        low.Equals(high) ? Sentences.Money(likely) : $"{Sentences.Money(low, high)}, likely {Sentences.Money(likely)}";
 
     /// <summary>To the dollar.</summary>
     public static double Mean(double[] points) => Math.Round(points.Sum() / points.Length, MidpointRounding.AwayFromZero);

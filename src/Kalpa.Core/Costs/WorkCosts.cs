@@ -1,6 +1,7 @@
 using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Quantities;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
@@ -65,11 +66,15 @@ internal static class WorkCosts
         var without = with.Where(w => w.Cost is null && IsWork(w, findings)).Select(w => w.Number).ToList();
         var examples = rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count();
         var whyNot = WhyNot(input.Firm, examples);
+        var range = JointPoints.Range(Sum([.. costs.Values.Select(c => c.Total)]));
+        var byTime = ByTime(with, costs.Values.ToDictionary(c => c.Number, c => c.Total));
         return (
             with,
             new WorkCost(
-                JointPoints.Range(Sum([.. costs.Values.Select(c => c.Total)])),
-                ByTime(with, costs.Values.ToDictionary(c => c.Number, c => c.Total)),
+                range,
+                $"Planning cost of {(without.Count > 0 ? "the priced jobs" : "all jobs")}: {range.Words}",
+                byTime,
+                TimeWords(byTime),
                 without,
                 WithoutWords(without),
                 examples,
@@ -79,6 +84,11 @@ internal static class WorkCosts
             )
         );
     }
+
+    private static string TimeWords(List<CostByTime> times) =>
+        times.Count < 2
+            ? ""
+            : $"{Sentences.Upper(string.Join(", ", times.Select(t => $"{Sentences.Lower(t.When)} {Sentences.Money(t.Range.Low, t.Range.High)}")))}.";
 
     private static string TripWords(List<int> others) =>
         others.Count == 0 ? "" : $"Same trip as {(others.Count == 1 ? "job" : "jobs")} {Numbers(others)}; costs more if done alone.";
@@ -104,11 +114,7 @@ internal static class WorkCosts
         item.Kind switch
         {
             WorkKind.Evaluate => false,
-            WorkKind.Repair => findings.Any(f =>
-                f.FindingId == item.FindingId
-                && f.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade
-                && f.Verdict.Outcome != VerdictOutcome.Conforms
-            ),
+            WorkKind.Repair => findings.Any(f => f.FindingId == item.FindingId && WorkList.IsRepair(f)),
             _ => true,
         };
 

@@ -138,7 +138,10 @@ internal static class JudgementChecks
     {
         var prices = firm.Prices ?? [];
         found.Count(prices, MostPrices);
-        found.If(prices.Any(p => book.FindPrice(p.Key) is null), "firm.unknown-price", "A price belongs to a row of the price list.");
+        foreach (var price in prices)
+        {
+            found.Key(price.Key, book.FindPrice(price.Key) is not null, "firm.unknown-price", "price");
+        }
         found.If(
             prices.Select(p => p.Key).Distinct(StringComparer.Ordinal).Count() < prices.Count,
             "firm.price-twice",

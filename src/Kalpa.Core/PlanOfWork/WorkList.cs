@@ -85,10 +85,7 @@ internal static class WorkList
     /// </summary>
     private static WorkItem Measured(RuleBook book, Job job, AssessInput input)
     {
-        if (
-            job.Lead is not { Outcome: FindingOutcome.Mend or FindingOutcome.OtherTrade } lead
-            || lead.Verdict.Outcome == VerdictOutcome.Conforms
-        )
+        if (job.Lead is null || !IsRepair(job.Lead))
         {
             return job.Item;
         }
@@ -109,6 +106,10 @@ internal static class WorkList
                     : null,
         };
     }
+
+    /// <summary>Whether a finding is repaired: not only watched, looked into or found to conform.</summary>
+    public static bool IsRepair(FindingAssessment judged) =>
+        judged.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade && judged.Verdict.Outcome != VerdictOutcome.Conforms;
 
     private static InterimProtection Interim(Job job, TemporaryHold hold, DateOnly asOf)
     {

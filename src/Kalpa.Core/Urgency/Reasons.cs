@@ -89,15 +89,14 @@ public static class Reasons
                 ? $"the same kind of harm, but more likely here ({Percent(first.Chance)} a year, {Percent(then.Chance)} there)"
             : "the same kind of harm";
         return first.LossHigh > then.LossHigh && then.LossHigh > 0
-                ? $"{above}: waiting a year costs about {Money(first)} here and {Money(then)} there ({why})."
+                ? $"{above}: waiting a year costs about {Loss(first)} here and {Loss(then)} there ({why})."
             : first.Class > then.Class ? $"{above}: {Sentences.Lower(first.Words)} comes before {Sentences.Lower(then.Words)} ({why})."
             : $"As urgent as “{Sentences.Lower(second)}”, and waiting costs about the same; either may come first.";
     }
 
     private static string Percent(double chance) => string.Create(CultureInfo.InvariantCulture, $"{chance * 100:0}%");
 
-    private static string Money(UrgencyAnswer answer) =>
-        string.Create(CultureInfo.InvariantCulture, $"${answer.LossLow:#,0}–{answer.LossHigh:#,0}");
+    private static string Loss(UrgencyAnswer answer) => Sentences.Money(answer.LossLow, answer.LossHigh);
 
     private static string Short(Consequence consequence) =>
         consequence switch

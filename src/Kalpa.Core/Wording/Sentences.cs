@@ -38,6 +38,12 @@ public static class Sentences
     public static string Range(double low, double likely, double high) =>
         string.Create(CultureInfo.InvariantCulture, $"{low:0}–{high:0} years, most likely {likely:0}");
 
+    /// <summary>US dollars: <c>$4,200</c>.</summary>
+    public static string Money(double amount) => string.Create(CultureInfo.InvariantCulture, $"${amount:#,0}");
+
+    /// <summary>A range of US dollars: <c>$400–$600</c>, one figure where both are the same.</summary>
+    public static string Money(double low, double high) => low.Equals(high) ? Money(low) : $"{Money(low)}–{Money(high)}";
+
     /// <summary>Several by their letters: <c>Slope A</c>, <c>Slopes A and B</c>.</summary>
     public static string Slopes(IReadOnlyList<string> letters) => $"{(letters.Count == 1 ? "Slope" : "Slopes")} {List(letters)}";
 

@@ -36,8 +36,8 @@ public partial class HeldAnswersTests
         ["edits"] = Edits,
         ["notices"] = Notices,
         ["urgency"] = Urgencies,
-        ["rules"] = Rules,
-        ["book"] = Entries,
+        ["rules"] = HeldBook.Rules,
+        ["book"] = HeldBook.Entries,
         ["examples"] = Examples,
         ["variants"] = Variants,
         ["calculators"] = Calculators,
@@ -214,43 +214,6 @@ public partial class HeldAnswersTests
             );
         }
     }
-
-    /// <summary>Each rule in words, and each pair of metals.</summary>
-    private static IEnumerable<(string, string)> Rules() =>
-        [
-            .. Book.Conditions.Select(c => ($"condition {c.Code}", Logic(RuleKind.Condition, c.Code))),
-            .. Book.Combinations.Select(c => ($"combination {c.Id}", Logic(RuleKind.Combination, c.Id))),
-            .. Book.Limits.Select(l => ($"limit {l.Id}", Logic(RuleKind.Limit, l.Id))),
-            .. Enum.GetValues<RoofMetal>()
-                .SelectMany(a =>
-                    Enum.GetValues<RoofMetal>()
-                        .Select(b => ($"metals {a} {b}", JsonSerializer.Serialize(Galvanic.Of(a, b), KalpaJson.Default.GalvanicAnswer)))
-                ),
-        ];
-
-    /// <summary>
-    /// Every entry of the rule book: of many figures and words no made-up roof has need, and the prices are made up themselves. What changed between editions is a
-    /// record that nothing is judged by.
-    /// </summary>
-    private static IEnumerable<(string, string)> Entries() =>
-        Directory
-            .GetFiles(Path.Combine(Repository.Root, "src/Kalpa.Core/Knowledge"), "*.json", SearchOption.AllDirectories)
-            .Where(file => Path.GetFileName(file) != "versions.json")
-            .Order(StringComparer.Ordinal)
-            .SelectMany(file =>
-                JsonNode.Parse(File.ReadAllText(file)) is JsonArray all
-                    ? all.Select(
-                        (entry, at) => ($"{Path.GetFileNameWithoutExtension(file)} {KeyOf(entry!) ?? $"{at}"}", entry!.ToJsonString())
-                    )
-                    : [(Path.GetFileNameWithoutExtension(file), File.ReadAllText(file))]
-            );
-
-    private static string? KeyOf(JsonNode entry) => EntryKeys.Select(key => entry[key]?.ToString()).FirstOrDefault(key => key is not null);
-
-    private static readonly string[] EntryKeys = ["key", "code", "id", "purpose", "kind"];
-
-    private static string Logic(RuleKind kind, string id) =>
-        JsonSerializer.Serialize(ComputeServices.Logic(new LogicRequest(id, kind), Book).Value!, KalpaJson.Default.LogicAnswer);
 
     /// <summary>The examples of docs/compute.md, one for each method.</summary>
     private static IEnumerable<(string, string)> Examples() =>

@@ -48,8 +48,8 @@ public class JointPointTests
         {
             var inner = points.Where(p => p is > 0.1 and < 0.9).Select(p => Math.Round((p * 256) - 0.5, 6)).Order().ToList();
             inner.ShouldBe(Enumerable.Range(26, 204).Select(n => (double)n));
-            points.Count(p => p == 0.1).ToString().ShouldBe("26");
-            points.Count(p => p == 0.9).ToString().ShouldBe("26");
+            points.Count(p => p == 0.1).ShouldBe(26);
+            points.Count(p => p == 0.9).ShouldBe(26);
         }
         foreach (var (one, other) in new[] { (0, 1), (0, 2), (1, 2) })
         {

@@ -94,13 +94,14 @@ public class WorkCostTests
         judged.Work.Select(w => w.Cost!.SharesTripWith.Single()).ShouldBe([2, 1]);
         judged.Work[0].Cost!.TripWords.ShouldBe("Same trip as job 2; costs more if done alone.");
         judged.Cost!.Range.Mean.ShouldBe(400);
-        // Of different lengths: the trip in equal parts, the hours each its own. 0.8, 1.2 and 2 hours beside 0.5, 0.8 and 1.3.
+        judged.Cost.Headline.ShouldBe("Planning cost of all jobs: $400");
+        judged.Cost.TimeWords.ShouldBe("");
+        // Of different lengths and one urgency: the trip in equal parts, the hours each its own. 0.8, 1.2 and 2 hours are 1.32 on average; 0.5, 0.8 and 1.3 are 0.86.
         var nail = Found("nail-exposed", "ridge", new FindingAmount(4));
-        var unlike = Assessor.Assess(On("laminatedShingle", Firm(), one with { Evidence = WaterEvidence.Active }, nail), Book).Work;
-        if (unlike[0].Urgency == unlike[1].Urgency)
-        {
-            (unlike.Max(w => w.Cost!.Range.Mean) - unlike.Min(w => w.Cost!.Range.Mean)).ShouldBe(100 * (1.32 - .86), 1);
-        }
+        var unlike = Assessor.Assess(On("laminatedShingle", Firm(At("trip", 3)), one, nail), Book).Work;
+        unlike[0].Urgency.ShouldBe(unlike[1].Urgency);
+        unlike.Sum(w => w.Cost!.Range.Mean).ShouldBe(100 * (3 + 1.32 + .86), 2);
+        Math.Abs(unlike[0].Cost!.Range.Mean - unlike[1].Cost!.Range.Mean).ShouldBe(100 * (1.32 - .86), 2);
         var mason = Found("crown-cracked", "chimney", new FindingAmount(1)) with { Outcome = FindingOutcome.OtherTrade };
         var both = Assessor.Assess(On("laminatedShingle", Firm(), one, mason), Book);
         both.Work.Count(w => w.Cost is not null).ShouldBe(2);
@@ -138,50 +139,56 @@ public class WorkCostTests
         var beside = Assessor.Assess(input with { Findings = [.. input.Findings, boot] }, Book);
         var number = beside.Work.Single(w => w.Kind == WorkKind.Reroof).Number;
         beside.Cost!.Without.ShouldBe([number]);
+        beside.Cost.Headline.ShouldStartWith("Planning cost of the priced jobs: $");
         beside.Cost.WithoutWords.ShouldBe($"Job {number} is not priced yet and is not included.");
     }
 
-    /// <summary>No price for the metal's squares, but hours: named, and not taken for nothing.</summary>
+    /// <summary>Of the coverings whose hours the book knows each is bought by the square, strip shingles by the bundle; wood found is priced, too.</summary>
     [Fact]
-    public void What_the_price_list_lacks_is_named()
+    public void What_a_re_roof_takes_has_a_price()
     {
-        var renewals = Book.Renewals.Where(r => Book.Prices.All(p => p.Coverings?.Contains(r.Kind) != true)).Select(r => r.Kind).ToList();
-        // Strip shingles are bought by the bundle.
-        renewals.ShouldBe(["threeTabShingle", "laminatedShingle"]);
+        Book.Renewals.Where(r => Book.Prices.All(p => p.Coverings?.Contains(r.Kind) != true))
+            .Select(r => r.Kind)
+            .ShouldBe(["threeTabShingle", "laminatedShingle"]);
         var job = Reroof("laminatedShingle", Firm()).Work.Single(w => w.Kind == WorkKind.Reroof);
         job.Cost!.Unpriced.ShouldBeEmpty();
-        var rows = Book.Prices.SelectMany(p => (p.Items ?? []).Select(item => (item, p.Unit))).ToHashSet();
-        job.Quantities!.Allowances.ShouldAllBe(a => rows.Contains(Row(a.Item, a.Unit)));
-        rows.ShouldContain(("Fascia", "ft"));
+        PricedItems.ShouldContain(Row("Fascia", "ft"));
+        job.Quantities!.Allowances.ShouldAllBe(a => PricedItems.Contains(Row(a.Item, a.Unit)));
+    }
+
+    /// <summary>A row of a newer list, or of an older one: the firm's other prices stand.</summary>
+    [Fact]
+    public void A_price_the_book_does_not_know_takes_nothing_with_it()
+    {
+        var firm = Firm() with { Prices = [.. Firm().Prices!, At("from-a-newer-list", 5)] };
+        FactChecks.Of(firm, Book).ShouldAllBe(p => !FactChecks.Refuses(p));
+        Assessor
+            .Assess(On("laminatedShingle", firm, Found("boot-collar-torn", "vent", new FindingAmount(1))), Book)
+            .Cost!.Range.Mean.ShouldBe(400);
     }
 
     /// <summary>Every material of the recipes has a row; a unit that differs would price nothing.</summary>
     [Fact]
     public void Every_material_of_the_recipes_has_a_price()
     {
-        var rows = Book.Prices.SelectMany(p => (p.Items ?? []).Select(item => (item, p.Unit))).ToHashSet();
-        Book.Recipes.SelectMany(r => r.Materials)
-            .Select(m => (m.Item, TakeOffLine.Of("", "", 1, m.Unit, "").Unit))
-            .Where(m => !rows.Contains(m))
-            .ShouldBeEmpty();
+        Book.Recipes.SelectMany(r => r.Materials).Select(m => Row(m.Item, m.Unit)).Where(m => !PricedItems.Contains(m)).ShouldBeEmpty();
     }
 
     /// <summary>And every line of a plan's take-off, except what is measured and not bought.</summary>
     [Fact]
     public void Every_line_of_a_take_off_has_a_price()
     {
-        var rows = Book.Prices.SelectMany(p => (p.Items ?? []).Select(item => (item, p.Unit))).ToHashSet();
         var random = new Random(5);
         var lines = Enumerable
             .Range(0, 60)
             .Select(_ => PlanMeasures.Of(PlanSamples.Any(random), Book).TakeOff)
             .SelectMany(t => t is null ? [] : t.Steep.Concat(t.LowSlope))
-            .Select(l => (l.Key, l.Item, TakeOffLine.Of("", "", 1, l.Unit, "").Unit))
             .Where(l => l.Key is not ("covering" or "membrane" or "parapet"))
+            .Select(l => Row(l.Item, l.Unit))
             .Distinct()
             .ToList();
         lines.Count.ShouldBeGreaterThan(10);
-        lines.Where(l => !rows.Contains((l.Item, l.Unit))).ShouldBeEmpty();
+        lines.Where(l => !PricedItems.Contains(l)).ShouldBeEmpty();
     }
 
     [Theory]
@@ -297,6 +304,11 @@ public class WorkCostTests
         }
         dearer.ShouldBeGreaterThan(3);
     }
+
+    private static readonly HashSet<(string Item, string Unit)> PricedItems =
+    [
+        .. Book.Prices.SelectMany(p => (p.Items ?? []).Select(item => (item, p.Unit))),
+    ];
 
     /// <summary>An item with its unit as the price list has it.</summary>
     private static (string Item, string Unit) Row(string item, string units) => (item, TakeOffLine.Of("", "", 1, units, "").Unit);

@@ -5042,13 +5042,16 @@ export interface components {
          */
         WordsBy: "composed" | "firm" | "inspector";
         /**
-         * @description What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs.
+         * @description What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs; Headline says it, and
+         *     TimeWords when it falls due, empty where all of it does at one time.
          *     Without: numbers of the jobs that have no figure, in WithoutWords; ForClients: whether a client's document may print figures, and
          *     WhyNot, empty where it may.
          */
         WorkCost: {
             range: components["schemas"]["CostRange"];
+            headline: string;
             byTime: components["schemas"]["CostByTime"][];
+            timeWords: string;
             without: number[];
             withoutWords: string;
             /** Format: int32 */

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query'
-import { use } from 'react'
+import { use, useRef } from 'react'
 import type { FirmRulesFact } from '../api/types'
 import { recordChanges } from '../offline/outbox'
 import { firmRulesOf } from './firmRules'
@@ -10,15 +10,22 @@ import { useFirmRules } from './queries'
 export function useFirm() {
   const firm = useFirmRules()
   const changedBy = use(PersonName)
-  const rules = firmRulesOf(firm.rules)
+  const standing = firmRulesOf(firm.rules)
+  // A second change may come before the device tells that the first one stands: it is made to that, not beside it.
+  const kept = useRef<FirmRulesFact | null>(null)
+  const latest = () => (kept.current && (kept.current.version ?? 0) > (standing.version ?? 0) ? kept.current : standing)
+  const rules = latest()
   const record = useMutation({
     mutationFn: async (fields: Partial<FirmRulesFact>) => {
       // A change made before what stands is known would replace all of it.
       if (!firm.known) throw new Error('The firm’s settings are not loaded yet. Wait until they are, then try again.')
-      return recordChanges(
-        [{ kind: 'firmRules', fact: { ...rules, ...fields, version: (rules.version ?? 0) + 1, changedBy } }],
-        firm.heads,
-      )
+      const before = latest()
+      const fact = { ...before, ...fields, version: (before.version ?? 0) + 1, changedBy }
+      kept.current = fact
+      return recordChanges([{ kind: 'firmRules', fact }], firm.heads).catch((error) => {
+        kept.current = null
+        throw error
+      })
     },
     networkMode: 'always',
   })

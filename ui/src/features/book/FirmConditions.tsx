@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { BookAnswer, FirmRulesFact, OwnCondition } from '../../api/types'
 import { commaList } from '../../shared/commaList'
 import { download } from '../../shared/download'
+import { ImportKey, ImportOutcome } from '../../shared/FileImport'
 import { Labelled } from '../../shared/Labelled'
 import { OwnConditionFields } from '../../shared/OwnConditionFields'
 import { consequences, isWhole } from '../../shared/ownCondition'
@@ -19,8 +20,7 @@ export function FirmConditions({ book, rules, onChange }: Props) {
   const [imported, setImported] = useState(0)
   const [edited, setEdited] = useState<string | null>(null)
   const conditions = rules.conditions ?? []
-  const take = async (file: File | undefined) => {
-    if (!file) return
+  const take = async (file: File) => {
     const read = readFirmBook(await file.text(), book)
     setProblems(read.problems)
     setImported(countOf(read.firm))
@@ -88,27 +88,11 @@ export function FirmConditions({ book, rules, onChange }: Props) {
             Export JSON
           </Button>
         )}
-        <label className="k-photokey">
+        <ImportKey accept=".csv,.json,text/csv,application/json" onFile={(file) => void take(file)}>
           Import CSV or JSON
-          <input
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            onChange={(event) => {
-              void take(event.target.files?.[0])
-              event.target.value = ''
-            }}
-          />
-        </label>
+        </ImportKey>
       </Flex>
-      <Box role="status" mt="1">
-        {imported > 0 && <Text>{imported === 1 ? '1 entry was imported.' : `${imported} entries were imported.`}</Text>}
-        {problems.map((problem) => (
-          <Text key={problem} color="fg.error">
-            {problem}
-          </Text>
-        ))}
-        {problems.length > 0 && <Text color="fg.error">Nothing was imported. Correct the file and try again.</Text>}
-      </Box>
+      <ImportOutcome imported={imported} one="entry" several="entries" problems={problems} />
     </Part>
   )
 }

@@ -15,6 +15,7 @@ import { Choice } from '../../shared/Choice'
 import { useParsed } from '../../shared/MeasureInput'
 import { MeasureKeys } from '../../shared/MeasureKeys'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
+import { moneyRange } from '../../shared/money'
 import { Select } from '../../shared/Select'
 import { useBehind } from '../../shared/useBehind'
 import { useFirm } from '../../shared/useFirm'
@@ -135,7 +136,7 @@ export function TryValues({ book, condition }: { book: BookAnswer; condition: Co
             <Text>{urgency.why.join(' ')}</Text>
             <Text fontSize="sm" color="faint">
               {urgency.consequence !== 'lifeSafety' && urgency.class !== 'makeSafeNow'
-                ? `Chance of harm within a year ${Math.round(urgency.chance * 100)}%, estimated cost of waiting one year $${urgency.lossLow.toLocaleString('en-US')}–${urgency.lossHigh.toLocaleString('en-US')} (planning figure)`
+                ? `Chance of harm within a year ${Math.round(urgency.chance * 100)}%, estimated cost of waiting one year ${moneyRange(urgency.lossLow, urgency.lossHigh)} (planning figure)`
                 : 'No cost of waiting is given where people can be injured.'}
             </Text>
           </Box>

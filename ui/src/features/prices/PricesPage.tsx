@@ -4,12 +4,13 @@ import { Link } from 'react-router'
 import { localDay } from '../../api/clock'
 import type { BookAnswer, FirmPrice } from '../../api/types'
 import { download } from '../../shared/download'
+import { ImportKey, ImportOutcome } from '../../shared/FileImport'
 import { useBook } from '../../shared/queries'
 import { Empty, Loading, Trouble } from '../../shared/States'
 import { useFirm } from '../../shared/useFirm'
 import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { dayText } from '../../shared/words'
-import { cellsOfCsv, csvOf, faultOf, type HeldPrice, heldPrices, readPrices, tableOf } from './priceFile'
+import { cellsOfCsv, csvOf, faultOf, figure, type HeldPrice, heldPrices, readPrices, tableOf } from './priceFile'
 
 /** What the firm pays and charges: the shipped examples until it sets its own. */
 export function PricesPage() {
@@ -34,8 +35,7 @@ export function PricesPage() {
 
 function List({ book }: { book: BookAnswer }) {
   const { rules, keep, error } = useFirm()
-  // What was just changed counts before the device has told that it stands: two quick changes are both kept.
-  const [own, setOwn] = useState<FirmPrice[]>(rules.prices ?? [])
+  const own = rules.prices ?? []
   const [problems, setProblems] = useState<string[]>([])
   const [imported, setImported] = useState(0)
   const [sought, setSought] = useState('')
@@ -44,13 +44,10 @@ function List({ book }: { book: BookAnswer }) {
   const today = localDay()
   const set = (prices: FirmPrice[]) => {
     const keys = new Set(prices.map(({ key }) => key))
-    const next = [...own.filter(({ key }) => !keys.has(key)), ...prices]
-    setOwn(next)
-    keep({ prices: next })
+    keep({ prices: [...own.filter(({ key }) => !keys.has(key)), ...prices] })
   }
   const accepted = ({ key, low, likely, high }: HeldPrice) => ({ key, low, likely, high, on: today })
-  const take = async (file: File | undefined) => {
-    if (!file) return
+  const take = async (file: File) => {
     const read = await cellsOf(file)
       .then((cells) => readPrices(cells, book.prices, today))
       .catch(() => ({ prices: [], problems: ['The file cannot be read. Use CSV, or an Excel workbook (.xlsx).'] }))
@@ -92,29 +89,14 @@ function List({ book }: { book: BookAnswer }) {
           <Button size="sm" variant="outline" onClick={() => void saveWorkbook(held)}>
             Export Excel
           </Button>
-          <label className="k-photokey">
+          <ImportKey
+            accept=".csv,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+            onFile={(file) => void take(file)}
+          >
             Import CSV or Excel
-            <input
-              type="file"
-              accept=".csv,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-              onChange={(event) => {
-                void take(event.target.files?.[0])
-                event.target.value = ''
-              }}
-            />
-          </label>
+          </ImportKey>
         </Flex>
-        <Box role="status">
-          {imported > 0 && (
-            <Text>{imported === 1 ? '1 price was imported.' : `${imported} prices were imported.`}</Text>
-          )}
-          {problems.map((problem) => (
-            <Text key={problem} color="fg.error">
-              {problem}
-            </Text>
-          ))}
-          {problems.length > 0 && <Text color="fg.error">Nothing was imported. Correct the file and try again.</Text>}
-        </Box>
+        <ImportOutcome imported={imported} one="price" several="prices" problems={problems} />
         {rules.version != null && (
           <Text fontSize="sm" color="faint">
             Firm version {rules.version}
@@ -182,8 +164,7 @@ const parts = ['low', 'likely', 'high'] as const
 /** A price, changed in place: what is typed is kept when the row is left, and what cannot be is named and not kept. */
 function Row({ price, on, onSet, onAccept }: RowProps) {
   const [typed, setTyped] = useState({ low: `${price.low}`, likely: `${price.likely}`, high: `${price.high}` })
-  const number = (part: (typeof parts)[number]) => (typed[part].trim() === '' ? Number.NaN : Number(typed[part]))
-  const figures = { low: number('low'), likely: number('likely'), high: number('high') }
+  const figures = { low: figure(typed.low), likely: figure(typed.likely), high: figure(typed.high) }
   const changed = parts.some((part) => figures[part] !== price[part])
   const fault = changed ? faultOf(figures.low, figures.likely, figures.high) : null
   return (

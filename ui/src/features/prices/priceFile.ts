@@ -47,7 +47,8 @@ export function faultOf(low: number, likely: number, high: number): string | nul
   return null
 }
 
-const figure = (cell: unknown) => {
+/** A figure as people type it: $1,200. */
+export const figure = (cell: unknown) => {
   const text = String(cell ?? '').replace(/[$,\s]/g, '')
   return text === '' ? Number.NaN : Number(text)
 }

@@ -1,11 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Assessment, WorkItem } from '../../api/types'
+import { money } from '../../shared/money'
 import { lowerFirst } from '../../shared/sentences'
-
-const money = (amount: number) => `$${amount.toLocaleString('en-US')}`
-
-const span = (low: number, high: number) => (low === high ? money(low) : `${money(low)}–${money(high)}`)
 
 /** What a job is likely to cost, and what that is made of. */
 export function JobCost({ item }: { item: WorkItem }) {
@@ -49,11 +46,9 @@ export function WorkCost({ assessment }: { assessment: Assessment }) {
   return (
     <Box as="section" className="k-sheet" aria-label="Cost">
       <Text fontWeight="bold" fontSize="lg">
-        Planning cost of {cost.without.length > 0 ? 'the priced jobs' : 'all jobs'}: {cost.range.words}
+        {cost.headline}
       </Text>
-      {cost.byTime.length > 1 && (
-        <Text>{cost.byTime.map(({ when, range: { low, high } }) => `${when} ${span(low, high)}`).join(' · ')}</Text>
-      )}
+      {cost.timeWords && <Text>{cost.timeWords}</Text>}
       <details>
         <summary>About these figures</summary>
         <Text fontSize="sm">

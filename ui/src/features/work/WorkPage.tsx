@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { JobFinding, RoofDecision, RoofProblem, WorkItem } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
+import { moneyRange } from '../../shared/money'
 import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
@@ -126,8 +127,6 @@ function WithoutJob() {
   )
 }
 
-const money = (amount: number) => `$${amount.toLocaleString('en-US')}`
-
 function WorkRow({ item }: { item: WorkItem }) {
   const { visit, records, assessment, dossier } = useVisitContext()
   const photo = records.photos.find((other) => other.findingId !== null && other.findingId === item.findingId)
@@ -161,7 +160,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           )}
           {assessment.commission.prices && item.lossHigh > 0 && (
             <Text fontSize="sm" color="faint">
-              Estimated cost of waiting one year: {money(item.lossLow)}–{money(item.lossHigh)} (planning figure, not an
+              Estimated cost of waiting one year: {moneyRange(item.lossLow, item.lossHigh)} (planning figure, not an
               offer)
             </Text>
           )}
