@@ -7,6 +7,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.Options;
 using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
@@ -114,6 +115,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(JobsAnswer))]
 [JsonSerializable(typeof(QuantitiesAnswer))]
 [JsonSerializable(typeof(CostAnswer))]
+[JsonSerializable(typeof(OptionsAnswer))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

@@ -2,6 +2,7 @@ using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Options;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
@@ -43,6 +44,11 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
     public RoofVisit Roof => Content.Roof;
 
     public PlanAnswer? Plan => Content.Plan;
+
+    private readonly Lazy<OptionsAnswer> options = new(() => RoofOptions.Of(Book, Content.Roof.Facts, Content.Roof.Assessment));
+
+    /// <summary>What the owner can choose between; null where a client sees no costs, or there is no choice.</summary>
+    public OptionsAnswer? Options => Roof.Assessment.Cost is { ForClients: true } && options.Value is { WhyNot: "" } answer ? answer : null;
 
     private VisitRecords Records => Roof.Facts.Records ?? VisitRecords.None;
 

@@ -31,8 +31,7 @@ public static class Assessor
 
     internal static Assessment Assess(AssessInput recorded, RuleBook book, Remembered? memory)
     {
-        var planned = PlannedRoof.Of(recorded.Plan, recorded.Details);
-        var input = Current(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] };
+        var (input, planned) = Prepared(book, recorded);
         var problems = new List<FactProblem>(planned.Clashes(input.Slopes).Select(Clash));
         var ordered = input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id).ToList();
         var sun = SunAnswers.Relative(input.Latitude, ordered, planned.SizeOf);
@@ -92,6 +91,13 @@ public static class Assessor
     /// <summary>The findings as problems: what is one cause at one place stands together.</summary>
     public static IReadOnlyList<RoofProblem> ProblemsOf(AssessInput input, RuleBook book) =>
         RoofProblems.Of(book, Current(book, input).Findings);
+
+    /// <summary>The facts as they are assessed, and the plan that slopes have their sizes and pitches from.</summary>
+    internal static (AssessInput Input, PlannedRoof Planned) Prepared(RuleBook book, AssessInput recorded)
+    {
+        var planned = PlannedRoof.Of(recorded.Plan, recorded.Details);
+        return (Current(book, recorded) with { Slopes = [.. recorded.Slopes.Select(planned.Judged)] }, planned);
+    }
 
     /// <summary>The facts as they are assessed: under the keys that stand today, each stain with the water sign that it is.</summary>
     private static AssessInput Current(RuleBook book, AssessInput recorded)

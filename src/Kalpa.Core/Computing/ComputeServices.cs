@@ -5,6 +5,7 @@ using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.Options;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
@@ -71,6 +72,9 @@ public static partial class ComputeServices
         var judged = Assessor.Assess(input, book);
         return new CostAnswer([.. judged.Work.Select(w => new CostOfJob(w.Number, w.Title, w.Place, w.Cost))], judged.Cost);
     }
+
+    public static Outcome<OptionsAnswer> Options(AssessInput input, RuleBook book) =>
+        RoofOptions.Of(book, input, Assessor.Assess(input, book));
 
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {

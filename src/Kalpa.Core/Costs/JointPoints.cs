@@ -3,7 +3,7 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Costs;
 
-/// <summary>What costs hang on beyond the roof: each is the same for all jobs of a list, as one year's prices and one crew's pace are.</summary>
+/// <summary>What costs hang on beyond the jobs: each is the same for all of a list, as one year's prices, one crew's pace and the weather on one roof are.</summary>
 public enum CostDriver
 {
     Material,
@@ -12,6 +12,8 @@ public enum CostDriver
     Disposal,
     Wood,
     Overhead,
+    RemainingLife,
+    NewLife,
 }
 
 /// <summary>
@@ -37,6 +39,8 @@ public static class JointPoints
         (1, [1, 3, 1]),
         (2, [1, 1, 1]),
         (1, [1, 1, 3, 3]),
+        (4, [1, 3, 5, 13]),
+        (2, [1, 1, 5, 5, 17]),
     ];
 
     private static readonly double[][] Drawn =
@@ -55,6 +59,9 @@ public static class JointPoints
         }
         return points;
     }
+
+    /// <summary>Where each point lies in the dimension of a driver, between 0 and 1.</summary>
+    public static IReadOnlyList<double> Shares(CostDriver driver) => Drawn[(int)driver];
 
     public static double Quantile(Spread range, double share) =>
         share <= LowAt ? range.Low

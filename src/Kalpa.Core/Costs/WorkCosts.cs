@@ -9,6 +9,9 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Costs;
 
+/// <summary>What a job costs, and its total at each of the joint points.</summary>
+internal sealed record PricedJob(JobCost Cost, double[] Total);
+
 /// <summary>
 /// What the jobs of a roof are likely to cost: quantities at the firm's prices, with trips, overhead and tax, at 256 joint points. Jobs of one trade that fall due
 /// together are done on one trip, with its travel once and the least that is charged once, borne by them in equal parts.
@@ -57,17 +60,12 @@ internal static class WorkCosts
         {
             return (work, null);
         }
-        var prices = new PriceList(book, input.Firm);
-        var rates = RatesOf(prices);
-        // Without its hours a job has no figure: material alone would look like a price for all of it.
-        var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
-        var costs = trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number);
+        var (costs, examples) = Priced(book, input, work);
         IReadOnlyList<WorkItem> with = [.. work.Select(w => costs.TryGetValue(w.Number, out var cost) ? w with { Cost = cost.Cost } : w)];
         var without = with.Where(w => w.Cost is null && IsWork(w, findings)).Select(w => w.Number).ToList();
-        var examples = rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count();
         var whyNot = WhyNot(input.Firm, examples);
         var range = JointPoints.Range(Sum([.. costs.Values.Select(c => c.Total)]));
-        var byTime = ByTime(with, costs.Values.ToDictionary(c => c.Number, c => c.Total));
+        var byTime = ByTime(with, costs);
         return (
             with,
             new WorkCost(
@@ -82,6 +80,23 @@ internal static class WorkCosts
                 whyNot,
                 Planning
             )
+        );
+    }
+
+    /// <summary>Jobs by their numbers with what they cost, done on the trips that these jobs together make; and on how many example prices that rests.</summary>
+    public static (IReadOnlyDictionary<int, PricedJob> Jobs, int Examples) Priced(
+        RuleBook book,
+        AssessInput input,
+        IReadOnlyList<WorkItem> work
+    )
+    {
+        var prices = new PriceList(book, input.Firm);
+        var rates = RatesOf(prices);
+        // Without its hours a job has no figure: material alone would look like a price for all of it.
+        var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
+        return (
+            trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number, c => c.Job),
+            rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count()
         );
     }
 
@@ -103,14 +118,14 @@ internal static class WorkCosts
             _ => $"Jobs {Numbers(numbers)} are not priced yet and are not included.",
         };
 
-    private static string WhyNot(FirmRulesFact? firm, int examples) =>
+    public static string WhyNot(FirmRulesFact? firm, int examples) =>
         firm?.CostsForClients != true ? "Clients do not see costs: printing them is turned off in the price list."
         : examples > 0
             ? $"Clients do not see costs: {(examples == 1 ? "1 price is still an example. Enter or accept it" : $"{examples} prices are still examples. Enter or accept them")} in the price list."
         : "";
 
     /// <summary>Whether a job without a figure will cost something all the same: what is only watched or looked at is none.</summary>
-    private static bool IsWork(WorkItem item, IReadOnlyList<FindingAssessment> findings) =>
+    public static bool IsWork(WorkItem item, IReadOnlyList<FindingAssessment> findings) =>
         item.Kind switch
         {
             WorkKind.Evaluate => false,
@@ -196,7 +211,7 @@ internal static class WorkCosts
         }
     }
 
-    private static IEnumerable<(int Number, JobCost Cost, double[] Total)> OfTrip(List<Direct> jobs, Rates rates)
+    private static IEnumerable<(int Number, PricedJob Job)> OfTrip(List<Direct> jobs, Rates rates)
     {
         var onSite = Sum([.. jobs.Select(j => j.Hours)]);
         // Travel belongs to the trip, and no trip is charged at less than the call-out.
@@ -219,33 +234,35 @@ internal static class WorkCosts
             ];
             yield return (
                 job.Item.Number,
-                new JobCost(
-                    JointPoints.Range(total),
-                    [.. parts.Select(p => new CostPart(p.Name, JointPoints.Mean(p.Points))).Where(p => p.Mean > 0)],
-                    job.Unpriced,
-                    job.Examples.Count,
-                    others,
-                    TripWords(others)
-                ),
-                total
+                new PricedJob(
+                    new JobCost(
+                        JointPoints.Range(total),
+                        [.. parts.Select(p => new CostPart(p.Name, JointPoints.Mean(p.Points))).Where(p => p.Mean > 0)],
+                        job.Unpriced,
+                        job.Examples.Count,
+                        others,
+                        TripWords(others)
+                    ),
+                    total
+                )
             );
         }
     }
 
-    private static List<CostByTime> ByTime(IReadOnlyList<WorkItem> work, Dictionary<int, double[]> totals) =>
+    private static List<CostByTime> ByTime(IReadOnlyList<WorkItem> work, IReadOnlyDictionary<int, PricedJob> jobs) =>
         [
-            .. work.Where(w => totals.ContainsKey(w.Number))
+            .. work.Where(w => jobs.ContainsKey(w.Number))
                 .GroupBy(w =>
                     w.Urgency >= UrgencyClass.BeforeNextRain ? "Now"
                     : w.Urgency >= UrgencyClass.WithinYear ? "Within a year"
                     : "Later"
                 )
-                .Select(g => new CostByTime(g.Key, g.Count(), JointPoints.Range(Sum([.. g.Select(w => totals[w.Number])])))),
+                .Select(g => new CostByTime(g.Key, g.Count(), JointPoints.Range(Sum([.. g.Select(w => jobs[w.Number].Total)])))),
         ];
 
-    private static double[] Sum(IReadOnlyList<double[]> all) => Each(at => all.Sum(points => points[at]));
+    public static double[] Sum(IReadOnlyList<double[]> all) => Each(at => all.Sum(points => points[at]));
 
-    private static double[] Each(Func<int, double> of)
+    public static double[] Each(Func<int, double> of)
     {
         var points = new double[JointPoints.Count];
         for (var at = 0; at < points.Length; at++)

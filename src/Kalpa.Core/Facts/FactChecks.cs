@@ -26,6 +26,8 @@ public static class FactChecks
 
     /// <summary>A row of buildings walked in a day, and then some.</summary>
     private const int MostRoofs = 50;
+    private const int MostYearsAhead = 60;
+    private const int MostRate = 30;
 
     private const int MostWords = 30;
     private const int MostEarlier = 200;
@@ -74,6 +76,7 @@ public static class FactChecks
                 );
                 found.If(visit.Roofs.Distinct().Count() < visit.Roofs.Count, "visit.roof-twice", "Name each roof of the visit once.");
                 found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
+                Terms(visit.Commission?.Terms, found);
                 if (visit.Walk.Length > 0)
                 {
                     found.Key(visit.Walk, book.FindWalk(visit.Walk) is not null, "visit.unknown-walk", "walk order");
@@ -154,6 +157,16 @@ public static class FactChecks
     internal const string UnknownLimit = "local.unknown-limit";
 
     private const string UnknownCondition = "finding.unknown-condition";
+
+    private static void Terms(OwnerTerms? terms, Found found)
+    {
+        found.If(terms?.Years is < 1 or > MostYearsAhead, "terms.years", $"Years to look ahead: 1 to {MostYearsAhead}.");
+        found.If(!IsRate(terms?.InterestPercent, MostRate), "terms.interest", $"Interest: 0% to {MostRate}% a year.");
+        found.If(!IsRate(terms?.PriceGrowthPercent, MostRate), "terms.growth", $"Price growth: 0% to {MostRate}% a year.");
+        found.If(!IsRate(terms?.WorthLeftPercent, 100), "terms.worth", "Worth left at the end: 0% to 100%.");
+    }
+
+    private static bool IsRate(double? percent, int most) => percent is null || (percent >= 0 && percent <= most);
 
     private static void Slope(SlopeFact slope, Found found)
     {

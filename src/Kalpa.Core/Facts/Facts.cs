@@ -119,8 +119,28 @@ public sealed record VisitFact(
     DateTimeOffset? FinishedAt = null
 ) : IFact;
 
-/// <summary>For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report.</summary>
-public sealed record Commission(CommissionPurpose Purpose, string ForWhom = "", DateOnly? DueOn = null, string Licence = "");
+/// <summary>
+/// For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. <paramref name="Terms"/>: what the
+/// owner's money is reckoned by where options are compared.
+/// </summary>
+public sealed record Commission(
+    CommissionPurpose Purpose,
+    string ForWhom = "",
+    DateOnly? DueOn = null,
+    string Licence = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerTerms? Terms = null
+);
+
+/// <summary>
+/// Years the owner looks ahead, percent a year of interest and of growth of prices, and percent of what a covering is still worth that counts at the end; null: the
+/// usual.
+/// </summary>
+public sealed record OwnerTerms(
+    int? Years = null,
+    double? InterestPercent = null,
+    double? PriceGrowthPercent = null,
+    double? WorthLeftPercent = null
+);
 
 /// <summary>A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason.</summary>
 public sealed record LookFact(

@@ -15,7 +15,7 @@ internal static class ReroofChoices
     {
         var years = Enumerable.Range(1, request.Years).ToList();
         var left = years.Select(y => CommonFactor.AllLast([.. lives.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
-        var fresh = request.Slopes.Select(s => RemainingLife.Of(book, New(s.Facts), years)).ToList();
+        var fresh = request.Slopes.Select(s => RemainingLife.Of(book, NewCovering.Of(s.Facts), years)).ToList();
         var anew = years.Select(y => CommonFactor.AllLast([.. fresh.Select(l => Chance(l, y))])).Prepend(1.0).ToList();
         var (offIfLeft, offIfNew) = (Quantise.Chance(1 - left[^1]), Quantise.Chance(1 - anew[^1]));
         double? likely = left[^1] <= Half ? Enumerable.Range(0, left.Count).First(y => left[y] <= Half) : null;
@@ -33,25 +33,6 @@ internal static class ReroofChoices
             Words(request, offIfLeft, offIfNew, likely, given, now, later)
         );
     }
-
-    /// <summary>The same covering installed today, with its factors but for those that the old one held.</summary>
-    private static LifeFacts New(LifeFacts facts) =>
-        facts with
-        {
-            LaidFrom = facts.AsOf.Year,
-            LaidTo = facts.AsOf.Year,
-            AgeSource = AgeSource.Permit,
-            Layers = 1,
-            Shares = null,
-            CoveringShares = null,
-            Components = null,
-            Earlier = null,
-            Evidence = null,
-            Nails = null,
-            Overruled = null,
-            ChosenSchool = School.AgeTable,
-            FirmSchool = null,
-        };
 
     private static double Chance(LifeAnswer life, int years) => life.Chances.FirstOrDefault(c => c.Years == years)?.Chance ?? 0;
 

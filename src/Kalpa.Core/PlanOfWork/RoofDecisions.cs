@@ -35,6 +35,14 @@ public sealed record RoofDecision(
     public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
 }
 
+/// <summary>When an option has a slope renewed, whatever is decided on it.</summary>
+internal enum RenewalTime
+{
+    Now,
+    WhenDue,
+    NotYet,
+}
+
 /// <summary>
 /// The decision on each slope, gathered into sections, in this order: the inspector's recommendation; what rules repair out (a covering that does not suit its
 /// pitch, an answered question, a layer at its end); the remaining life of what decides; repair where something is to be repaired; else upkeep.
@@ -77,11 +85,26 @@ public static class RoofDecisions
         IReadOnlyList<SlopeAssessment> slopes,
         IReadOnlyList<FindingAssessment> findings,
         PlannedRoof planned
+    ) => Of(book, input, slopes, findings, planned, null);
+
+    /// <param name="chosen">When each slope is renewed in an option that is only weighed; null: what is decided counts.</param>
+    internal static IReadOnlyList<RoofDecision> Of(
+        RuleBook book,
+        AssessInput input,
+        IReadOnlyList<SlopeAssessment> slopes,
+        IReadOnlyList<FindingAssessment> findings,
+        PlannedRoof planned,
+        IReadOnlyDictionary<Guid, RenewalTime>? chosen
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
         var sections = new List<List<OfSlope>>();
-        foreach (var one in slopes.Select(s => ByOpinion(input, s, Own(book, input, s, findings, facts))).OrderBy(d => d.Due?.Likely ?? 0))
+        OfSlope Decided(SlopeAssessment slope)
+        {
+            var own = Own(book, input, slope, findings, facts);
+            return chosen is null ? ByOpinion(input, slope, own) : ByOption(book, input, own, chosen[slope.SlopeId], findings);
+        }
+        foreach (var one in slopes.Select(Decided).OrderBy(d => d.Due?.Likely ?? 0))
         {
             // Two sections that meet over this slope are one.
             var with = sections.Where(s => Together(s, one, planned)).ToList();
@@ -149,8 +172,7 @@ public static class RoofDecisions
         {
             var action = IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace;
             var why = $"Remaining life: {Sentences.Lower(slope.Life.Headline)}. {slope.Life.Reasons[^1]}";
-            var year = input.AsOf.Year;
-            var due = new DueYears(year + Whole(left.Low), year + Whole(left.Likely), year + Whole(left.High));
+            var due = DueOf(input, left);
             return left.Likely <= Assessor.ReroofWithinYears
                 ? Soon(action, why) with
                 {
@@ -164,14 +186,20 @@ public static class RoofDecisions
                     When = When(due),
                 };
         }
-        return findings.Any(f => f.SlopeId == slope.SlopeId && IsRepaired(f))
+        return KeepsCovering(decided, findings);
+    }
+
+    private static OfSlope KeepsCovering(OfSlope decided, IReadOnlyList<FindingAssessment> findings) =>
+        findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))
             ? decided with
             {
                 Action = RoofAction.Repair,
                 Why = "Single defects are repaired; the covering stays.",
             }
             : decided;
-    }
+
+    private static DueYears DueOf(AssessInput input, YearsLeft left) =>
+        new(input.AsOf.Year + Whole(left.Low), input.AsOf.Year + Whole(left.Likely), input.AsOf.Year + Whole(left.High));
 
     private static int Whole(double years) => (int)Math.Round(years);
 
@@ -255,6 +283,31 @@ public static class RoofDecisions
                         ? "The computed decision agrees."
                         : $"Computed: {Sentences.Lower(Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}",
             };
+    }
+
+    // ---- an option ----
+
+    private static OfSlope ByOption(
+        RuleBook book,
+        AssessInput input,
+        OfSlope own,
+        RenewalTime renewal,
+        IReadOnlyList<FindingAssessment> findings
+    )
+    {
+        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, Unfit: own.Unfit);
+        var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
+        var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
+        return renewal switch
+        {
+            RenewalTime.Now => anew with { Urgency = UrgencyClass.WithinYear, When = "now" },
+            RenewalTime.WhenDue when own.Slope.Life?.Stated is { } left => anew with
+            {
+                Due = DueOf(input, left),
+                When = When(DueOf(input, left)),
+            },
+            _ => KeepsCovering(bare, findings),
+        };
     }
 
     // ---- sections ----

@@ -8,6 +8,7 @@ using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.PlanOfWork;
 using Kalpa.Core.Tests.Walking;
 using Kalpa.Samples;
+using static Kalpa.Core.Tests.Costs.PlainPrices;
 
 namespace Kalpa.Core.Tests.Costs;
 
@@ -17,19 +18,6 @@ public class WorkCostTests
     private static readonly RuleBook Book = RuleBook.Current;
 
     private static readonly SlopeFact Flat = Roof.A with { Pitch = TypedPitch.Of("4/12", PitchSource.Tape) };
-
-    private static FirmPrice At(string key, double price) => new(key, price, price, price);
-
-    /// <summary>A firm that has set every price: 100 an hour, four hours at least, and nothing on top; materials cost nothing unless said.</summary>
-    private static FirmRulesFact Firm(params FirmPrice[] own)
-    {
-        FirmPrice[] usual = [At("labor", 100), At("call-out", 4), At("trip", 0), At("region", 1)];
-        FirmPrice[] plain = [.. own, .. usual.Where(u => own.All(o => o.Key != u.Key))];
-        return new FirmRulesFact(Guid.CreateVersion7(), [], [], CostsForClients: true)
-        {
-            Prices = [.. plain, .. Book.Prices.Where(p => plain.All(o => o.Key != p.Key)).Select(p => At(p.Key, 0))],
-        };
-    }
 
     private static AssessInput On(string kind, FirmRulesFact? firm, params FindingFact[] findings) =>
         Cases.On(kind, 2022, 0, findings) with

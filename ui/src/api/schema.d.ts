@@ -996,6 +996,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-options"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1662,7 +1678,10 @@ export interface components {
         CombinationsAnswer: {
             combinations: components["schemas"]["CombinationAnswer"][];
         };
-        /** @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. */
+        /**
+         * @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. Terms: what the
+         *     owner's money is reckoned by where options are compared.
+         */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
             /** @default  */
@@ -1671,6 +1690,7 @@ export interface components {
             dueOn?: null | string;
             /** @default  */
             licence: string;
+            terms?: null | components["schemas"]["OwnerTerms"];
         };
         /** @description What the commission decides for this visit, in the words of the report. */
         CommissionAnswer: {
@@ -3195,6 +3215,34 @@ export interface components {
             /** Format: uuid */
             roofId?: null | string;
         };
+        /** @description A job of an option that is done now; Cost in words, empty where nothing prices it. */
+        OptionJob: {
+            title: string;
+            place: string;
+            cost: string;
+        };
+        /**
+         * @description What an owner can choose between.
+         * @enum {unknown}
+         */
+        OptionKind: "urgent" | "repair" | "part" | "all";
+        /**
+         * @description Options side by side. Where there are none, WhyNone says why. Compared: which costs least and how surely;
+         *     BreakEven: from how many more years on repairing pays; IfNothing: what is to be expected if nothing is done at all;
+         *     Notes: what is left out, and what to know; Words: what all of it rests on. WhyNot: why a client's
+         *     document prints none of it, empty where it does.
+         */
+        OptionsAnswer: {
+            terms: components["schemas"]["OwnerTerms"];
+            options: components["schemas"]["RoofOption"][];
+            whyNone: string;
+            compared: string;
+            breakEven: string;
+            ifNothing: string;
+            notes: string[];
+            words: string;
+            whyNot: string;
+        };
         OrderAnswer: {
             items: components["schemas"]["OrderedItem"][];
         };
@@ -3239,6 +3287,20 @@ export interface components {
             observed: string;
             /** @default  */
             means: string;
+        };
+        /**
+         * @description Years the owner looks ahead, percent a year of interest and of growth of prices, and percent of what a covering is still worth that counts at the end; null: the
+         *     usual.
+         */
+        OwnerTerms: {
+            /** Format: int32 */
+            years?: null | number;
+            /** Format: double */
+            interestPercent?: null | number;
+            /** Format: double */
+            priceGrowthPercent?: null | number;
+            /** Format: double */
+            worthLeftPercent?: null | number;
         };
         /** @description A slope in the words of somebody who owns it and knows nothing of roofs. */
         OwnerWords: {
@@ -4099,6 +4161,26 @@ export interface components {
             /** Format: uuid */
             roofId: string;
             name: string;
+        };
+        /**
+         * @description One way to go on with the roof. Today: what is paid within the year; Over: what all of it costs over the owner's years in
+         *     today's money, with later re-roofs and expected damage, less what is left at the end; PerYear: the same as equal amounts a year;
+         *     Years: until the next re-roof after what is done now. Planned: what the plan of work of this roof says.
+         */
+        RoofOption: {
+            kind: components["schemas"]["OptionKind"];
+            title: string;
+            planned: boolean;
+            today: components["schemas"]["CostRange"];
+            over: components["schemas"]["CostRange"];
+            /** Format: double */
+            perYear: number;
+            years: components["schemas"]["YearsLeft"];
+            yearsWords: string;
+            jobs: components["schemas"]["OptionJob"][];
+            later: string[];
+            undone: string[];
+            undoneWords: string;
         };
         /** @description A corner of a slope: its place on the plan and its height above the eave's line, inches. */
         RoofPoint: {
@@ -7048,6 +7130,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CostAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -13,6 +13,7 @@ import { DecisionPlan } from './DecisionPlan'
 import { JobCost, WorkCost } from './JobCost'
 import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
+import { OptionsPanel } from './OptionsPanel'
 
 /** Repairs in order of need, each with its reason; of several roofs, one after the other. */
 export function WorkPage() {
@@ -88,6 +89,7 @@ function WorkOfRoof() {
         </Box>
       )}
       <WorkCost assessment={assessment} />
+      <OptionsPanel />
       {assessment.work.length === 0 ? (
         <Empty title={assessment.noWork}>
           Findings outside their limits, and slopes near end of life, appear here as work.
