@@ -40,6 +40,9 @@ public sealed class RoofOptions
     private readonly HashSet<Guid> open;
     private readonly HashSet<Guid> stopped;
 
+    /// <summary>Slopes whose renewal nothing prices.</summary>
+    private HashSet<Guid> unpriced = [];
+
     /// <summary>On how many example prices the options rest, at least.</summary>
     private int examples;
 
@@ -115,13 +118,13 @@ public sealed class RoofOptions
 
     private Solved Solve(Func<Guid, RenewalTime> when)
     {
-        var chosen = judged.Slopes.ToDictionary(s => s.SlopeId, s => open.Contains(s.SlopeId) ? when(s.SlopeId) : RenewalTime.NotYet);
+        var chosen = open.ToDictionary(id => id, when);
         var decisions = RoofDecisions.Of(book, input, judged.Slopes, judged.Findings, planned, chosen);
         var work = WorkList.Of(book, input, judged.Slopes, judged.Findings, causes, judged.RoofProblems, decisions, planned);
         var prices = PricesOf(work);
         List<Section> sections = [];
         List<RoofDecision> unpriced = [];
-        foreach (var decision in decisions.Where(d => d.Renews))
+        foreach (var decision in decisions.Where(d => d.Renews && open.Contains(d.SlopeIds[0])))
         {
             var item = work.First(w => IsRenewal(w) && decision.SlopeIds[0] == w.SlopeId);
             if (prices.TryGetValue(item.Number, out var priced) && priced.Cost.Unpriced.Count == 0)
@@ -164,9 +167,18 @@ public sealed class RoofOptions
         RoofOption Option,
         double[] Today,
         IReadOnlyList<Chain> Chains,
-        IReadOnlyList<WorkItem> Undone,
+        IReadOnlyList<UndoneJob> Undone,
         double[] Over
     );
+
+    /// <summary>A job that is left though it is due, with its price at each point; nothing where none is known.</summary>
+    private sealed record UndoneJob(WorkItem Item, double[]? Price);
+
+    private List<UndoneJob> UndoneOf(IReadOnlyList<WorkItem> left)
+    {
+        var prices = PricesOf(left);
+        return [.. left.Select(w => new UndoneJob(w, prices.GetValueOrDefault(w.Number)?.Total))];
+    }
 
     /// <param name="now">Slopes that are renewed now.</param>
     /// <param name="urgentOnly">Whether only what cannot wait is done: what is renewed now is renewed within the year, and repairs that can wait are not made.</param>
@@ -178,7 +190,15 @@ public sealed class RoofOptions
         List<WorkItem> done = [.. first.Work.Where(IsDone)];
         var prices = PricesOf(done);
         var later = first.Sections.Where(s => !done.Contains(s.Item)).ToList();
-        List<WorkItem> undone = [.. first.Work.Where(w => !done.Contains(w) && !IsRenewal(w) && WorkCosts.IsWork(w, judged.Findings))];
+        // What is put off to the re-roof is no neglect; what is due within the year and left is.
+        var left = first
+            .Work.Where(w => !done.Contains(w) && !later.Exists(s => s.Item == w) && WorkCosts.IsWork(w, judged.Findings))
+            .ToList();
+        var undone = UndoneOf([.. left.Where(w => w.Urgency >= UrgencyClass.WithinYear)]);
+        var withReroof = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !IsRenewal(w))
+            .Select(w => Sentences.Lower(w.Title))
+            .Distinct()
+            .ToList();
         var today = WorkCosts.Sum([.. prices.Values.Select(p => p.Total)]);
         List<Chain> chains =
         [
@@ -204,8 +224,9 @@ public sealed class RoofOptions
                 [
                     .. later.Select(s => $"{Sentences.Upper(s.Decision.Title)} within a year: {JointPoints.Range(s.Price).Words}"),
                     .. rest.Select(s => $"{Sentences.Upper(s.Decision.Headline)}: {JointPoints.Range(s.Price).Words} at today’s prices"),
+                    .. withReroof.Count > 0 ? [$"With the next re-roof: {Sentences.List(withReroof)}"] : Array.Empty<string>(),
                 ],
-                [.. undone.Select(w => w.Title)],
+                [.. undone.Select(w => w.Item.Title)],
                 UndoneWords(undone)
             ),
             today,
@@ -216,19 +237,22 @@ public sealed class RoofOptions
     }
 
     /// <param name="lasts">Years that every old covering is taken to last; null: as drawn.</param>
-    private double[] Over(double[] today, IReadOnlyList<Chain> chains, IReadOnlyList<WorkItem> undone, int? lasts)
+    private double[] Over(double[] today, IReadOnlyList<Chain> chains, IReadOnlyList<UndoneJob> undone, int? lasts)
     {
         var worth = terms.WorthLeftPercent!.Value / Percent;
         double First(Chain chain, int at) => chain.Waits && lasts is { } n ? n : chain.First[at];
-        // What stays undone does damage until its section is renewed.
-        double Until(WorkItem item, int at) =>
-            chains.FirstOrDefault(c => item.SlopeId is { } id && c.Section.Decision.SlopeIds.Contains(id)) is { } chain
-                ? Math.Min(years, First(chain, at))
-                : years;
+        double Left(UndoneJob job, int at)
+        {
+            // Until its section is renewed, and done with that; else until a crew is on the roof again, and paid then.
+            var with = chains.FirstOrDefault(c => job.Item.SlopeId is { } id && c.Section.Decision.SlopeIds.Contains(id));
+            var until = Math.Min(years, with is not null ? First(with, at) : chains.Min(c => First(c, at)));
+            var damage = (job.Item.LossLow + job.Item.LossHigh) * Half * money.Flow(until);
+            return with is not null || until >= years || job.Price is null ? damage : damage + (job.Price[at] * money.Today(until));
+        }
         return WorkCosts.Each(at =>
             today[at]
             + chains.Sum(c => new RenewalChain(c.Section.Price[at], First(c, at), c.Section.Anew[at]).Cost(money, years, worth))
-            + undone.Sum(w => (w.LossLow + w.LossHigh) * Half * money.Flow(Until(w, at)))
+            + undone.Sum(job => Left(job, at))
         );
     }
 
@@ -246,33 +270,31 @@ public sealed class RoofOptions
         return new YearsLeft(At(0.1), At(0.5), At(0.9));
     }
 
-    private static string UndoneWords(List<WorkItem> undone)
+    private static string UndoneWords(List<UndoneJob> undone)
     {
-        var (low, high) = (undone.Sum(w => w.LossLow), undone.Sum(w => w.LossHigh));
-        var jobs = undone.Count == 1 ? "1 job stays undone" : $"{undone.Count} jobs stay undone";
+        var (low, high) = (undone.Sum(w => w.Item.LossLow), undone.Sum(w => w.Item.LossHigh));
+        var jobs = undone.Count == 1 ? "1 job that is due is left" : $"{undone.Count} jobs that are due are left";
         return undone.Count == 0 ? ""
-            : high > 0 ? $"{jobs}; expected damage {Sentences.Money(low, high)} a year."
-            : $"{jobs}.";
+            : high > 0 ? $"{jobs} until the next re-roof; expected damage until then {Sentences.Money(low, high)} a year."
+            : $"{jobs} until the next re-roof.";
     }
 
     // ---- all of them ----
 
     private OptionsAnswer Answer()
     {
-        var notes = LeftOut();
+        var all = Solve(_ => RenewalTime.Now);
+        unpriced = [.. all.Unpriced.SelectMany(d => d.SlopeIds)];
+        if (unpriced.Count > 0)
+        {
+            open.ExceptWith(unpriced);
+            stopped.ExceptWith(unpriced);
+            all = Solve(_ => RenewalTime.Now);
+        }
+        var notes = Notes();
         if (open.Count == 0)
         {
-            return None(terms, "There are no options to compare until a remaining life is stated.", notes);
-        }
-        var all = Solve(_ => RenewalTime.Now);
-        if (all.Unpriced.Count > 0)
-        {
-            var of = Sentences.List([.. all.Unpriced.Select(d => Sentences.Lower(d.Of))]);
-            return None(
-                terms,
-                $"Options are not compared: nothing prices a new covering on {of}. Enter its size and the missing prices.",
-                notes
-            );
+            return None(terms, "There are no options to compare yet.", notes);
         }
         var planNow = judged
             .RoofDecisions.Where(d => d is { Renews: true, Soon: true })
@@ -422,15 +444,23 @@ public sealed class RoofOptions
         return string.Join(' ', said.Where(s => s.Length > 0));
     }
 
-    private List<string> LeftOut()
+    private List<string> Notes()
     {
         List<string> notes = [];
-        var letters = judged.Slopes.Where(s => !open.Contains(s.SlopeId)).Select(s => s.Letter).ToList();
-        if (letters.Count > 0)
+        void LeftOut(Func<SlopeAssessment, bool> which, string why)
         {
-            notes.Add($"{Sentences.Slopes(letters)}: left out until a remaining life is stated.");
+            var letters = judged.Slopes.Where(which).Select(s => s.Letter).ToList();
+            if (letters.Count > 0)
+            {
+                notes.Add($"{Sentences.Slopes(letters)}: left out, {why}.");
+            }
         }
-        if (open.Count > 0 && left.Values.All(drawn => drawn.Min() >= years))
+        LeftOut(
+            s => unpriced.Contains(s.SlopeId),
+            "because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices"
+        );
+        LeftOut(s => !unpriced.Contains(s.SlopeId) && !open.Contains(s.SlopeId), "until a remaining life is stated");
+        if (open.Count > 0 && open.All(id => left[id].Min() >= years))
         {
             notes.Add(
                 $"No slope falls due within {Sentences.Count(years, "year")}: options differ by repairs and by what is left at the end."
@@ -442,6 +472,6 @@ public sealed class RoofOptions
     private string Assumed() =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"In today’s money over {Sentences.Count(years, "year")} at {terms.InterestPercent}% interest and {terms.PriceGrowthPercent}% price growth a year; {terms.WorthLeftPercent}% of what the coverings are still worth at the end is credited. Slopes of one roof are assumed to age alike, and repairs to hold until the {(open.Count > 0 ? "covering is renewed" : "end")}. Planning figures, not an offer."
+            $"In today’s money over {Sentences.Count(years, "year")} at {terms.InterestPercent}% interest and {terms.PriceGrowthPercent}% price growth a year; {terms.WorthLeftPercent}% of what the coverings are still worth at the end is credited. Slopes of one roof are assumed to age alike, and repairs to hold until the covering is renewed. Planning figures, not an offer."
         );
 }

@@ -87,7 +87,7 @@ public static class RoofDecisions
         PlannedRoof planned
     ) => Of(book, input, slopes, findings, planned, null);
 
-    /// <param name="chosen">When each slope is renewed in an option that is only weighed; null: what is decided counts.</param>
+    /// <param name="chosen">When slopes are renewed in an option that is only weighed; of those not in it, what is decided counts.</param>
     internal static IReadOnlyList<RoofDecision> Of(
         RuleBook book,
         AssessInput input,
@@ -102,7 +102,9 @@ public static class RoofDecisions
         OfSlope Decided(SlopeAssessment slope)
         {
             var own = Own(book, input, slope, findings, facts);
-            return chosen is null ? ByOpinion(input, slope, own) : ByOption(book, input, own, chosen[slope.SlopeId], findings);
+            return chosen?.TryGetValue(slope.SlopeId, out var renewal) == true
+                ? ByOption(book, input, own, renewal, findings)
+                : ByOpinion(input, slope, own);
         }
         foreach (var one in slopes.Select(Decided).OrderBy(d => d.Due?.Likely ?? 0))
         {

@@ -184,7 +184,7 @@ public class RoofOptionsTests
         var urgent = Of(answer, OptionKind.Urgent);
         urgent.Jobs.Select(j => j.Title).ShouldBe(["Replace the pipe boot"]);
         urgent.Undone.Count.ShouldBe(1);
-        urgent.UndoneWords.ShouldStartWith("1 job stays undone; expected damage $");
+        urgent.UndoneWords.ShouldStartWith("1 job that is due is left until the next re-roof; expected damage until then $");
         urgent.Planned.ShouldBeFalse();
         Of(answer, OptionKind.Repair).Undone.ShouldBeEmpty();
         Of(answer, OptionKind.Repair).UndoneWords.ShouldBe("");
@@ -203,12 +203,39 @@ public class RoofOptionsTests
             .WhyNone.ShouldBe("This kind of inspection gives no costs, so options are not compared.");
         Of(OneSlope(6, Plain(10, 50), null) with { Findings = [] })
             .WhyNone.ShouldBe("There are no options to compare: no job has a planning cost.");
-        var untaped = OneSlope(6, Plain(10, 50), null);
-        Of(untaped with { Slopes = [A with { PlanRun = null }] })
-            .WhyNone.ShouldBe("Options are not compared: nothing prices a new covering on slope A. Enter its size and the missing prices.");
+        var none = Of(OneSlope(6, Plain(10, 50), null) with { Slopes = [A with { PlanRun = null }] });
+        none.WhyNone.ShouldBe("There are no options to compare yet.");
+        none.Notes.ShouldBe([
+            "Slope A: left out, because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices.",
+        ]);
         var specialist = Of(Cases.With(OneSlope(6, Plain(10, 50), null), Recommended(OpinionAction.HaveJudged, A.Id)));
-        specialist.WhyNone.ShouldBe("There are no options to compare until a remaining life is stated.");
-        specialist.Notes.ShouldBe(["Slope A: left out until a remaining life is stated."]);
+        specialist.WhyNone.ShouldBe("There are no options to compare yet.");
+        specialist.Notes.ShouldBe(["Slope A: left out, until a remaining life is stated."]);
+    }
+
+    /// <summary>A porch of shingles at 1:12 gets another covering or pitch first: the main slope is compared without it, and the porch stays a job of every option.</summary>
+    [Fact]
+    public void What_nothing_prices_is_left_out_and_said()
+    {
+        var porch = Roof.B with { Pitch = TypedPitch.Of("1/12", PitchSource.Tape) };
+        var input = OneSlope(6, Plain(10, 50), null);
+        var answer = Of(
+            input with
+            {
+                Slopes = [A, porch],
+                Coverings =
+                [
+                    .. input.Coverings,
+                    new CoveringFact(Guid.CreateVersion7(), porch.Id, "laminatedShingle", 2010, 2010, AgeSource.Permit),
+                ],
+            }
+        );
+        answer.Notes.ShouldHaveSingleItem().ShouldStartWith("Slope B: left out, because nothing prices a new covering there");
+        const string porchJob = "Replace the covering of slope B or re-slope it";
+        Of(answer, OptionKind.Urgent).Undone.ShouldBe([porchJob]);
+        var whole = answer.Options.Where(o => o.Kind != OptionKind.Urgent).ToList();
+        whole.ShouldAllBe(o => o.Jobs.Any(j => j.Title == porchJob && j.Cost.Length == 0));
+        whole.Select(o => o.Over).ShouldBe(Of(input).Options.Select(o => o.Over));
     }
 
     [Fact]

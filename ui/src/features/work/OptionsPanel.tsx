@@ -57,7 +57,7 @@ function SideBySide({ answer }: { answer: OptionsAnswer }) {
       <Text>
         {answer.compared} {answer.breakEven} {answer.ifNothing}
       </Text>
-      <SimpleGrid columns={{ base: 1, lg: options.length === 2 ? 2 : 3 }} gap="4">
+      <SimpleGrid columns={{ base: 1, lg: options.length === 3 ? 3 : 2 }} gap="4">
         {options.map((option) => (
           <Option key={option.kind} option={option} over={over} most={most} />
         ))}
@@ -70,9 +70,13 @@ function Option({ option, over, most }: { option: RoofOption; over: string; most
   const { title, planned, today, over: cost, perYear, yearsWords, jobs, later, undone, undoneWords } = option
   return (
     <Stack as="section" gap="1" aria-label={title} borderTopWidth="2px" borderColor="ink" pt="2">
-      <Text fontWeight="bold">{title}</Text>
-      <Text fontSize="sm" color="faint">
-        {planned ? 'Plan of work' : '\u00a0'}
+      <Text fontWeight="bold">
+        {title}
+        {planned && (
+          <Text as="span" fontSize="sm" color="verdigris">
+            {' · plan of work'}
+          </Text>
+        )}
       </Text>
       <Figure label="Now" words={today.words}>
         <Bar className="k-option-now" from={0} to={today.likely} most={most} />

@@ -1,0 +1,26 @@
+import { chromium } from '@playwright/test'
+import { launchOptions } from './chromium.mjs'
+const [address, name, out] = process.argv.slice(2)
+const browser = await chromium.launch(launchOptions)
+for (const [kind, viewport] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) {
+  const context = await browser.newContext({ viewport })
+  const page = await context.newPage()
+  await page.goto(address)
+  await page.getByRole('button', { name: /Marit/ }).click()
+  const roof = page.getByRole('article').filter({ hasText: name })
+  await roof.getByRole('link', { name: 'Open the visit' }).waitFor()
+  const visit = (await roof.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
+  console.log(visit)
+  await page.goto(`${address}${visit}/work`)
+  const box = page.getByLabel('Options', { exact: true }).first()
+  await box.waitFor({ timeout: 60000 })
+  await box.getByText('Options for the owner').click()
+  await page.waitForTimeout(4000)
+  await box.scrollIntoViewIfNeeded()
+  await box.evaluate((el) => el.scrollIntoView({ block: 'start' }))
+  await page.waitForTimeout(500)
+  await page.screenshot({ path: `${out}-${kind}.png` })
+  console.log(kind, (await box.innerText()).slice(0, 1800))
+  await context.close()
+}
+await browser.close()
