@@ -47,6 +47,7 @@ public static class FactJson
         [FactKind.Opinion] = Json.OpinionFact,
         [FactKind.LocalProfile] = Json.LocalProfileFact,
         [FactKind.FirmRules] = Json.FirmRulesFact,
+        [FactKind.OwnerReply] = Json.OwnerReplyFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

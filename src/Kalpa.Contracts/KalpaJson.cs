@@ -62,6 +62,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PunchItemFact))]
 [JsonSerializable(typeof(PunchReplyFact))]
 [JsonSerializable(typeof(PunchDecisionFact))]
+[JsonSerializable(typeof(OwnerReplyFact))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
 [JsonSerializable(typeof(SkeletonRequest))]
 [JsonSerializable(typeof(SkeletonAnswer))]

@@ -234,6 +234,19 @@ public static class EveryKind
             FactKind.PunchDecision,
             new PunchDecisionFact(Id(FactKind.PunchDecision), visit, Id(FactKind.PunchItem), Id(FactKind.PunchReply), true, "", "Marit", At)
         );
+        yield return (
+            FactKind.OwnerReply,
+            new OwnerReplyFact(
+                Id(FactKind.OwnerReply),
+                visit,
+                "Correct the drip edge",
+                OwnerDecision.Declined,
+                "A. Holm",
+                new DateOnly(2026, 9, 20),
+                "not this year",
+                finding
+            )
+        );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
     }
 

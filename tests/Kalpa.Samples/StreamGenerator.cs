@@ -168,6 +168,7 @@ public sealed class StreamGenerator(int seed)
             .. (records.Planned ?? []).Select(f => new StreamFact(FactKind.Planned, f)),
             .. (records.Series ?? []).Select(f => new StreamFact(FactKind.Series, f)),
             .. (records.SlopeOpinions ?? []).Select(f => new StreamFact(FactKind.Opinion, f)),
+            .. (records.OwnerReplies ?? []).Select(f => new StreamFact(FactKind.OwnerReply, f)),
         ];
     }
 

@@ -46,7 +46,7 @@ public sealed record AssessInput(
 /// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
 /// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what is to be done with the slopes, <paramref name="Decision"/> as one statement, and
 /// <paramref name="WithoutJob"/> why a finding asks for nothing; <paramref name="Cost"/>: what the work is likely to cost together, null where the commission gives no
-/// prices or nothing has a figure.
+/// prices or nothing has a figure; <paramref name="Replies"/>: what the owner says to an option, or to a job that the list has no more.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -73,7 +73,8 @@ public sealed record Assessment(
     IReadOnlyList<RoofDecision> RoofDecisions,
     string Decision,
     IReadOnlyList<FindingWithoutJob> WithoutJob,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyAnswer>? Replies = null
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>
@@ -171,7 +172,7 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// <paramref name="Included"/>: what is on a section that is renewed, and is done with that; <paramref name="Until"/> says how long a repair has to hold, empty
 /// for a permanent one; <paramref name="Quantities"/>: what it takes, null where the rule book has no recipe; <paramref name="Interim"/>: what keeps water out until
 /// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
-/// prices or nothing says what it takes.
+/// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -197,7 +198,8 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobQuantities? Quantities = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] InterimProtection? Interim = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null
 );
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>

@@ -51,6 +51,7 @@ public static class Assessor
             WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions, planned),
             findings
         );
+        (work, var replies) = OwnerReplies.Of(work, input.Records?.OwnerReplies);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -80,7 +81,8 @@ public static class Assessor
             decisions,
             RoofDecisions.Statement(decisions),
             WorkList.WithoutJob(findings, work),
-            cost
+            cost,
+            replies
         );
     }
 

@@ -91,7 +91,8 @@ internal static class RoofFacts
             [.. recorded.OfType<PlannedFact>()],
             [.. recorded.OfType<SeriesFact>()],
             before,
-            [.. recorded.OfType<OpinionFact>()]
+            [.. recorded.OfType<OpinionFact>()],
+            recorded.OfType<OwnerReplyFact>().ToList() is { Count: > 0 } replies ? replies : null
         );
     }
 

@@ -69,6 +69,7 @@ internal sealed class VisitRoofs
             ProtectionFact made => OfSlope(facts, made.SlopeId) ?? OfFinding(facts, made.FindingId),
             ClipFact clip => OfSlope(facts, clip.SlopeId) ?? OfFinding(facts, clip.FindingId),
             PunchItemFact item => OfSlope(facts, item.SlopeId) ?? OfFinding(facts, item.FindingId),
+            OwnerReplyFact reply => OfSlope(facts, reply.SlopeId) ?? OfFinding(facts, reply.FindingId),
             NoticeReplyFact reply => OfFinding(facts, reply.FindingId),
             PunchReplyFact reply => OfItem(facts, reply.PunchItemId),
             PunchDecisionFact decision => OfItem(facts, decision.PunchItemId),

@@ -38,6 +38,7 @@ public enum FactKind
     Opinion,
     LocalProfile,
     FirmRules,
+    OwnerReply,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

@@ -152,3 +152,29 @@ public sealed record OpinionFact(
     DateTimeOffset At,
     Guid? RoofId = null
 ) : IRoofFact;
+
+[JsonConverter(typeof(CamelCaseEnum<OwnerDecision>))]
+public enum OwnerDecision
+{
+    Accepted,
+    Declined,
+    PutOff,
+}
+
+/// <summary>
+/// What the owner says to a job, or to an option where <paramref name="Option"/> names one. A job is known by the finding that leads it, or by its slope and title;
+/// <paramref name="Title"/> is what the owner was asked. <paramref name="Who"/> answered (empty: the owner), in <paramref name="Words"/> of their own.
+/// </summary>
+public sealed record OwnerReplyFact(
+    Guid Id,
+    Guid VisitId,
+    string Title,
+    OwnerDecision Decision,
+    string Who,
+    DateOnly On,
+    string Words = "",
+    Guid? FindingId = null,
+    Guid? SlopeId = null,
+    string Option = "",
+    Guid? RoofId = null
+) : IRoofFact;

@@ -31,7 +31,8 @@ internal static class RecordChecks
             .Concat(records.LifeOpinions ?? [])
             .Concat(records.Planned ?? [])
             .Concat(records.Series ?? [])
-            .Concat(records.SlopeOpinions ?? []);
+            .Concat(records.SlopeOpinions ?? [])
+            .Concat(records.OwnerReplies ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -86,6 +87,11 @@ internal static class RecordChecks
                     "Enter why it is dismissed, or add it as a finding."
                 );
                 found.Text(reply.Key, reply.Reason);
+                break;
+            case OwnerReplyFact reply:
+                found.Name(reply.Title, "owner-reply.of-nothing", "Choose the job or the option that the owner answers.");
+                found.Day(reply.On);
+                found.Text(reply.Who, reply.Words, reply.Option);
                 break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:
                 JudgementChecks.Of(fact, book, found);

@@ -145,7 +145,8 @@ public sealed record VisitRecords(
     IReadOnlyList<PlannedFact>? Planned = null,
     IReadOnlyList<SeriesFact>? Series = null,
     IReadOnlyList<PastVisit>? PastVisits = null,
-    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null
+    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyFact>? OwnerReplies = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

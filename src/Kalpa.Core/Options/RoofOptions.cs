@@ -35,6 +35,7 @@ public sealed class RoofOptions
     private readonly IReadOnlyList<CauseLink> causes;
     private readonly Dictionary<Guid, double[]> left;
     private readonly Dictionary<(Guid, bool Relaid), double[]> anew = [];
+    private readonly Dictionary<string, Solved> solved = new(StringComparer.Ordinal);
 
     /// <summary>Slopes whose renewal is in question, and of them those on which repair is ruled out.</summary>
     private readonly HashSet<Guid> open;
@@ -116,9 +117,20 @@ public sealed class RoofOptions
     /// <summary>Jobs of a way of renewing, and its sections with prices; <c>Unpriced</c>: sections whose renewal nothing prices.</summary>
     private sealed record Solved(IReadOnlyList<WorkItem> Work, IReadOnlyList<Section> Sections, IReadOnlyList<RoofDecision> Unpriced);
 
+    /// <summary>Options have ways of renewing in common: each is worked out once.</summary>
     private Solved Solve(Func<Guid, RenewalTime> when)
     {
         var chosen = open.ToDictionary(id => id, when);
+        var key = string.Join(',', judged.Slopes.Select(s => chosen.TryGetValue(s.SlopeId, out var time) ? $"{time}" : ""));
+        if (!solved.TryGetValue(key, out var of))
+        {
+            solved[key] = of = Solve(chosen);
+        }
+        return of;
+    }
+
+    private Solved Solve(Dictionary<Guid, RenewalTime> chosen)
+    {
         var decisions = RoofDecisions.Of(book, input, judged.Slopes, judged.Findings, planned, chosen);
         var work = WorkList.Of(book, input, judged.Slopes, judged.Findings, causes, judged.RoofProblems, decisions, planned);
         var prices = PricesOf(work);
@@ -452,7 +464,7 @@ public sealed class RoofOptions
             var letters = judged.Slopes.Where(which).Select(s => s.Letter).ToList();
             if (letters.Count > 0)
             {
-                notes.Add($"{Sentences.Slopes(letters)}: left out, {why}.");
+                notes.Add($"{Sentences.Slopes(letters)}: left out {why}.");
             }
         }
         LeftOut(

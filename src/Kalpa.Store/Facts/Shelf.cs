@@ -120,6 +120,7 @@ internal static class Shelves
         [FactKind.Opinion] = Record<OpinionFact>(FactKind.Opinion, f => f.VisitId),
         [FactKind.LocalProfile] = Record<LocalProfileFact>(FactKind.LocalProfile, _ => null, FactKind.Property, f => f.PropertyId),
         [FactKind.FirmRules] = Record<FirmRulesFact>(FactKind.FirmRules, _ => null),
+        [FactKind.OwnerReply] = Record<OwnerReplyFact>(FactKind.OwnerReply, f => f.VisitId),
     };
 
     /// <summary>

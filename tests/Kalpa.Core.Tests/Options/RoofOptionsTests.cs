@@ -206,11 +206,11 @@ public class RoofOptionsTests
         var none = Of(OneSlope(6, Plain(10, 50), null) with { Slopes = [A with { PlanRun = null }] });
         none.WhyNone.ShouldBe("There are no options to compare yet.");
         none.Notes.ShouldBe([
-            "Slope A: left out, because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices.",
+            "Slope A: left out because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices.",
         ]);
         var specialist = Of(Cases.With(OneSlope(6, Plain(10, 50), null), Recommended(OpinionAction.HaveJudged, A.Id)));
         specialist.WhyNone.ShouldBe("There are no options to compare yet.");
-        specialist.Notes.ShouldBe(["Slope A: left out, until a remaining life is stated."]);
+        specialist.Notes.ShouldBe(["Slope A: left out until a remaining life is stated."]);
     }
 
     /// <summary>A porch of shingles at 1:12 gets another covering or pitch first: the main slope is compared without it, and the porch stays a job of every option.</summary>
@@ -230,7 +230,7 @@ public class RoofOptionsTests
                 ],
             }
         );
-        answer.Notes.ShouldHaveSingleItem().ShouldStartWith("Slope B: left out, because nothing prices a new covering there");
+        answer.Notes.ShouldHaveSingleItem().ShouldStartWith("Slope B: left out because nothing prices a new covering there");
         const string porchJob = "Replace the covering of slope B or re-slope it";
         Of(answer, OptionKind.Urgent).Undone.ShouldBe([porchJob]);
         var whole = answer.Options.Where(o => o.Kind != OptionKind.Urgent).ToList();

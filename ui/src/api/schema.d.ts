@@ -1424,7 +1424,7 @@ export interface components {
          *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
          *     findings of one cause at one place together; RoofDecisions say what is to be done with the slopes, Decision as one statement, and
          *     WithoutJob why a finding asks for nothing; Cost: what the work is likely to cost together, null where the commission gives no
-         *     prices or nothing has a figure.
+         *     prices or nothing has a figure; Replies: what the owner says to an option, or to a job that the list has no more.
          */
         Assessment: {
             bookVersion: string;
@@ -1453,6 +1453,7 @@ export interface components {
             decision: string;
             withoutJob: components["schemas"]["FindingWithoutJob"][];
             cost?: null | components["schemas"]["WorkCost"];
+            replies?: null | components["schemas"]["OwnerReplyAnswer"][];
         };
         /**
          * @default inch
@@ -2306,7 +2307,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -3287,6 +3288,42 @@ export interface components {
             observed: string;
             /** @default  */
             means: string;
+        };
+        /** @enum {unknown} */
+        OwnerDecision: "accepted" | "declined" | "putOff";
+        /** @description What the owner says to a job or an option, in words. Caution: what a declined job leaves as a danger to people, empty where there is none. */
+        OwnerReplyAnswer: {
+            /** Format: uuid */
+            id: string;
+            decision: components["schemas"]["OwnerDecision"];
+            of: string;
+            words: string;
+            caution: string;
+        };
+        /**
+         * @description What the owner says to a job, or to an option where Option names one. A job is known by the finding that leads it, or by its slope and title;
+         *     Title is what the owner was asked. Who answered (empty: the owner), in Words of their own.
+         */
+        OwnerReplyFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            title: string;
+            decision: components["schemas"]["OwnerDecision"];
+            who: string;
+            /** Format: date */
+            on: string;
+            /** @default  */
+            words: string;
+            /** Format: uuid */
+            findingId?: null | string;
+            /** Format: uuid */
+            slopeId?: null | string;
+            /** @default  */
+            option: string;
+            /** Format: uuid */
+            roofId?: null | string;
         };
         /**
          * @description Years the owner looks ahead, percent a year of interest and of growth of prices, and percent of what a covering is still worth that counts at the end; null: the
@@ -4991,6 +5028,7 @@ export interface components {
             series?: null | components["schemas"]["SeriesFact"][];
             pastVisits?: null | components["schemas"]["PastVisit"][];
             judgements?: null | components["schemas"]["OpinionFact"][];
+            ownerReplies?: null | components["schemas"]["OwnerReplyFact"][];
         };
         /**
          * @default plain
@@ -5148,7 +5186,7 @@ export interface components {
          *     Included: what is on a section that is renewed, and is done with that; Until says how long a repair has to hold, empty
          *     for a permanent one; Quantities: what it takes, null where the rule book has no recipe; Interim: what keeps water out until
          *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
-         *     prices or nothing says what it takes.
+         *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded.
          */
         WorkItem: {
             /** Format: int32 */
@@ -5184,6 +5222,7 @@ export interface components {
             interim?: null | components["schemas"]["InterimProtection"];
             photos?: null | string[];
             cost?: null | components["schemas"]["JobCost"];
+            reply?: null | components["schemas"]["OwnerReplyAnswer"];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";

@@ -194,6 +194,9 @@ export type FirmRulesAnswer = Schemas['FirmRulesAnswer']
 export type FirmRulesFact = Schemas['FirmRulesFact']
 export type FirmPrice = Schemas['FirmPrice']
 export type OptionsAnswer = Schemas['OptionsAnswer']
+export type OwnerDecision = Schemas['OwnerDecision']
+export type OwnerReplyFact = Schemas['OwnerReplyFact']
+export type OwnerReplyAnswer = Schemas['OwnerReplyAnswer']
 export type OwnerTerms = Schemas['OwnerTerms']
 export type RoofOption = Schemas['RoofOption']
 export type GalvanicAnswer = Schemas['GalvanicAnswer']
@@ -245,3 +248,4 @@ export type Fact =
   | OpinionFact
   | LocalProfileFact
   | FirmRulesFact
+  | OwnerReplyFact

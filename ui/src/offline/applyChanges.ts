@@ -81,6 +81,7 @@ const recordLists = {
   planned: 'planned',
   series: 'series',
   opinion: 'judgements',
+  ownerReply: 'ownerReplies',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<RoofVisit['facts']['records']>

@@ -239,6 +239,7 @@ export const factKinds: Record<FactKind, string> = {
   punchItem: 'Punch-list item',
   punchReply: 'Crew reply',
   punchDecision: 'Decision on a crew reply',
+  ownerReply: 'Owner’s reply',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

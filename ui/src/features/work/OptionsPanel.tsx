@@ -7,8 +7,8 @@ import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { money } from '../../shared/money'
 import { Loading, Trouble } from '../../shared/States'
-import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext } from '../../shared/visitContext'
+import { OwnerReply } from './OwnerReply'
 
 /** What the owner can choose between, side by side; worked out once it is opened. */
 export function OptionsPanel() {
@@ -67,7 +67,12 @@ function SideBySide({ answer }: { answer: OptionsAnswer }) {
 }
 
 function Option({ option, over, most }: { option: RoofOption; over: string; most: number }) {
-  const { title, planned, today, over: cost, perYear, yearsWords, jobs, later, undone, undoneWords } = option
+  const { kind, title, planned, today, over: cost, perYear, yearsWords, jobs, later, undone, undoneWords } = option
+  const { records, assessment } = useVisitContext()
+  const replyTo = (asked: string) => {
+    const fact = records.ownerReplies?.find((reply) => reply.option === asked)
+    return assessment.replies?.find(({ id }) => id === fact?.id)
+  }
   return (
     <Stack as="section" gap="1" aria-label={title} borderTopWidth="2px" borderColor="ink" pt="2">
       <Text fontWeight="bold">
@@ -98,6 +103,7 @@ function Option({ option, over, most }: { option: RoofOption; over: string; most
         <Lines title="Later" lines={later} />
         <Lines title="Not done" lines={undone} />
       </details>
+      <OwnerReply asked={{ title, option: kind }} reply={replyTo(kind)} />
     </Stack>
   )
 }
@@ -175,7 +181,7 @@ function Terms({ terms }: { terms: OwnerTerms }) {
     ])
   return (
     <Stack gap="2">
-      <Flex gap="4" wrap="wrap" align="end">
+      <Flex gap="4" wrap="wrap" align="start">
         {fields.map((field) => (
           <Term key={`${field.key}-${terms[field.key]}`} field={field} value={terms[field.key] ?? 0} onKeep={keep} />
         ))}
@@ -198,7 +204,7 @@ function Term({ field, value, onKeep }: TermProps) {
   const fault =
     figure >= field.least && figure <= field.most && (!whole || Number.isInteger(figure))
       ? null
-      : `${lowerFirst(field.label)}: ${whole ? 'a whole number' : 'a number'} from ${field.least} to ${field.most}.`
+      : `Enter ${whole ? 'a whole number' : 'a number'} from ${field.least} to ${field.most}.`
   return (
     <Box>
       <Labelled label={field.label}>

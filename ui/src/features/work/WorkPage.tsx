@@ -14,6 +14,7 @@ import { JobCost, WorkCost } from './JobCost'
 import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 import { OptionsPanel } from './OptionsPanel'
+import { OwnerReply } from './OwnerReply'
 
 /** Repairs in order of need, each with its reason; of several roofs, one after the other. */
 export function WorkPage() {
@@ -101,6 +102,7 @@ function WorkOfRoof() {
           ))}
         </Stack>
       )}
+      <OtherReplies />
       <WithoutJob />
       <Box ref={panel}>
         <OpinionPanel open={open} setOpen={setOpen} />
@@ -126,6 +128,24 @@ function WithoutJob() {
         </Text>
       ))}
     </details>
+  )
+}
+
+/** What the owner said to jobs that the list has no more: kept, with what was asked. */
+function OtherReplies() {
+  const { assessment, records } = useVisitContext()
+  const ofOptions = new Set((records.ownerReplies ?? []).filter(({ option }) => option).map(({ id }) => id))
+  const gone = (assessment.replies ?? []).filter(({ id }) => !ofOptions.has(id))
+  if (gone.length === 0) return null
+  return (
+    <Box className="k-sheet" as="section" aria-label="Replies to earlier jobs">
+      <Text fontWeight="bold">Replies of the owner to jobs that are not on the list now</Text>
+      {gone.map(({ id, of, words }) => (
+        <Text key={id}>
+          {of}: {lowerFirst(words)}
+        </Text>
+      ))}
+    </Box>
   )
 }
 
@@ -184,6 +204,10 @@ function WorkRow({ item }: { item: WorkItem }) {
           </details>
           <JobQuantities item={item} />
           <JobCost item={item} />
+          <OwnerReply
+            asked={{ title: item.title, findingId: item.findingId, slopeId: item.slopeId }}
+            reply={item.reply}
+          />
         </Box>
       </Flex>
     </Box>
