@@ -95,6 +95,16 @@ public sealed class FileTests
         (outline.Corners.Max(c => c.Y) - outline.Corners.Min(c => c.Y)).ShouldBe(600, 0.01);
     }
 
+    /// <summary>A quarter of an inch beside the line between its neighbors a corner says nothing; 0.0205 ft are 0.246 in, 0.0215 ft 0.258 in.</summary>
+    [Theory]
+    [InlineData("0.0205", 4)]
+    [InlineData("0.0215", 5)]
+    public void A_corner_a_quarter_inch_off_the_line_is_left_out(string off, int corners) =>
+        OutlineReader
+            .Read(new ImportRequest(Ring($"[[0,0],[20,{off}],[40,0],[40,30],[0,30],[0,0]]"), OutlineUnit.Feet))
+            .Outlines.ShouldHaveSingleItem()
+            .Corners.Count.ShouldBe(corners);
+
     [Fact]
     public void ClockwiseOutlinesAreTurnedRoundAndPlainCornersLeftOut()
     {

@@ -58,6 +58,19 @@ public sealed class OffsetTests
         }
     }
 
+    /// <summary>Overhangs of half the width leave no walls, and more turns them inside out: none are drawn rather than wrong ones.</summary>
+    [Theory]
+    [InlineData(118, 4)]
+    [InlineData(120, 0)]
+    [InlineData(121, 0)]
+    [InlineData(300, 0)]
+    public void Overhangs_that_leave_nothing_leave_no_walls(double overhang, int walls)
+    {
+        var part = Plans.Rectangle(1, 0, 0, 40, 20, 6);
+        part = part with { Corners = [.. part.Corners.Select(c => c with { OverhangInches = overhang })] };
+        Plans.Measure(Plans.Of(part)).WallLines.Count.ShouldBe(walls);
+    }
+
     /// <summary>The ground of one slope that stands above a height: clipped by its own level line.</summary>
     private static double AreaAbove(SkeletonFace face, List<PlanPoint> loop, double rise, double height)
     {

@@ -1,6 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Tests.RoofPlans;
 
@@ -57,6 +58,31 @@ public class TakeOffValueTests
         Amount(hip, "caps").ShouldBe(100, 0.05);
         hip.TakeOff.WastePercent.ShouldBe(15);
         Amount(hip, "valleys").ShouldBe(0);
+    }
+
+    /// <summary>
+    /// Two layers of No. 30 felt in rolls of 200 ft² net with 5 % for cuts (common practice): 975 ft² take 10.24 rolls, which is 11, where half that waste would be 10; a
+    /// tenth of the tile breaks and ten are spare.
+    /// </summary>
+    [Fact]
+    public void A_relay_takes_two_layers_of_felt_and_a_tenth_of_new_tile()
+    {
+        var plan = Plans.Of(Plans.OneSlope(1, 0, 0, 30, 32.5, 3e-6, 180, 9));
+        var lines = PlannedRoof
+            .Of(plan, [])
+            .TakeOffOf(
+                new HashSet<Guid> { Plans.Id(151) },
+                [],
+                new Dictionary<Guid, CoveringFamily> { [Plans.Id(151)] = CoveringFamily.Tile },
+                true
+            )!
+            .Steep;
+        double Of(string key) => lines.Single(l => l.Key == key).Amount;
+        Of("felt").ShouldBe(11);
+        // 12 by 13 1/2 in of each tile is seen: 975 × 144 / 162 = 866.7.
+        Of("lifted").ShouldBe(867);
+        Of("new-tile").ShouldBe(87 + 10);
+        Of("battens").ShouldBe(975 * 12 / 13.5, .1);
     }
 
     /// <summary>

@@ -62,7 +62,11 @@ internal static class WallLines
             var before = (i + loop.Count - 1) % loop.Count;
             walls.Add(Corner(loop, before, i, corners[before].OverhangInches, corners[i].OverhangInches));
         }
-        return Polygons.SignedArea(walls) > 0 && Polygons.Crossing(walls) is null ? walls : [];
+        // Overhangs wider than half of it either way turn a whole rectangle about: its area is as it was, and its walls run backwards.
+        var forwards = Enumerable
+            .Range(0, loop.Count)
+            .All(i => (walls[(i + 1) % loop.Count] - walls[i]).Dot(loop[(i + 1) % loop.Count] - loop[i]) > 0);
+        return forwards && Polygons.SignedArea(walls) > 0 && Polygons.Crossing(walls) is null ? walls : [];
     }
 
     private static PlanPoint Corner(List<PlanPoint> loop, int before, int at, double overBefore, double overAfter)
