@@ -18,6 +18,7 @@ export const ofARoof: ReadonlySet<FactKind> = new Set([
   'planned',
   'series',
   'opinion',
+  'ownerReply',
 ])
 
 export const namingRoof = (change: Change, roofId: string | null): Change => {

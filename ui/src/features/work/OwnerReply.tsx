@@ -43,7 +43,9 @@ function ReplyForm({ asked, replyId, onDone }: { asked: Asked; replyId: string |
   const save = () => {
     if (!decision) return
     const fact: OwnerReplyFact = {
-      id: before?.id ?? placeId('ownerReply', visit.visit.id, findingId, slopeId, findingId ? '' : title, option),
+      id:
+        before?.id ??
+        placeId('ownerReply', visit.visit.id, visit.roof.id, findingId, slopeId, findingId ? '' : title, option),
       visitId: visit.visit.id,
       title,
       decision,
