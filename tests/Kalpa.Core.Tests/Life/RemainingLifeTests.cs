@@ -291,6 +291,21 @@ public class RemainingLifeTests
     public void Answers_for_any_horizon() =>
         RemainingLife.Of(Book, Facts() with { HorizonYears = 25 }).Chances.ShouldContain(c => c.Years == 25);
 
+    /// <summary>An age at which none of its kind is left says nothing any more: what is seen is still an answer, in whole figures and in order.</summary>
+    [Theory]
+    [InlineData(CoveringKind.ThreeTabShingle, 1880)]
+    [InlineData(CoveringKind.LaminatedShingle, 1850)]
+    [InlineData(CoveringKind.LaminatedShingle, 1700)]
+    public void An_age_beyond_all_lives_leaves_what_is_seen(string kind, int laid)
+    {
+        var life = RemainingLife.Of(Book, Facts(kind, laid, 2));
+        var left = life.Stated!;
+        (double.IsFinite(left.Low) && double.IsFinite(left.Likely) && double.IsFinite(left.High)).ShouldBeTrue();
+        left.High.ShouldBeInRange(0.1, School(life, Core.Life.School.WhatIsSeen).High);
+        life.Chances.ShouldAllBe(c => c.Chance >= 0 && c.Chance <= 1);
+        life.Clash.ShouldNotBeNull();
+    }
+
     private static YearsLeft School(LifeAnswer life, School school) => life.Schools.Single(s => s.School == school).Left!;
 
     private static bool NotLonger(LifeAnswer after, LifeAnswer before, School school)
