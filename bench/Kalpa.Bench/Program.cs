@@ -3,6 +3,7 @@ using System.Text.Json;
 using Kalpa.Bench;
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Options;
 using Kalpa.Core.Rules;
 using Kalpa.Samples;
 
@@ -45,6 +46,7 @@ switch (args.ElementAtOrDefault(1))
 const int Slopes = 4;
 const int Findings = 40;
 const int Seed = 4;
+const int MostTried = 300;
 Print("what", "ours", "beside", "ratio", "aim");
 
 var visit = new VisitGenerator(Seed).Visit(Slopes, Findings);
@@ -58,6 +60,17 @@ var framework = Path.Combine(root, "artifacts/browser/wwwroot/_framework");
 var said = await Timing.Run("node", Path.Combine(root, "bench/browser-core.mjs"), Path.Combine(framework, "dotnet.js"), input);
 var browser = JsonDocument.Parse(said).RootElement;
 Print("the same in the browser core", $"{browser.GetProperty("assessMs").GetDouble():0.0} ms", "", "", "< 100 ms");
+var owned = Enumerable
+    .Range(1, MostTried)
+    .Select(seed => new VisitGenerator(seed).Visit(Slopes, Findings))
+    .First(v => RoofOptions.Of(RuleBook.Current, v, Assessor.Assess(v, RuleBook.Current)).Options.Count > 2);
+var judged = Assessor.Assess(owned, RuleBook.Current);
+var weighing = Timing.MedianMilliseconds(10, 30, () => RoofOptions.Of(RuleBook.Current, owned, judged));
+Print("options of 40 findings on 4 slopes, server", $"{weighing:0.0} ms", "", "", "");
+await File.WriteAllTextAsync(input, JsonSerializer.Serialize(owned, KalpaJson.Default.AssessInput));
+said = await Timing.Run("node", Path.Combine(root, "bench/browser-core.mjs"), Path.Combine(framework, "dotnet.js"), input, "options");
+var weighed = JsonDocument.Parse(said).RootElement;
+Print("the same with its assessment in the browser core", $"{weighed.GetProperty("optionsMs").GetDouble():0.0} ms", "", "", "");
 Print("boot of the browser core (Node)", $"{browser.GetProperty("bootMs").GetDouble():0} ms", "", "", "");
 var size = Directory.GetFiles(framework, "*.br").Sum(f => new FileInfo(f).Length);
 Print("size of the browser core, Brotli", $"{size / 1e6:0.00} MB", "", "", "");

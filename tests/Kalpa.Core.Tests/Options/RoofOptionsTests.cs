@@ -171,7 +171,7 @@ public class RoofOptionsTests
         // And at ten it is worth weighing to renew all of it, at eleven not.
         Of(WithYears(input, (A, 10), (B, 12))).Options.Select(o => o.Kind).ShouldContain(OptionKind.All);
         Of(WithYears(input, (A, 11), (B, 12)))
-            .WhyNone.ShouldStartWith("There is no choice between options: nothing is due for renewal within 10 years");
+            .WhyNone.ShouldBe("There is no choice between options: no slope is due for renewal within 10 years, so it is repaired.");
     }
 
     /// <summary>A leak cannot wait, a nail can: doing only what is urgent leaves the nail, with the damage expected from it.</summary>

@@ -1,0 +1,132 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Costs;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.Options;
+
+/// <summary>A section with the years until it is renewed next; <paramref name="Waits"/>: for the old covering to end.</summary>
+internal sealed record Chain(PricedSection Section, double[] First, bool Waits);
+
+/// <summary>A job that is left though it is due, with its price at each point; nothing where none is known.</summary>
+internal sealed record UndoneJob(WorkItem Item, double[]? Price);
+
+/// <summary>An option with what its costs over the years are made of, and those at the joint points.</summary>
+internal sealed record WeighedOption(
+    RoofOption Option,
+    double[] Today,
+    IReadOnlyList<Chain> Chains,
+    IReadOnlyList<UndoneJob> Undone,
+    double[] Over
+);
+
+/// <summary>What one way of renewing costs now and over the owner's years.</summary>
+internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
+{
+    private const double Half = 0.5;
+    private const double Percent = 100;
+
+    private readonly MoneyInTime money = MoneyInTime.Of(terms);
+    private readonly int years = terms.Years!.Value;
+
+    /// <summary>The fewest whole years the old coverings have to last for an option to cost no more than another, on average; null where none within the owner's years do.</summary>
+    public int? PaysFrom(WeighedOption waiting, WeighedOption other) =>
+        Enumerable
+            .Range(1, years)
+            .Where(n => JointPoints.Mean(Over(waiting.Today, waiting.Chains, waiting.Undone, n)) <= other.Option.Over.Mean)
+            .Select(n => (int?)n)
+            .FirstOrDefault();
+
+    /// <param name="now">Slopes that are renewed now.</param>
+    /// <param name="urgentOnly">Whether only what cannot wait is done: what is renewed now is renewed within the year, and repairs that can wait are not made.</param>
+    public WeighedOption Weigh(OptionKind kind, string title, HashSet<Guid> now, HashSet<Guid> planNow, bool urgentOnly = false)
+    {
+        var first = plans.Solve(id => now.Contains(id) ? RenewalTime.Now : RenewalTime.NotYet);
+        var rest =
+            now.Count < plans.Open.Count ? plans.Solve(id => now.Contains(id) ? RenewalTime.NotYet : RenewalTime.WhenDue).Sections : [];
+        bool IsDone(WorkItem w) => w.Urgency >= (urgentOnly ? UrgencyClass.ThisSeason : UrgencyClass.WithinYear);
+        List<WorkItem> done = [.. first.Work.Where(IsDone)];
+        var prices = plans.PricesOf(done);
+        var later = first.Sections.Where(s => !done.Contains(s.Item)).ToList();
+        // What is put off to the re-roof is no neglect; what is due within the year and left is.
+        var left = first
+            .Work.Where(w => !done.Contains(w) && !later.Exists(s => s.Item == w) && WorkCosts.IsWork(w, plans.Judged.Findings))
+            .ToList();
+        var undone = UndoneOf([.. left.Where(w => w.Urgency >= UrgencyClass.WithinYear)]);
+        var withReroof = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !RenewalPlans.IsRenewal(w))
+            .Select(w => Sentences.Lower(w.Title))
+            .Distinct()
+            .ToList();
+        var today = WorkCosts.Sum([.. prices.Values.Select(p => p.Total)]);
+        List<Chain> chains =
+        [
+            // Done now, the next is due when the new covering ends.
+            .. first.Sections.Except(later).Select(s => new Chain(s, s.Anew, false)),
+            .. later.Select(s => new Chain(s, WorkCosts.Each(_ => 1), false)),
+            .. rest.Select(s => new Chain(s, s.Left, true)),
+        ];
+        var over = Over(today, chains, undone, null);
+        var range = JointPoints.Range(over);
+        var next = YearsOf(WorkCosts.Each(at => chains.Min(c => c.First[at])));
+        return new WeighedOption(
+            new RoofOption(
+                kind,
+                title,
+                kind != OptionKind.Urgent && now.SetEquals(planNow),
+                JointPoints.Range(today),
+                range,
+                Quantise.Money(range.Mean * money.Yearly(years)),
+                next,
+                $"Next {OptionWords.Noun(chains.Select(c => c.Section.Decision))}: {Sentences.Lower(LifeWords.Headline(next))}",
+                [.. done.Select(w => new OptionJob(w.Title, w.Place, prices.TryGetValue(w.Number, out var p) ? p.Cost.Range.Words : ""))],
+                [
+                    .. later.Select(s => $"{Sentences.Upper(s.Decision.Title)} within a year: {JointPoints.Range(s.Price).Words}"),
+                    .. rest.Select(s => $"{Sentences.Upper(s.Decision.Headline)}: {JointPoints.Range(s.Price).Words} at today’s prices"),
+                    .. withReroof.Count > 0 ? [$"With the next re-roof: {Sentences.List(withReroof)}"] : Array.Empty<string>(),
+                ],
+                [.. undone.Select(w => w.Item.Title)],
+                OptionWords.Undone(undone)
+            ),
+            today,
+            chains,
+            undone,
+            over
+        );
+    }
+
+    /// <param name="lasts">Years that every old covering is taken to last; null: as drawn.</param>
+    private double[] Over(double[] today, IReadOnlyList<Chain> chains, IReadOnlyList<UndoneJob> undone, int? lasts)
+    {
+        var worth = terms.WorthLeftPercent!.Value / Percent;
+        double First(Chain chain, int at) => chain.Waits && lasts is { } n ? n : chain.First[at];
+        double Left(UndoneJob job, int at)
+        {
+            // Until its section is renewed, and done with that; else until a crew is on the roof again, and paid then.
+            var with = chains.FirstOrDefault(c => job.Item.SlopeId is { } id && c.Section.Decision.SlopeIds.Contains(id));
+            var until = Math.Min(years, with is not null ? First(with, at) : chains.Min(c => First(c, at)));
+            var damage = (job.Item.LossLow + job.Item.LossHigh) * Half * money.Flow(until);
+            return with is not null || until >= years || job.Price is null ? damage : damage + (job.Price[at] * money.Today(until));
+        }
+        return WorkCosts.Each(at =>
+            today[at]
+            + chains.Sum(c => new RenewalChain(c.Section.Price[at], First(c, at), c.Section.Anew[at]).Cost(money, years, worth))
+            + undone.Sum(job => Left(job, at))
+        );
+    }
+
+    private List<UndoneJob> UndoneOf(IReadOnlyList<WorkItem> left)
+    {
+        var prices = plans.PricesOf(left);
+        return [.. left.Select(w => new UndoneJob(w, prices.GetValueOrDefault(w.Number)?.Total))];
+    }
+
+    private static YearsLeft YearsOf(double[] drawn)
+    {
+        var sorted = drawn.Order().ToArray();
+        double At(double share) => Quantise.Years(sorted[(int)(share * sorted.Length)]);
+        return new YearsLeft(At(0.1), At(0.5), At(0.9));
+    }
+}
