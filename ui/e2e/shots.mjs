@@ -91,7 +91,6 @@ await shoot('plan-phone', PHONE, {
 await shoot('life', DESK, { path: `${visit}/life` })
 await shoot('owner-night', DESK, { path: `${school}/life/owner`, theme: 'night' })
 await shoot('prices', DESK, { path: '/prices' })
-await shoot('sign-off-phone', PHONE, { path: `${shop}/life` })
 await shoot('book', DESK, {
   path: '/book/condition/vent-short',
   prepare: (page) => page.getByRole('button', { name: '8', exact: true }).click(),
@@ -103,6 +102,15 @@ await shoot('work', DESK, {
       .getByRole('img', { name: /^Roof plan: / })
       .first()
       .waitFor({ timeout: 60_000 }),
+})
+await shoot('options', DESK, {
+  path: `${visit}/work`,
+  prepare: async (page) => {
+    await page.getByText('Options for the owner').click()
+    const options = page.getByRole('region', { name: 'Options' })
+    await options.getByText(/costs least over/).waitFor({ timeout: 60_000 })
+    await options.evaluate((panel) => panel.scrollIntoView({ block: 'start' }))
+  },
 })
 await shoot('report', DESK, { path: `${visit}/report` })
 await shoot('before', DESK, { path: `${shop}/before` })
