@@ -72,9 +72,16 @@ public static class JointPoints
     /// <summary>Low, likely and high of the points, rounded as one says money, and their mean.</summary>
     public static CostRange Range(double[] points)
     {
-        var sorted = points.Order().ToArray();
-        var (low, likely, high) = (Rounded(Between(sorted, LowAt)), Rounded(Between(sorted, LikelyAt)), Rounded(Between(sorted, HighAt)));
+        var spread = SpreadOf(points);
+        var (low, likely, high) = (Rounded(spread.Low), Rounded(spread.Likely), Rounded(spread.High));
         return new CostRange(low, likely, high, Mean(points), Words(low, likely, high));
+    }
+
+    /// <summary>Low, likely and high of the points, as they are.</summary>
+    public static Spread SpreadOf(double[] points)
+    {
+        var sorted = points.Order().ToArray();
+        return new Spread(Between(sorted, LowAt), Between(sorted, LikelyAt), Between(sorted, HighAt));
     }
 
     private static string Words(double low, double likely, double high) =>

@@ -120,8 +120,8 @@ public sealed record VisitFact(
 ) : IFact;
 
 /// <summary>
-/// For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. <paramref name="Terms"/>: what the
-/// owner's money is reckoned by where options are compared.
+/// For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. <paramref name="Terms"/>: how the
+/// owner values later money where options are compared.
 /// </summary>
 public sealed record Commission(
     CommissionPurpose Purpose,

@@ -1,4 +1,4 @@
-using Kalpa.Core.Facts;
+using Kalpa.Core.Costs;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Life;
@@ -42,8 +42,8 @@ internal static class ReroofChoices
         {
             return (null, null);
         }
-        var rate = 1 + (request.RatePercent ?? 0) / 100;
-        double Today(double amount, double year) => amount / Math.Pow(rate, year);
+        var money = new MoneyInTime((request.RatePercent ?? 0) / 100, 0);
+        double Today(double amount, double year) => amount * money.Today(year);
         double Credit(double yearLaid) => newLife <= 0 ? 0 : reroof * Math.Clamp((newLife - (request.Years - yearLaid)) / newLife, 0, 1);
         // A new covering from a year on: what it costs to lay it, what it costs again should it end under the array, less what it still has then.
         double Anew(double first, double laid)

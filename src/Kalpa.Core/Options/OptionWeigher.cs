@@ -51,15 +51,13 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
         List<WorkItem> done = [.. first.Work.Where(IsDone)];
         var prices = plans.PricesOf(done);
         var later = first.Sections.Where(s => !done.Contains(s.Item)).ToList();
-        // What is put off to the re-roof is no neglect; what is due within the year and left is.
+        // What can wait longer than a year is no neglect; what is due within the year and left is.
         var left = first
             .Work.Where(w => !done.Contains(w) && !later.Exists(s => s.Item == w) && WorkCosts.IsWork(w, plans.Judged.Findings))
             .ToList();
         var undone = UndoneOf([.. left.Where(w => w.Urgency >= UrgencyClass.WithinYear)]);
-        var withReroof = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !RenewalPlans.IsRenewal(w))
-            .Select(w => Sentences.Lower(w.Title))
-            .Distinct()
-            .ToList();
+        var waiting = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !RenewalPlans.IsRenewal(w))
+            .ToLookup(w => rest.Concat(later).Any(s => s.Includes(w)), w => Sentences.Lower(w.Title));
         var today = WorkCosts.Sum([.. prices.Values.Select(p => p.Total)]);
         List<Chain> chains =
         [
@@ -85,7 +83,8 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
                 [
                     .. later.Select(s => $"{Sentences.Upper(s.Decision.Title)} within a year: {JointPoints.Range(s.Price).Words}"),
                     .. rest.Select(s => $"{Sentences.Upper(s.Decision.Headline)}: {JointPoints.Range(s.Price).Words} at today’s prices"),
-                    .. withReroof.Count > 0 ? [$"With the next re-roof: {Sentences.List(withReroof)}"] : Array.Empty<string>(),
+                    .. OptionWords.Waiting("With the next re-roof", waiting[true]),
+                    .. OptionWords.Waiting("When other work is done there", waiting[false]),
                 ],
                 [.. undone.Select(w => w.Item.Title)],
                 OptionWords.Undone(undone)
@@ -104,8 +103,8 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
         double First(Chain chain, int at) => chain.Waits && lasts is { } n ? n : chain.First[at];
         double Left(UndoneJob job, int at)
         {
-            // Until its section is renewed, and done with that; else until a crew is on the roof again, and paid then.
-            var with = chains.FirstOrDefault(c => job.Item.SlopeId is { } id && c.Section.Decision.SlopeIds.Contains(id));
+            // Until the renewal that includes it; else until a crew is on the roof again, and paid then.
+            var with = chains.FirstOrDefault(c => c.Section.Includes(job.Item));
             var until = Math.Min(years, with is not null ? First(with, at) : chains.Min(c => First(c, at)));
             var damage = (job.Item.LossLow + job.Item.LossHigh) * Half * money.Flow(until);
             return with is not null || until >= years || job.Price is null ? damage : damage + (job.Price[at] * money.Today(until));
@@ -125,8 +124,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
 
     private static YearsLeft YearsOf(double[] drawn)
     {
-        var sorted = drawn.Order().ToArray();
-        double At(double share) => Quantise.Years(sorted[(int)(share * sorted.Length)]);
-        return new YearsLeft(At(0.1), At(0.5), At(0.9));
+        var spread = JointPoints.SpreadOf(drawn);
+        return new YearsLeft(Quantise.Years(spread.Low), Quantise.Years(spread.Likely), Quantise.Years(spread.High));
     }
 }

@@ -31,6 +31,13 @@ internal static class OptionWords
             _ => "re-roof",
         };
 
+    /// <summary>Jobs that can wait, and for what.</summary>
+    public static IEnumerable<string> Waiting(string until, IEnumerable<string> jobs)
+    {
+        var named = jobs.Distinct().ToList();
+        return named.Count == 0 ? [] : [$"{until}: {Sentences.List(named)}"];
+    }
+
     public static string Undone(IReadOnlyList<UndoneJob> undone)
     {
         var (low, high) = (undone.Sum(w => w.Item.LossLow), undone.Sum(w => w.Item.LossHigh));

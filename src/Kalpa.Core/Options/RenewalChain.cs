@@ -1,3 +1,5 @@
+using Kalpa.Core.Costs;
+
 namespace Kalpa.Core.Options;
 
 /// <summary>

@@ -9,7 +9,11 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Options;
 
 /// <summary>A section with what its renewal costs, years until it is due and years that the new covering lasts, at each joint point.</summary>
-internal sealed record PricedSection(RoofDecision Decision, WorkItem Item, double[] Price, double[] Left, double[] Anew);
+internal sealed record PricedSection(RoofDecision Decision, WorkItem Item, double[] Price, double[] Left, double[] Anew)
+{
+    /// <summary>Whether a job is done with the renewal: what another trade does, or stands apart, is not.</summary>
+    public bool Includes(WorkItem job) => Item.Included?.Any(f => f.FindingId == job.FindingId) == true;
+}
 
 /// <summary>Jobs of one way of renewing a roof, and its sections with prices; <paramref name="Unpriced"/>: sections whose renewal nothing prices.</summary>
 internal sealed record SolvedRoof(
@@ -44,9 +48,9 @@ internal sealed class RenewalPlans
                 .Where(id => Stopped.Contains(id) || Slope(id) is { LifeFacts: not null, Life.Stated: not null }),
         ];
         Left = Open.ToDictionary(id => id, id => LeftOf(Slope(id)));
-        Unpriced = [.. Solve(_ => RenewalTime.Now).Unpriced.SelectMany(d => d.SlopeIds)];
-        Open.ExceptWith(Unpriced);
-        Stopped.ExceptWith(Unpriced);
+        // One without a size first: a section would have no price for its sake.
+        LeaveOut([.. Open.Where(id => Slope(id).Size is null)]);
+        LeaveOut([.. Solve(_ => RenewalTime.Now).Unpriced.SelectMany(d => d.SlopeIds)]);
     }
 
     public AssessInput Input { get; }
@@ -60,13 +64,20 @@ internal sealed class RenewalPlans
     public HashSet<Guid> Stopped { get; }
 
     /// <summary>Slopes whose renewal nothing prices: what is decided on them stands.</summary>
-    public HashSet<Guid> Unpriced { get; }
+    public HashSet<Guid> Unpriced { get; } = [];
 
     /// <summary>Years left of the covering of each slope in question, at each point.</summary>
     public IReadOnlyDictionary<Guid, double[]> Left { get; }
 
     /// <summary>On how many example prices what was worked out rests, at least.</summary>
     public int Examples { get; private set; }
+
+    private void LeaveOut(IReadOnlyList<Guid> slopes)
+    {
+        Unpriced.UnionWith(slopes);
+        Open.ExceptWith(slopes);
+        Stopped.ExceptWith(slopes);
+    }
 
     public SlopeAssessment Slope(Guid id) => Judged.Slopes.First(s => s.SlopeId == id);
 

@@ -5,8 +5,11 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
-/// <summary>What the owner says to a job or an option, in words. <paramref name="Caution"/>: what a declined job leaves as a danger to people, empty where there is none.</summary>
-public sealed record OwnerReplyAnswer(Guid Id, OwnerDecision Decision, string Of, string Words, string Caution);
+/// <summary>
+/// What the owner says to a job or an option, in words. <paramref name="Caution"/>: what a declined job leaves as a danger to people, empty where there is none;
+/// <paramref name="Option"/>: which option it answers, empty for a job.
+/// </summary>
+public sealed record OwnerReplyAnswer(Guid Id, OwnerDecision Decision, string Of, string Words, string Caution, string Option);
 
 /// <summary>The owner's replies put to the jobs they answer. None is lost: one whose job is gone, or is asked differently now, is told with what was asked.</summary>
 internal static class OwnerReplies
@@ -53,7 +56,8 @@ internal static class OwnerReplies
             reply.Decision,
             reply.Title,
             $"{string.Concat(parts)}.",
-            danger ? "Someone can be injured until this is done." : ""
+            danger ? "Someone can be injured until this is done." : "",
+            reply.Option
         );
     }
 

@@ -67,16 +67,17 @@ public static class RoofDecisions
         bool Unfit = false,
         bool ByInspector = false,
         string Computed = "",
-        string Who = ""
+        string Who = "",
+        bool InOption = false
     )
     {
         public bool Soon => Urgency >= UrgencyClass.WithinYear;
 
         /// <summary>What one section has in common, whatever the plan says.</summary>
-        public (RoofAction, CoveringFamily?, UrgencyClass, bool, bool, string, bool) Kind =>
+        public (RoofAction, CoveringFamily?, UrgencyClass, bool, bool, string, bool, bool) Kind =>
             Action is RoofAction.Replace or RoofAction.Relay
-                ? (Action, Family, Urgency, Unfit, ByInspector, Who, Due is null)
-                : (Action, null, Urgency, false, ByInspector, Who, true);
+                ? (Action, Family, Urgency, Unfit, ByInspector, Who, Due is null, InOption)
+                : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
     }
 
     public static IReadOnlyList<RoofDecision> Of(
@@ -297,7 +298,7 @@ public static class RoofDecisions
         IReadOnlyList<FindingAssessment> findings
     )
     {
-        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, Unfit: own.Unfit);
+        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, Unfit: own.Unfit, InOption: true);
         var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
         var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
         return renewal switch

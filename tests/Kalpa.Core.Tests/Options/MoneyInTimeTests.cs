@@ -1,3 +1,4 @@
+using Kalpa.Core.Costs;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Options;
 

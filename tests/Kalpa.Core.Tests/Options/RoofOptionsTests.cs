@@ -194,6 +194,74 @@ public class RoofOptionsTests
         );
     }
 
+    /// <summary>
+    /// What another trade does is not done with the re-roof: a crown left now is paid for when a crew is next there. A nail of the field goes with the re-roof, and its price
+    /// counts nowhere.
+    /// </summary>
+    [Fact]
+    public void What_is_left_and_stands_apart_is_paid_for_later()
+    {
+        var crown = Roof.Found("crown-cracked", WaterEvidence.NoneSeen) with
+        {
+            SlopeId = A.Id,
+            Place = "chimney",
+            Amount = new FindingAmount(1),
+            Outcome = FindingOutcome.OtherTrade,
+        };
+        var nail = Roof.Found("nail-exposed", WaterEvidence.NoneSeen) with
+        {
+            SlopeId = A.Id,
+            Place = "field",
+            Outcome = FindingOutcome.Mend,
+        };
+        RoofOption Urgent(double price, string key)
+        {
+            var firm = Plain(10, 50);
+            firm = firm with { Prices = [.. firm.Prices!.Where(p => p.Key != key), At(key, price)] };
+            var input = OneSlope(6, firm, new OwnerTerms(60, 0, 0, 0));
+            return Of(Of(input with { Findings = [.. input.Findings, crown, nail] }), OptionKind.Urgent);
+        }
+        Urgent(0, "crown-mix").Undone.ShouldBe(["Refer the crown to a mason"]);
+        Urgent(0, "crown-mix").Today.ShouldBe(Urgent(100, "crown-mix").Today);
+        // Five bags; the old covering ends within sixty years at every point.
+        (Urgent(100, "crown-mix").Over.Mean - Urgent(0, "crown-mix").Over.Mean).ShouldBe(500, 1);
+        Urgent(0, "crown-mix").Later.ShouldContain("With the next re-roof: remove the nail and seal the hole");
+    }
+
+    /// <summary>One slope without a size does not take the other's price with it.</summary>
+    [Fact]
+    public void A_slope_without_a_size_leaves_the_others_to_be_compared()
+    {
+        var input = WithYears(
+            Several((A, CoveringKind.MetalStandingSeam, 1990), (B with { PlanRun = null }, CoveringKind.MetalStandingSeam, 1990)) with
+            {
+                Findings = [Boot(A)],
+                Firm = Plain(10, 50),
+            },
+            (A, 6),
+            (B, 6)
+        );
+        var answer = Of(input);
+        answer.Notes.ShouldBe([
+            "Slope B: left out because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices.",
+        ]);
+        answer.Options.Select(o => o.Over).ShouldBe(Of(OneSlope(6, Plain(10, 50), null)).Options.Select(o => o.Over));
+        // Nor where repair is ruled out on both.
+        var bare = Roof.Found("tab-unsealed", decided: "repair-replace=bare", extent: Extent.General) with
+        {
+            SlopeId = A.Id,
+        };
+        var stopped = Of(
+            Several((A, CoveringKind.ThreeTabShingle, 2004), (B with { PlanRun = null }, CoveringKind.ThreeTabShingle, 2004)) with
+            {
+                Findings = [bare, bare with { Id = Guid.CreateVersion7(), SlopeId = B.Id }, Boot(A)],
+                Firm = Plain(10, 50),
+            }
+        );
+        stopped.Notes.ShouldHaveSingleItem().ShouldStartWith("Slope B: left out");
+        stopped.WhyNone.ShouldBe("There is no choice between options: repair is ruled out on every slope.");
+    }
+
     // ---- where there are none ----
 
     [Fact]

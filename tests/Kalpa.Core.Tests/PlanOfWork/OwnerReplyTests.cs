@@ -102,6 +102,7 @@ public class OwnerReplyTests
         );
         judged.Work[0].Reply!.Decision.ShouldBe(OwnerDecision.Accepted);
         judged.Replies!.Select(r => r.Of).ShouldBe(["Re-roof now", "Replace the pipe boot", "Replace the ridge cap"]);
+        judged.Replies!.Select(r => r.Option).ShouldBe(["all", "", ""]);
         Judged(input with { Findings = [] }, Reply("Replace the pipe boot", OwnerDecision.Accepted, boot.Id)).Replies!.Count.ShouldBe(1);
     }
 

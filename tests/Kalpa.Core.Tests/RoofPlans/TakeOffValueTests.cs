@@ -67,6 +67,7 @@ public class TakeOffValueTests
     [Fact]
     public void A_relay_takes_two_layers_of_felt_and_a_tenth_of_new_tile()
     {
+        // All but level, so that its area is that of the plan.
         var plan = Plans.Of(Plans.OneSlope(1, 0, 0, 30, 32.5, 3e-6, 180, 9));
         var lines = PlannedRoof
             .Of(plan, [])

@@ -1680,8 +1680,8 @@ export interface components {
             combinations: components["schemas"]["CombinationAnswer"][];
         };
         /**
-         * @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. Terms: what the
-         *     owner's money is reckoned by where options are compared.
+         * @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. Terms: how the
+         *     owner values later money where options are compared.
          */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
@@ -3291,7 +3291,10 @@ export interface components {
         };
         /** @enum {unknown} */
         OwnerDecision: "accepted" | "declined" | "putOff";
-        /** @description What the owner says to a job or an option, in words. Caution: what a declined job leaves as a danger to people, empty where there is none. */
+        /**
+         * @description What the owner says to a job or an option, in words. Caution: what a declined job leaves as a danger to people, empty where there is none;
+         *     Option: which option it answers, empty for a job.
+         */
         OwnerReplyAnswer: {
             /** Format: uuid */
             id: string;
@@ -3299,6 +3302,7 @@ export interface components {
             of: string;
             words: string;
             caution: string;
+            option: string;
         };
         /**
          * @description What the owner says to a job, or to an option where Option names one. A job is known by the finding that leads it, or by its slope and title;

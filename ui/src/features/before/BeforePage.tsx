@@ -2,6 +2,7 @@ import { Box, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react'
 import type { CommissionPurpose, VisitFact } from '../../api/types'
 import { QuestionField, TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
+import { commissionWith } from '../../shared/commission'
 import { useRecord } from '../../shared/facts'
 import { Caution, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
@@ -40,7 +41,7 @@ function WhySheet() {
   const { commission } = visit.visit
   const change = (fields: Partial<VisitFact>) => record.mutate([{ kind: 'visit', fact: { ...visit.visit, ...fields } }])
   const set = (fields: Partial<NonNullable<VisitFact['commission']>>) =>
-    change({ commission: { purpose: 'condition', forWhom: '', dueOn: null, licence: '', ...commission, ...fields } })
+    change({ commission: commissionWith(commission, fields) })
   const walks = Object.fromEntries(book.walks.map((walk) => [walk.key, walk.name])) as Record<string, string>
   return (
     <Stack className="k-sheet" gap="3">
@@ -55,7 +56,7 @@ function WhySheet() {
         onChange={(purpose: CommissionPurpose) =>
           change({
             walk: '',
-            commission: { forWhom: '', dueOn: null, licence: '', ...commission, purpose },
+            commission: commissionWith(commission, { purpose }),
           })
         }
       />

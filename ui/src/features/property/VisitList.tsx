@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { CommissionPurpose, PropertyDossier, VisitFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { commissionWith } from '../../shared/commission'
 import { useRecord } from '../../shared/facts'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -33,7 +34,7 @@ export function VisitList({ dossier, inspector }: Props) {
       inspector,
       purpose: purpose.trim(),
       weather: '',
-      commission: purposeOf ? { purpose: purposeOf, forWhom: '', dueOn: null, licence: '' } : null,
+      commission: purposeOf ? commissionWith(null, { purpose: purposeOf }) : null,
       walk: '',
       finishedAt: null,
     }

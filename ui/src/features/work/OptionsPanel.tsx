@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { OptionsAnswer, OwnerTerms, RoofOption } from '../../api/types'
 import { useCoreAnswer } from '../../core/useCore'
+import { commissionWith } from '../../shared/commission'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { money } from '../../shared/money'
@@ -68,11 +69,8 @@ function SideBySide({ answer }: { answer: OptionsAnswer }) {
 
 function Option({ option, over, most }: { option: RoofOption; over: string; most: number }) {
   const { kind, title, planned, today, over: cost, perYear, yearsWords, jobs, later, undone, undoneWords } = option
-  const { records, assessment } = useVisitContext()
-  const replyTo = (asked: string) => {
-    const fact = records.ownerReplies?.find((reply) => reply.option === asked)
-    return assessment.replies?.find(({ id }) => id === fact?.id)
-  }
+  const { assessment } = useVisitContext()
+  const reply = assessment.replies?.findLast((other) => other.option === kind)
   return (
     <Stack as="section" gap="1" aria-label={title} borderTopWidth="2px" borderColor="ink" pt="2">
       <Text fontWeight="bold">
@@ -103,7 +101,7 @@ function Option({ option, over, most }: { option: RoofOption; over: string; most
         <Lines title="Later" lines={later} />
         <Lines title="Not done" lines={undone} />
       </details>
-      <OwnerReply asked={{ title, option: kind }} reply={replyTo(kind)} />
+      <OwnerReply asked={{ title, option: kind }} reply={reply} />
     </Stack>
   )
 }
@@ -157,7 +155,7 @@ const fields = [
   { key: 'worthLeftPercent', label: 'Worth left at the end that counts, %', least: 0, most: 100 },
 ] as const
 
-/** What the owner's money is reckoned by; kept with the visit when a field is left, and what cannot be is named and not kept. */
+/** How the owner values later money; kept with the visit when a field is left, and what cannot be is named and not kept. */
 function Terms({ terms }: { terms: OwnerTerms }) {
   const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
@@ -168,14 +166,7 @@ function Terms({ terms }: { terms: OwnerTerms }) {
         kind: 'visit',
         fact: {
           ...visit.visit,
-          commission: {
-            purpose: 'condition',
-            forWhom: '',
-            dueOn: null,
-            licence: '',
-            ...commission,
-            terms: { ...commission?.terms, ...changed },
-          },
+          commission: commissionWith(commission, { terms: { ...commission?.terms, ...changed } }),
         },
       },
     ])

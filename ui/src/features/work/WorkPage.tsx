@@ -133,9 +133,8 @@ function WithoutJob() {
 
 /** What the owner said to jobs that the list has no more: kept, with what was asked. */
 function OtherReplies() {
-  const { assessment, records } = useVisitContext()
-  const ofOptions = new Set((records.ownerReplies ?? []).filter(({ option }) => option).map(({ id }) => id))
-  const gone = (assessment.replies ?? []).filter(({ id }) => !ofOptions.has(id))
+  const { assessment } = useVisitContext()
+  const gone = (assessment.replies ?? []).filter(({ option }) => option === '')
   if (gone.length === 0) return null
   return (
     <Box className="k-sheet" as="section" aria-label="Replies to earlier jobs">

@@ -1,6 +1,6 @@
 using Kalpa.Core.Facts;
 
-namespace Kalpa.Core.Options;
+namespace Kalpa.Core.Costs;
 
 /// <summary>
 /// Amounts of later years in today's money: what is paid in <c>t</c> years costs <c>((1 + growth) / (1 + interest))^t</c> of today's price. Interest tables of
