@@ -18,6 +18,9 @@ public sealed class TestServer : WebApplicationFactory<Program>
 {
     private static readonly Lock Starting = new();
 
+    /// <summary>A data folder that holds the demo, taken in once: photos, passwords and summaries cost seconds, a copy costs none.</summary>
+    private static readonly Lazy<string> DemoData = new(TakeInDemo);
+
     private readonly string data;
     private readonly bool demo;
     private readonly bool leave;
@@ -28,6 +31,10 @@ public sealed class TestServer : WebApplicationFactory<Program>
         this.demo = demo;
         leave = on is not null;
         data = on ?? Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
+        if (demo && on is null)
+        {
+            CopyFolder(DemoData.Value, data);
+        }
         // Read by the program before the host is built, so they cannot come later; they are the whole process's, so one server at a time starts.
         lock (Starting)
         {
@@ -76,6 +83,24 @@ public sealed class TestServer : WebApplicationFactory<Program>
         var visitor = new Inspector(CreateClient(new WebApplicationFactoryClientOptions { BaseAddress = new Uri("https://localhost") }));
         await visitor.Refresh();
         return visitor;
+    }
+
+    private static string TakeInDemo()
+    {
+        var folder = Directory.CreateTempSubdirectory("kalpa-demo-taken-in").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, true);
+        using (new TestServer(demo: true, on: folder)) { }
+        return folder;
+    }
+
+    private static void CopyFolder(string from, string to)
+    {
+        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories))
+        {
+            var target = Path.Combine(to, Path.GetRelativePath(from, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+            File.Copy(file, target);
+        }
     }
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

@@ -20,7 +20,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "11";
+    public const string MethodVersion = "12";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -39,11 +39,11 @@ public static class Assessor
             OfSlope(slope, input, book, sun, planned, memory is null ? facts => RemainingLife.Of(book, facts) : memory.Life);
         var slopes = ordered.Select(s => memory is null ? Judged(s) : memory.Slope(s.Id, () => Judged(s))).ToList();
         var judge = new FindingJudge(book, input, slopes, planned);
-        var causes = CausesFirst.Links(book, judge.Combined, input.Findings);
+        var roofProblems = RoofProblems.Of(book, input.Findings);
+        var causes = CausesFirst.Links(book, judge.Combined, input.Findings, roofProblems);
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var roofProblems = RoofProblems.Of(book, input.Findings);
         var decisions = RoofDecisions.Of(book, input, slopes, findings, planned);
         var (work, cost) = WorkCosts.Of(
             book,
@@ -237,12 +237,23 @@ public static class Assessor
     }
 
     /// <summary>
-    /// Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown; as the inspector has it, where that is recorded.
+    /// Whether the slope itself is to be re-roofed or rebuilt within the year, as far as its figures are shown; as the inspector has it, where that is recorded. A
+    /// recommendation without a time leaves the computed one.
     /// </summary>
     internal static bool ReroofDue(SlopeAssessment slope, OpinionFact? opinion, DateOnly asOf) =>
         SlopeOpinions.Renews(opinion) is { } renews
-            ? renews && SlopeOpinions.Urgency(opinion!, asOf) >= UrgencyClass.WithinYear
+            ? renews
+                && SlopeOpinions.Urgency(opinion!, asOf) >= UrgencyClass.WithinYear
+                && !(SlopeOpinions.When(opinion!).Length == 0 && IsPlanned(slope))
             : slope.Fitness?.State == FitnessState.Unfit || slope is { FiguresCovered: false, Life.Stated.Likely: <= ReroofWithinYears };
+
+    private static bool IsPlanned(SlopeAssessment slope) =>
+        slope
+            is {
+                Fitness.State: not FitnessState.Unfit,
+                FiguresCovered: false,
+                Life.Stated.Likely: > ReroofWithinYears and <= RoofDecisions.PlanYears
+            };
 
     internal static bool NearEnd(SlopeAssessment slope, OpinionFact? opinion) =>
         SlopeOpinions.Renews(opinion) ?? (slope.Fitness?.State == FitnessState.Unfit || slope.Life?.Stated is { Likely: <= NearEndYears });

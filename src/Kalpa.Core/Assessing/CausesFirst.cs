@@ -1,12 +1,13 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>A finding that brings about another one.</summary>
-internal readonly record struct CauseLink(Guid Cause, Guid Effect);
+/// <summary>A finding that brings about another one; <paramref name="ByLink"/>: as any of its kind can, without a combination that weighs it.</summary>
+internal readonly record struct CauseLink(Guid Cause, Guid Effect, bool ByLink = false);
 
 /// <summary>
 /// What brings about something else is corrected first: a fan that wets the attic before its mold is treated. A cause is raised to the class of what it brings
@@ -19,7 +20,8 @@ internal static class CausesFirst
     public static IReadOnlyList<CauseLink> Links(
         RuleBook book,
         IReadOnlyList<CombinationAnswer> combined,
-        IReadOnlyList<FindingFact> findings
+        IReadOnlyList<FindingFact> findings,
+        IReadOnlyList<RoofProblem> problems
     )
     {
         var conditionOf = findings.ToDictionary(f => f.Id, f => f.Condition);
@@ -33,13 +35,29 @@ internal static class CausesFirst
             var isCause = met.Findings.ToLookup(id => causes.Contains(conditionOf[id]));
             links.AddRange(isCause[true].SelectMany(cause => isCause[false].Select(effect => new CauseLink(cause, effect))));
         }
-        return [.. links.Distinct()];
+        return [.. links.Concat(InProblems(book, conditionOf, problems)).DistinctBy(l => (l.Cause, l.Effect))];
     }
+
+    /// <summary>What the rule book says that one part of a problem brings about in another.</summary>
+    private static IEnumerable<CauseLink> InProblems(
+        RuleBook book,
+        Dictionary<Guid, string> conditionOf,
+        IReadOnlyList<RoofProblem> problems
+    ) =>
+        problems.SelectMany(p =>
+            p.Parts.SelectMany(effect =>
+                p.Parts.Where(cause => book.LinksTo(conditionOf[effect.FindingId]).Any(l => l.Cause == conditionOf[cause.FindingId]))
+                    .Select(cause => new CauseLink(cause.FindingId, effect.FindingId, ByLink: true))
+            )
+        );
 
     public static IEnumerable<FindingAssessment> Raised(IReadOnlyList<FindingAssessment> judged, IReadOnlyList<CauseLink> links)
     {
         var byId = judged.ToDictionary(f => f.FindingId);
-        var effectsOf = links.ToLookup(l => l.Cause, l => l.Effect);
+        // What makes damage a danger (a person below) is not what brought it about.
+        var effectsOf = links
+            .Where(l => !l.ByLink || byId[l.Effect].Urgency.Class != UrgencyClass.MakeSafeNow)
+            .ToLookup(l => l.Cause, l => l.Effect);
         foreach (var finding in judged)
         {
             var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(f => f.Verdict.IsDefect).MaxBy(f => f.Urgency.Class);

@@ -35,7 +35,7 @@ internal sealed class RenewalPlans
     {
         (this.book, Judged) = (book, judged);
         (Input, planned) = Assessor.Prepared(book, recorded);
-        causes = CausesFirst.Links(book, judged.Combinations, Input.Findings);
+        causes = CausesFirst.Links(book, judged.Combinations, Input.Findings, judged.RoofProblems);
         var computed = RoofDecisions.Of(book, WithoutOpinions(Input), judged.Slopes, judged.Findings, planned);
         Stopped = [.. computed.Where(d => d is { Renews: true, Due: null }).SelectMany(d => d.SlopeIds)];
         Open =

@@ -1,5 +1,6 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
@@ -11,15 +12,52 @@ internal static class Folding
     /// <summary>Longer than this a title of two repairs is no title.</summary>
     private const int LongestTitle = 90;
 
+    /// <summary>
+    /// Signs put into the repair of what made them, before it is known which repairs go with a section. A cause that has to wait for the section has no repair that
+    /// would end the sign, which is looked into meanwhile.
+    /// </summary>
+    public static IReadOnlyList<Job> Signs(IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
+    {
+        var jobOf = repairs.ToDictionary(r => r.Lead!.FindingId);
+        var folded = new Dictionary<Guid, Job?>();
+        foreach (var problem in problems)
+        {
+            var own = Own(problem, jobOf);
+            var lead = own.FindIndex(o =>
+                o.Part.Role != ProblemRole.Sign && IsRepair(o.Job) && o.Job.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Apart
+            );
+            var signs = own.Where(o => o.Part.Role == ProblemRole.Sign && (IsRepair(o.Job) || IsSignOnly(o))).ToList();
+            if (lead < 0 || signs.Count == 0)
+            {
+                continue;
+            }
+            folded[own[lead].Job.Lead!.FindingId] = Folded([own[lead], .. signs]);
+            signs.ForEach(s => folded[s.Job.Lead!.FindingId] = null);
+        }
+        return [.. repairs.Select(r => folded.TryGetValue(r.Lead!.FindingId, out var other) ? other : r).OfType<Job>()];
+    }
+
+    /// <summary>The jobs of a problem: causes first, of several the weightiest, whichever was recorded first.</summary>
+    private static List<(ProblemPart Part, Job Job)> Own(RoofProblem problem, Dictionary<Guid, Job> jobOf) =>
+        [
+            .. problem
+                .Parts.Where(p => jobOf.ContainsKey(p.FindingId))
+                .Select(p => (Part: p, Job: jobOf[p.FindingId]))
+                .OrderBy(o => o.Part.Role)
+                .ThenByDescending(o => o.Job.Item.Urgency)
+                .ThenByDescending(o => o.Job.Governing!.Rank)
+                .ThenByDescending(o => o.Job.Item.LossHigh)
+                .ThenBy(o => o.Job.Condition!.Code, StringComparer.Ordinal),
+        ];
+
     public static IEnumerable<Job> ByProblem(IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
     {
         var jobOf = repairs.ToDictionary(r => r.Lead!.FindingId);
         foreach (var problem in problems)
         {
-            var own = problem.Parts.Where(p => jobOf.ContainsKey(p.FindingId)).Select(p => (Part: p, Job: jobOf[p.FindingId])).ToList();
-            var lead = own.FindIndex(o => Leads(o.Part, o.Job));
-            var one =
-                lead < 0 ? [] : own.Where((o, at) => at == lead || Joins(o.Part, o.Job)).OrderBy(o => o.Job != own[lead].Job).ToList();
+            var own = Own(problem, jobOf);
+            var lead = Lead(own);
+            var one = lead < 0 ? [] : own.Where((o, at) => at == lead || Joins(own[lead], o)).OrderBy(o => o.Job != own[lead].Job).ToList();
             foreach (var alone in own.Where(o => !one.Contains(o)))
             {
                 yield return alone.Job;
@@ -31,16 +69,46 @@ internal static class Folding
         }
     }
 
-    private static bool Leads(ProblemPart part, Job job) => part.Role != ProblemRole.Sign && IsRepair(job);
-
-    /// <summary>A sign goes with what made it. What endangers people stays a job by itself, and so does what somebody else has to evaluate.</summary>
-    private static bool Joins(ProblemPart part, Job job) =>
-        IsRepair(job)
-        || (
-            part.Role == ProblemRole.Sign
-            && job.Item.Urgency != UrgencyClass.MakeSafeNow
-            && job.Lead!.Outcome is FindingOutcome.Investigate or FindingOutcome.Watch
+    /// <summary>
+    /// What the others go with: damage that endangers people, where the same trade repairs its cause as well; else the first repair; where nothing is repaired yet, a
+    /// cause that somebody has to open up.
+    /// </summary>
+    private static int Lead(List<(ProblemPart Part, Job Job)> own)
+    {
+        var danger = own.FindIndex(o =>
+            IsDangerousDamage(o) && own.Exists(c => c.Part.Role == ProblemRole.Cause && IsSameWork(o.Job, c.Job))
         );
+        var repair = danger >= 0 ? danger : own.FindIndex(o => o.Part.Role != ProblemRole.Sign && IsRepair(o.Job));
+        return repair >= 0 ? repair : own.FindIndex(o => o.Part.Role == ProblemRole.Cause && IsEvaluated(o.Job));
+    }
+
+    private static bool IsDangerousDamage((ProblemPart Part, Job Job) of) =>
+        of.Part.Role == ProblemRole.Damage
+        && of.Job.Item.Urgency == UrgencyClass.MakeSafeNow
+        && of.Job.Lead!.Outcome == FindingOutcome.Mend;
+
+    /// <summary>Of one trade, and at one place that is named: then it is opened once.</summary>
+    private static bool IsSameWork(Job danger, Job cause) =>
+        IsRepair(cause) && cause.Item.Trade == danger.Item.Trade && Places.Same(PlaceOf(danger), PlaceOf(cause)) == true;
+
+    private static string PlaceOf(Job job) => Places.Plain(job.Item.Resolves![0].Place);
+
+    private static bool IsEvaluated(Job job) =>
+        job.Item.Urgency != UrgencyClass.MakeSafeNow && job.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
+
+    /// <summary>
+    /// A sign goes with what made it, and what is evaluated with its cause once that is opened. Else what endangers people stays a job by itself, and so does what
+    /// somebody else has to evaluate.
+    /// </summary>
+    private static bool Joins((ProblemPart Part, Job Job) lead, (ProblemPart Part, Job Job) other) =>
+        IsDangerousDamage(lead) ? other.Part.Role != ProblemRole.Damage && IsSameWork(lead.Job, other.Job) || IsSignOnly(other)
+        : IsRepair(lead.Job) ? IsRepair(other.Job) || IsSignOnly(other)
+        : IsEvaluated(other.Job);
+
+    private static bool IsSignOnly((ProblemPart Part, Job Job) of) =>
+        of.Part.Role == ProblemRole.Sign
+        && of.Job.Item.Urgency != UrgencyClass.MakeSafeNow
+        && of.Job.Lead!.Outcome is FindingOutcome.Investigate or FindingOutcome.Watch;
 
     private static bool IsRepair(Job job) =>
         job.Item.Urgency != UrgencyClass.MakeSafeNow
@@ -56,7 +124,8 @@ internal static class Folding
         {
             Title = Title(
                 lead.Item,
-                [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)]
+                [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)],
+                IsEvaluated(lead)
             ),
             Urgency = governing.Item.Urgency,
             Marks = governing.Item.Marks,
@@ -69,19 +138,22 @@ internal static class Folding
             NotARepair = of.Select(o => o.Job.Item.NotARepair).FirstOrDefault(n => n.Length > 0) ?? "",
             LossLow = dearest.LossLow,
             LossHigh = dearest.LossHigh,
-            Trade = Trades([.. of.Select(o => o.Job.Item.Trade)]),
+            Trade = IsEvaluated(lead) ? lead.Item.Trade : Trades([.. of.Select(o => o.Job.Item.Trade)]),
             Resolves = [.. of.SelectMany(o => o.Job.Item.Resolves!)],
         };
         return lead with { Item = item, Governing = governing.Governing! with { LossLow = item.LossLow, LossHigh = item.LossHigh } };
     }
 
-    private static string Title(WorkItem lead, List<WorkItem> others)
+    private static string Title(WorkItem lead, List<WorkItem> others, bool evaluated)
     {
-        if (others.Count == 0)
+        if (others.Count == 0 || evaluated)
         {
             return lead.Title;
         }
-        var both = $"{lead.Title} and {Sentences.Lower(others[0].Title)}";
+        // Two that are double in themselves are told apart by more than a third "and".
+        var isDouble =
+            lead.Title.Contains(" and ", StringComparison.Ordinal) || others[0].Title.Contains(" and ", StringComparison.Ordinal);
+        var both = $"{lead.Title}{(isDouble ? ";" : " and")} {Sentences.Lower(others[0].Title)}";
         return others.Count == 1 && both.Length <= LongestTitle && others[0].Title != lead.Title
             ? both
             : $"{lead.Title}, with {Sentences.Count(others.Count, "related repair")}";
@@ -90,7 +162,8 @@ internal static class Folding
     /// <summary>A roofer where none is named; several are named together.</summary>
     private static string Trades(List<string> of)
     {
-        var several = of.Distinct().ToList();
+        // A chimney mason is a mason.
+        var several = of.Distinct().Where(t => t.Length == 0 || !of.Exists(o => o.EndsWith($" {t}", StringComparison.Ordinal))).ToList();
         return several.Count == 1 ? several[0] : Sentences.List([.. several.Select(t => t.Length == 0 ? "roofer" : t)]);
     }
 }

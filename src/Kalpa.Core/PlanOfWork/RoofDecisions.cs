@@ -55,6 +55,12 @@ public static class RoofDecisions
     /// <summary>Slopes that fall due within so many years of each other are one section (common practice: one mobilization).</summary>
     public const int OneSectionYears = 3;
 
+    /// <summary>
+    /// What falls due so many years after a section that is renewed now is done with it (common practice: a second mobilization costs more than two years of an old
+    /// covering are worth; more are not given away).
+    /// </summary>
+    public const int NowWithYears = 2;
+
     /// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>.</summary>
     private sealed record OfSlope(
         SlopeAssessment Slope,
@@ -64,7 +70,7 @@ public static class RoofDecisions
         UrgencyClass Urgency = UrgencyClass.WithReroof,
         DueYears? Due = null,
         string When = "",
-        bool Unfit = false,
+        bool TooFlat = false,
         bool ByInspector = false,
         string Computed = "",
         string Who = "",
@@ -73,10 +79,15 @@ public static class RoofDecisions
     {
         public bool Soon => Urgency >= UrgencyClass.WithinYear;
 
+        private bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
+
+        /// <summary>Decided by what was found or by years, not by somebody's word or an option.</summary>
+        public bool ByFacts => !ByInspector && !InOption;
+
         /// <summary>What one section has in common, whatever the plan says.</summary>
-        public (RoofAction, CoveringFamily?, UrgencyClass, bool, bool, string, bool, bool) Kind =>
-            Action is RoofAction.Replace or RoofAction.Relay
-                ? (Action, Family, Urgency, Unfit, ByInspector, Who, Due is null, InOption)
+        public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, string, bool, bool) Kind =>
+            Renews
+                ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who, !ByFacts && Due is null, InOption)
                 : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
     }
 
@@ -110,7 +121,7 @@ public static class RoofDecisions
         foreach (var one in slopes.Select(Decided).OrderBy(d => d.Due?.Likely ?? 0))
         {
             // Two sections that meet over this slope are one.
-            var with = sections.Where(s => Together(s, one, planned)).ToList();
+            var with = sections.Where(s => Together(s, one, planned, input.AsOf)).ToList();
             sections.RemoveAll(with.Contains);
             sections.Add([.. with.SelectMany(s => s), one]);
         }
@@ -120,7 +131,7 @@ public static class RoofDecisions
             .. sections
                 .Select(s => s.OrderBy(d => place[d.Slope.SlopeId]).ToList())
                 .OrderByDescending(s => s[0].Action)
-                .ThenByDescending(s => s[0].Urgency)
+                .ThenByDescending(s => s.Max(d => d.Urgency))
                 .ThenBy(s => s.Min(d => d.Due?.Likely ?? int.MaxValue))
                 .ThenBy(s => place[s[0].Slope.SlopeId])
                 .Select(s => Section(s, slopes.Count)),
@@ -157,7 +168,10 @@ public static class RoofDecisions
 
         if (slope.Fitness is { State: FitnessState.Unfit } fitness)
         {
-            return Soon(RoofAction.Replace, fitness.Reason) with { Unfit = true };
+            // Water that has come in through a covering that never suited its place comes in again.
+            var wet = findings.Any(f => f.SlopeId == slope.SlopeId && IsWet(book, f, facts[f.FindingId]));
+            var unfit = Soon(RoofAction.Replace, fitness.Reason) with { TooFlat = fitness.LimitId is not null };
+            return wet ? unfit with { Urgency = UrgencyClass.ThisSeason, When = "this season" } : unfit;
         }
         if (StopOn(book, slope, findings, facts) is { } stop)
         {
@@ -192,6 +206,11 @@ public static class RoofDecisions
         return KeepsCovering(decided, findings);
     }
 
+    private static bool IsWet(RuleBook book, FindingAssessment judged, FindingFact found) =>
+        judged.Verdict.IsDefect
+        && found.Evidence.ShowsWater()
+        && book.FindElement(AsRecorded.Condition(book, found).Element) is not { Separate: true };
+
     private static OfSlope KeepsCovering(OfSlope decided, IReadOnlyList<FindingAssessment> findings) =>
         findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))
             ? decided with
@@ -206,8 +225,11 @@ public static class RoofDecisions
 
     private static int Whole(double years) => (int)Math.Round(years);
 
+    /// <summary>A defect that somebody acts on within the year; what is only watched, or waits for a covering years away, is upkeep.</summary>
     private static bool IsRepaired(FindingAssessment finding) =>
-        finding.Verdict.IsDefect && finding.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade;
+        finding.Verdict.IsDefect
+        && finding.Outcome is not (FindingOutcome.Watch or FindingOutcome.DocumentOnly)
+        && finding.Urgency.Class >= UrgencyClass.WithinYear;
 
     /// <summary>The first of the book's stops that a finding on the slope, or of the whole roof, meets; what is only suspected stops nothing.</summary>
     private static RepairStop? StopOn(
@@ -298,7 +320,7 @@ public static class RoofDecisions
         IReadOnlyList<FindingAssessment> findings
     )
     {
-        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, Unfit: own.Unfit, InOption: true);
+        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, TooFlat: own.TooFlat, InOption: true);
         var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
         var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
         return renewal switch
@@ -319,18 +341,34 @@ public static class RoofDecisions
     /// Whether a slope joins a section: the same decision by the same person, due within a few years. A section to be renewed is also of one kind of covering, and of
     /// one piece on the plan, where there is one. Slopes come by their years: the first of a section is its earliest.
     /// </summary>
-    private static bool Together(List<OfSlope> section, OfSlope one, PlannedRoof planned) =>
+    private static bool Together(List<OfSlope> section, OfSlope one, PlannedRoof planned, DateOnly asOf) =>
         section[0].Kind == one.Kind
-        && (section[0].Due is not { } due || one.Due!.Likely - due.Likely <= OneSectionYears)
+        && DueTogether(section, one, asOf)
         && (
             one.Action is not (RoofAction.Replace or RoofAction.Relay)
             || section.Exists(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false)
         );
 
+    private static bool DueTogether(List<OfSlope> section, OfSlope one, DateOnly asOf)
+    {
+        var now = section.Where(s => s.Soon).ToList();
+        return one.Due is not { } due
+            || (now.Count > 0 && one.Soon)
+            || (
+                now.Count > 0
+                    ? due.Likely - now.Max(s => s.Due?.Likely ?? asOf.Year) <= NowWithYears
+                    : section[0].Due is not { } first || due.Likely - first.Likely <= OneSectionYears
+            );
+    }
+
     private static RoofDecision Section(List<OfSlope> of, int slopes)
     {
-        var first = of[0];
-        var due = of.Select(d => d.Due).OfType<DueYears>().ToList();
+        var first = of.MaxBy(d => d.Urgency)!;
+        // What is done now has the years of what makes it so.
+        var due = of.Where(d => d.Soon == first.Soon && (first.Due is not null || !first.Soon))
+            .Select(d => d.Due)
+            .OfType<DueYears>()
+            .ToList();
         DueYears? range = due.Count == 0 ? null : new(due.Min(d => d.From), due.Min(d => d.Likely), due.Max(d => d.To));
         var whole = of.Count == slopes && slopes > 1;
         var named = whole ? "the whole roof" : Sentences.Lower(Sentences.Slopes([.. of.Select(d => d.Slope.Letter)]));
@@ -343,7 +381,13 @@ public static class RoofDecisions
             first.Soon,
             Title(first, named, one, ""),
             Title(first, named, one, range is null || first.Soon ? first.When : When(range)),
-            Each(of, d => d.Why),
+            Each(
+                of,
+                d =>
+                    first.Soon && !d.Soon && d.Due is { } later
+                        ? $"{d.Why} It is due about {later.Likely}, soon enough to be done with the rest."
+                        : d.Why
+            ),
             Mark(first, range),
             first.ByInspector,
             Each(of, d => d.Computed),
@@ -356,7 +400,7 @@ public static class RoofDecisions
     {
         var what = of.Action switch
         {
-            RoofAction.Replace when of.Unfit => "Replace or re-slope",
+            RoofAction.Replace when of.TooFlat => "Replace or re-slope",
             RoofAction.Replace when of.Family == CoveringFamily.Membrane => "Replace",
             RoofAction.Replace => "Re-roof",
             RoofAction.Relay => "Relay",
@@ -386,7 +430,7 @@ public static class RoofDecisions
         var now = of.Soon || of.ByInspector;
         return of.Action switch
         {
-            RoofAction.Replace when of.Unfit => $"Replace the covering of {named} or re-slope {it}{when}",
+            RoofAction.Replace when of.TooFlat => $"Replace the covering of {named} or re-slope {it}{when}",
             RoofAction.Replace when of.Family == CoveringFamily.Membrane =>
                 $"{(now ? "Replace" : "Plan to replace")} the membrane on {named}{when}",
             RoofAction.Replace => $"{(now ? "Re-roof" : "Plan the re-roof of")} {named}{when}",

@@ -40,7 +40,10 @@ public static class RoofProblems
 
     public static IReadOnlyList<RoofProblem> Of(RuleBook book, IReadOnlyList<FindingFact> findings)
     {
-        List<Placed> placed = [.. findings.OrderBy(f => f.Id).Select(f => new Placed(f, AsRecorded.Condition(book, f), Plain(f.Place)))];
+        List<Placed> placed =
+        [
+            .. findings.OrderBy(f => f.Id).Select(f => new Placed(f, AsRecorded.Condition(book, f), Places.Plain(f.Place))),
+        ];
         var groups = new Groups(placed.Count);
         for (var one = 0; one < placed.Count; one++)
         {
@@ -126,7 +129,7 @@ public static class RoofProblems
                 SameOrUnknown(cause.Finding.SlopeId, effect.Finding.SlopeId)
                 && SameOrUnknown(cause.Finding.DetailId, effect.Finding.DetailId)
                 && Pinned(cause, effect) != false
-                && SamePlace(cause, effect) != false
+                && !Places.AreTwo(cause.Place, effect.Place)
             )
         );
 
@@ -143,22 +146,7 @@ public static class RoofProblems
             ? null
             : a.SlopeId == b.SlopeId && Math.Abs(a.Along - b.Along) < OnePlaceInches && Math.Abs(a.Up - b.Up) < OnePlaceInches;
 
-    /// <summary>Whether two places in words are one: the same, or one within the other ("chimney", "kitchen chimney"); null where one has none.</summary>
-    private static bool? SamePlace(Placed one, Placed other) =>
-        one.Place.Length == 0 || other.Place.Length == 0
-            ? null
-            : one.Place.Contains(other.Place, StringComparison.Ordinal) || other.Place.Contains(one.Place, StringComparison.Ordinal);
-
-    /// <summary>A place in whole words with a blank around each, so that one holds another as words; without articles and stops.</summary>
-    private static string Plain(string place)
-    {
-        var words = place
-            .ToLowerInvariant()
-            .Split([' ', ',', '.', ';'], StringSplitOptions.RemoveEmptyEntries)
-            .Where(w => w != "the")
-            .ToList();
-        return words.Count == 0 ? "" : $" {string.Join(' ', words)} ";
-    }
+    private static bool? SamePlace(Placed one, Placed other) => Places.Same(one.Place, other.Place);
 
     private static RoofProblem Problem(RuleBook book, List<Placed> members, string why)
     {

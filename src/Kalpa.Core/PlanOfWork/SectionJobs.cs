@@ -69,15 +69,15 @@ internal static class SectionJobs
         var decision = section.Decision;
         var (kind, steps) =
             decision.Action == RoofAction.Relay ? (WorkKind.Relay, RelaySteps)
-            : on.Exists(s => s.Fitness?.State == FitnessState.Unfit) ? (WorkKind.Rebuild, RebuildSteps)
+            : on.Exists(s => s.Fitness?.State == FitnessState.Unfit)
+                ? (WorkKind.Rebuild, on.Exists(s => s.Fitness?.LimitId is not null) ? RebuildSteps : ReroofSteps)
             : (WorkKind.Reroof, ReroofSteps);
-        // Water that has come in through a covering that never suited its place comes in again.
-        var wet = section.Included.Any(f => input.Findings.First(o => o.Id == f.FindingId).Evidence.ShowsWater());
-        var urgency =
-            kind == WorkKind.Rebuild && wet && decision.Urgency < UrgencyClass.ThisSeason ? UrgencyClass.ThisSeason : decision.Urgency;
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
-        return Item(on, kind, decision.Title, urgency, decision.Why, [.. steps, .. withIt.Distinct()]) with { Included = section.Included };
+        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. steps, .. withIt.Distinct()]) with
+        {
+            Included = section.Included,
+        };
     }
 
     private static WorkItem Specialist(RoofDecision decision, List<SlopeAssessment> on) =>

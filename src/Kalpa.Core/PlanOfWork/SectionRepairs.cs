@@ -50,23 +50,47 @@ internal sealed class SectionRepairs
                 decision.Renews && (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced) && !IsSeparate(book, r)
             )
             .ToList();
+        var cannotWait = included
+            .Where(r => CannotWait(r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId].Evidence)]))
+            .ToList();
+        // What cannot be made tight by itself is kept dry at the openings beside it, where there are any.
+        var opening = cannotWait.Exists(r => IsOpening(r));
         return new SectionRepairs(
             decision,
             included,
-            [.. included.Where(r => CannotWait(r, decision, facts[r.Lead!.FindingId])).Select(r => ForNow(r, decision))]
+            [.. cannotWait.Where(r => IsOpening(r) || !opening).Select(r => ForNow(r, decision))]
         );
     }
 
     private static bool IsSeparate(RuleBook book, Job repair) =>
         repair.Item.Urgency == UrgencyClass.MakeSafeNow
         || repair.Item.Trade.Length > 0
-        || book.FindElement(repair.Condition!.Element) is { Separate: true }
+        || (repair.Condition!.AtRenewal == AtRenewal.Apart && repair.Lead!.RemedyTitle == repair.Condition.Remedy.Title)
+        || book.FindElement(repair.Condition.Element) is { Separate: true }
         || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
 
-    /// <summary>Water that enters, and what is due sooner than the section: within the year where that is still years away.</summary>
-    private static bool CannotWait(Job repair, RoofDecision decision, FindingFact fact) =>
-        fact.Evidence == WaterEvidence.Active
-        || repair.Item.Urgency >= (decision.Soon ? UrgencyClass.BeforeNextRain : UrgencyClass.WithinYear);
+    private static bool IsOpening(Job repair) => repair.Condition!.AtRenewal == AtRenewal.Done;
+
+    /// <summary>
+    /// Water that enters, and what is due sooner than the section: within the year where that is still years away. Wear that lets no water in waits, and so does what
+    /// cannot be made tight by itself.
+    /// </summary>
+    private static bool CannotWait(Job repair, RoofDecision decision, List<WaterEvidence> seen) =>
+        seen.Contains(WaterEvidence.Active)
+        || (
+            IsOpening(repair)
+            && !(repair.Governing!.Consequence == Consequence.EarlyAgeing && IsMended(repair) && !seen.Exists(e => e.ShowsWater()))
+            && repair.Item.Urgency
+                >= (
+                    !decision.Soon ? UrgencyClass.WithinYear
+                    // A gap that grows is not left open for as long as a section may take.
+                    : repair.Condition!.Progression == Progression.Fast && decision.Urgency < UrgencyClass.ThisSeason
+                        ? UrgencyClass.ThisSeason
+                    : UrgencyClass.BeforeNextRain
+                )
+        );
+
+    private static bool IsMended(Job repair) => repair.Lead!.Outcome == FindingOutcome.Mend;
 
     private static Job ForNow(Job repair, RoofDecision decision)
     {

@@ -47,7 +47,7 @@ internal static class WorkList
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
-        var repairs = findings
+        var single = findings
             .Where(f =>
                 // Water was seen: then a measure that conforms only says that the water has another way in.
                 (
@@ -60,6 +60,7 @@ internal static class WorkList
             )
             .Select(f => Repair(book, facts[f.FindingId], f, input))
             .ToList();
+        var repairs = Folding.Signs(single, problems);
         var allRenewed = decisions.All(d => d.Renews);
         var sections = decisions.Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, facts)).ToList();
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
@@ -68,6 +69,8 @@ internal static class WorkList
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
+            // A slope that never suited its covering goes before single repairs that can wait as long.
+            .ThenByDescending(j => j.Item.Kind == WorkKind.Rebuild)
             .ThenByDescending(j => j.Item.LossHigh)
             .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
@@ -142,14 +145,20 @@ internal static class WorkList
 
     private static string Above(List<Job> ordered, int at, IReadOnlyList<CauseLink> causes)
     {
-        if (at + 1 >= ordered.Count || ordered[at].Governing is not { } urgency)
+        if (at + 1 >= ordered.Count)
         {
             return "";
         }
         var (item, next) = (ordered[at].Item, ordered[at + 1].Item);
+        if (ordered[at].Governing is not { } urgency)
+        {
+            return item.Kind == WorkKind.Rebuild && next.Kind != WorkKind.Rebuild && item.Urgency == next.Urgency
+                ? $"Ranked above “{Sentences.Lower(next.Title)}” because the slope is not suitable as built."
+                : "";
+        }
         if (ordered[at + 1].Governing is { } then)
         {
-            return Of(ordered[at]).Any(cause => Of(ordered[at + 1]).Any(effect => causes.Contains(new CauseLink(cause, effect))))
+            return Of(ordered[at]).Any(cause => Of(ordered[at + 1]).Any(effect => causes.Any(l => l.Cause == cause && l.Effect == effect)))
                 ? $"Ranked above “{Sentences.Lower(next.Title)}” because it brings that about: correct the cause first."
                 : Reasons.Above(urgency, next.Title, then);
         }

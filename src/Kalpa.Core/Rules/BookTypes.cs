@@ -134,6 +134,23 @@ public sealed record Question(
 /// <summary>A look that a condition asks for at a later station.</summary>
 public sealed record FollowUp(string Station, string Text);
 
+/// <summary>What becomes of a repair where the covering of its section is renewed.</summary>
+[JsonConverter(typeof(CamelCaseEnum<AtRenewal>))]
+public enum AtRenewal
+{
+    /// <summary>It is done with it, and is made tight for the time being where it cannot wait.</summary>
+    Done,
+
+    /// <summary>It is upkeep, done now whatever becomes of the covering: a drain is cleared.</summary>
+    Apart,
+
+    /// <summary>Nothing of it can be made tight by itself: it is done with the renewal and not before.</summary>
+    Within,
+
+    /// <summary>It can be done only while the covering is off, so it waits for that, however far off it is.</summary>
+    Only,
+}
+
 /// <summary>
 /// Something that can be wrong, as one sees it, with its meaning and remedy. <paramref name="PhotosDue"/> are photos it must have by rule;
 /// <paramref name="PhotoAt"/> is a station of which every slope concerned must be photographed; <paramref name="Footing"/> what it says of
@@ -145,7 +162,8 @@ public sealed record FollowUp(string Station, string Text);
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
 /// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense; <paramref name="Element"/>: the part of the roof that it
-/// is on; <paramref name="Amount"/>: how its extent is given, where not as its element's; <paramref name="Makeshift"/>: put over a defect that it does not repair.
+/// is on; <paramref name="Amount"/>: how its extent is given, where not as its element's; <paramref name="Makeshift"/>: put over a defect that it does not repair;
+/// <paramref name="AtRenewal"/>: what becomes of its repair where the covering is renewed; <paramref name="IndoorAir"/>: moist air from inside harms there, not rain.
 /// </summary>
 public sealed record Condition(
     string Code,
@@ -185,7 +203,9 @@ public sealed record Condition(
     string Observed = "",
     string Element = "",
     AmountKind? Amount = null,
-    bool Makeshift = false
+    bool Makeshift = false,
+    AtRenewal AtRenewal = AtRenewal.Done,
+    bool IndoorAir = false
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

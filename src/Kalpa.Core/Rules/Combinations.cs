@@ -8,7 +8,7 @@ namespace Kalpa.Core.Rules;
 [JsonConverter(typeof(CamelCaseEnum<CombinationScope>))]
 public enum CombinationScope
 {
-    /// <summary>At one detail: the same slope, and not two different details of it.</summary>
+    /// <summary>At one detail: the same slope, and not two different details of it or places that have nothing in common.</summary>
     Detail,
     Slope,
     Roof,
@@ -157,7 +157,8 @@ public static class Combinations
     }
 
     private static bool SameDetail(FindingFact a, FindingFact b) =>
-        a.SlopeId == b.SlopeId && (a.DetailId is null || b.DetailId is null || a.DetailId == b.DetailId);
+        a.SlopeId == b.SlopeId
+        && (a.DetailId is null || b.DetailId is null ? !Places.ShareNothing(a.Place, b.Place) : a.DetailId == b.DetailId);
 
     private static bool Holds(Clause clause, List<FindingFact> group, CombinationFacts facts, List<FindingFact> matched)
     {

@@ -77,6 +77,9 @@ public static class Urgencies
 
     private const UrgencyClass LeastInOpenAir = UrgencyClass.ThisSeason;
 
+    /// <summary>Moist air from inside does its harm over a winter, and wind with the storms of a season: neither with the next rain.</summary>
+    private const UrgencyClass MostWithoutRain = UrgencyClass.ThisSeason;
+
     /// <summary>A danger that takes another event to injure anyone is corrected within the year.</summary>
     private const UrgencyClass WhileDormant = UrgencyClass.WithinYear;
 
@@ -165,19 +168,27 @@ public static class Urgencies
             likely >= BeforeNextRainFrom ? UrgencyClass.BeforeNextRain
             : likely >= ThisSeasonFrom ? UrgencyClass.ThisSeason
             : likely >= WithinYearFrom ? UrgencyClass.WithinYear
-            : facts.NearEnd ? UrgencyClass.WithReroof
+            : facts.NearEnd && condition.AtRenewal != AtRenewal.Apart ? UrgencyClass.WithReroof
             : UrgencyClass.Watch;
         if (byLoss == UrgencyClass.WithinYear && GoesWithReroof(condition, facts))
         {
             return UrgencyClass.WithReroof;
         }
         var least = facts.Under == Under.OpenAir ? LeastInOpenAir : LeastWhileActive;
-        return Leaks(consequence, facts) && byLoss < least ? least : byLoss;
+        var urgent = Leaks(consequence, facts) && byLoss < least ? least : byLoss;
+        var most =
+            condition.AtRenewal == AtRenewal.Only ? UrgencyClass.WithReroof
+            : condition.IndoorAir || (consequence == Consequence.BlowOff && !facts.Evidence.ShowsWater()) ? MostWithoutRain
+            : urgent;
+        return urgent < most ? urgent : most;
     }
 
     /// <summary>What may wait a year is not paid for twice on a slope that is stripped within it, unless water shows or it worsens fast.</summary>
     internal static bool GoesWithReroof(Condition condition, UrgencyFacts facts) =>
-        facts.ReroofDue && condition.Progression != Progression.Fast && !facts.Evidence.ShowsWater();
+        facts.ReroofDue
+        && condition.AtRenewal != AtRenewal.Apart
+        && condition.Progression != Progression.Fast
+        && !facts.Evidence.ShowsWater();
 
     /// <summary>The inspector moves it, but never out of the first place while someone could be injured.</summary>
     private static (UrgencyClass Chosen, MovedAnswer? Moved) Move(MovedUrgency? moved, UrgencyClass computed)

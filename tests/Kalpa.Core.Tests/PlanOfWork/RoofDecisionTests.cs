@@ -309,4 +309,74 @@ public class RoofDecisionTests
         (soon.Kind, soon.Title).ShouldBe((WorkKind.Reroof, "Re-roof slope A"));
         soon.Steps.ShouldContain("Replace the pipe boots");
     }
+
+    /// <summary>
+    /// A slope renewed within the year takes one that falls due within two years of it (common practice: one mobilization), and not one that falls due a year later
+    /// still.
+    /// </summary>
+    [Theory]
+    [InlineData(1, 3, "Re-roof the whole roof within a year.")]
+    [InlineData(1, 4, "Re-roof slope A within a year; plan the re-roof of slope B about 2030 (2026–2046).")]
+    public void What_falls_due_soon_after_a_section_is_done_with_it(double likelyA, double likelyB, string decision)
+    {
+        var input = Several((Roof.A, CoveringKind.LaminatedShingle, 2016), (Roof.B, CoveringKind.LaminatedShingle, 2016));
+        var judged = Assessor.Assess(WithYears(input, (Roof.A, likelyA), (Roof.B, likelyB)), Book);
+        judged.Decision.ShouldBe(decision);
+        if (likelyB == 3)
+        {
+            judged.Work.ShouldHaveSingleItem().Why.ShouldEndWith("It is due about 2029, soon enough to be done with the rest.");
+        }
+    }
+
+    /// <summary>Two places of one name are one, a part of the other is one, two sides or two rooms are not: then nothing is put together (common practice).</summary>
+    [Theory]
+    [InlineData("kitchen", "kitchen", true)]
+    [InlineData("kitchen stack", "kitchen ceiling", true)]
+    [InlineData("chimney", "below the chimney", true)]
+    [InlineData("", "kitchen", true)]
+    [InlineData("kitchen", "bath", false)]
+    [InlineData("front gable", "rear gable", false)]
+    [InlineData("upper third", "kitchen", false)]
+    public void A_stain_belongs_to_what_can_have_made_it(string boot, string stain, bool one)
+    {
+        var (torn, seen) = (At("boot-collar-torn", boot), At("ceiling-stain", stain, WaterEvidence.Stained));
+        Assessor.Assess(On(CoveringKind.LaminatedShingle, 2018, 1, torn, seen), Book).Work.Count.ShouldBe(one ? 1 : 2);
+    }
+
+    /// <summary>
+    /// What becomes of a repair where its covering is renewed within the year: a gap is covered, a drain is cleared, wet insulation waits, and a barrier waits for any
+    /// covering however far off (common practice).
+    /// </summary>
+    [Theory]
+    [InlineData(CoveringKind.Epdm, 1999, 4, "membrane-hole", "Temporary repair (hole in the membrane)", UrgencyClass.BeforeNextRain)]
+    [InlineData(CoveringKind.Epdm, 1999, 4, "drain-clogged", "Clear the drain and install the strainer", UrgencyClass.BeforeNextRain)]
+    [InlineData(CoveringKind.Epdm, 1999, 4, "insulation-wet", null, UrgencyClass.Watch)]
+    [InlineData(
+        CoveringKind.LaminatedShingle,
+        2022,
+        0,
+        "ice-barrier-inside",
+        "Widen the ice barrier at the re-roof",
+        UrgencyClass.WithReroof
+    )]
+    public void A_repair_waits_for_the_covering_or_does_not(string kind, int laid, int stage, string code, string? title, UrgencyClass at)
+    {
+        var found = At(code, "north", WaterEvidence.Stained, Extent.General);
+        var judged = Assessor.Assess(On(kind, laid, stage, found), Book);
+        var own = judged.Work.SingleOrDefault(w => w.FindingId == found.Id);
+        own?.Title.ShouldBe(title);
+        (own?.Urgency ?? UrgencyClass.Watch).ShouldBe(at);
+    }
+
+    /// <summary>Neither indoor moisture nor wind waits for rain: this season at most, where rain that comes in is before the next (common practice).</summary>
+    [Theory]
+    [InlineData(CoveringKind.LaminatedShingle, "bath-fan-attic", WaterEvidence.Active, UrgencyClass.ThisSeason)]
+    [InlineData(CoveringKind.ConcreteTile, "tile-mortar-cracked", WaterEvidence.NoneSeen, UrgencyClass.ThisSeason)]
+    [InlineData(CoveringKind.LaminatedShingle, "boot-collar-torn", WaterEvidence.Active, UrgencyClass.BeforeNextRain)]
+    public void Before_the_next_rain_is_for_what_rain_does(string kind, string code, WaterEvidence water, UrgencyClass at)
+    {
+        var found = At(code, "north", water, Extent.General);
+        var judged = Assessor.Assess(On(kind, 2018, 1, found), Book);
+        judged.Findings.ShouldHaveSingleItem().Urgency.Class.ShouldBe(at);
+    }
 }

@@ -1,0 +1,91 @@
+using Kalpa.Core.Facts;
+using static Kalpa.Core.Tests.WholeRoofs.ToldRoof;
+
+namespace Kalpa.Core.Tests.WholeRoofs;
+
+/// <summary>Whole roofs of slate, wood and metal, told as an inspector tells them, with the plan of work that a good one would write (common practice).</summary>
+public class SlateWoodAndMetalRoofTests
+{
+    private const WaterEvidence Stained = WaterEvidence.Stained;
+    private const WaterEvidence Active = WaterEvidence.Active;
+
+    [Fact]
+    public void Slate_of_ninety_years_is_repaired_and_what_hangs_over_the_walk_comes_first() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "10/12", Facing.South, CoveringKind.Slate, 1936, 2)
+                .Slope("B", "10/12", Facing.North, CoveringKind.Slate, 1936, 1)
+                .Finds("A", "slate-slipped", "mid", extent: Extent.Scattered, amount: new(Count: 9))
+                .Finds("A", "slate-broken", "eave", amount: new(Count: 5))
+                .Finds("A", "valley-rusted", "valley AB", Stained)
+                .Finds("A", "ridge-cap-loose", "ridge")
+                .Finds("B", "slate-slipped", "over walk", below: true, amount: new(Count: 1)),
+            "Repair the whole roof and keep the covering.",
+            "Immediate (safety): Rehang or replace the slate (Slope B (north), over walk)",
+            "Before next rain: Replace the valley (Slope A (south), valley AB)",
+            "This season: Rehang or replace the slate (Slope A (south), mid)",
+            "Within a year: Refasten or replace the ridge caps (Slope A (south), ridge)",
+            "Within a year: Replace the broken slate (Slope A (south), eave)"
+        );
+
+    [Fact]
+    public void Rotten_shakes_and_split_ones_beside_them_are_one_re_roof() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.North, CoveringKind.WoodShake, 2001, 4)
+                .Slope("B", "6/12", Facing.South, CoveringKind.WoodShake, 2001, 3)
+                .Finds("A", "wood-rotten", "lower half", Stained, extent: Extent.General)
+                .Finds("B", "wood-split", "field", extent: Extent.Scattered)
+                .Finds("A", "moss-grown", "field", extent: Extent.General, decided: "moss=field")
+                .Finds("A", "wood-missing", "mid", Active, amount: new(Count: 4)),
+            "Re-roof the whole roof within a year.",
+            "Before next rain: Temporary repair (missing wood shingles) (Slope A (north), mid)",
+            "Before next rain: Temporary repair (decayed wood shingles) (Slope A (north), lower half)",
+            "Within a year: Re-roof the whole roof (Slopes A and B)"
+        );
+
+    [Fact]
+    public void Worn_washers_on_metal_are_replaced_where_it_stains_first() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "3/12", Facing.South, CoveringKind.MetalLapped, 2008, 2)
+                .Slope("B", "3/12", Facing.North, CoveringKind.MetalLapped, 2008, 1)
+                .Finds("A", "metal-screws-out", "field", Stained, extent: Extent.General)
+                .Finds("A", "metal-lap-open", "end lap", Stained)
+                .Finds("B", "metal-screws-out", "field", extent: Extent.Scattered)
+                .Finds("A", "closures-missing", "eave"),
+            "Repair the whole roof and keep the covering.",
+            "Before next rain: Replace the screws one size larger (Slope A (south), field)",
+            "This season: Clean, seal and stitch the lap (Slope A (south), end lap)",
+            "This season: Replace the screws one size larger (Slope B (north), field)",
+            "Within a year: Install the panel closures (Slope A (south), eave)"
+        );
+
+    [Fact]
+    public void A_leaking_internal_gutter_is_one_job_with_the_wood_it_rotted() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.North, CoveringKind.Slate, 1920, 1)
+                .Finds("A", "gutter-internal", "north eave", Active)
+                .Finds("A", "fascia-rotten", "north eave", Stained)
+                .Finds("A", "soffit-loose", "north eave", below: true),
+            "Repair slope A and keep the covering.",
+            "Before next rain: Reline the internal gutter or move it outside, with 2 related repairs (Slope A (north), north eave)"
+        );
+
+    [Fact]
+    public void A_short_end_lap_that_leaks_goes_before_the_array_feet() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "3/12", Facing.South, CoveringKind.MetalStandingSeam, 2009, 1)
+                .Finds("A", "metal-end-lap", "mid", Active)
+                .Finds("A", "array-feet", "array", Stained)
+                .Finds("A", "metal-dissimilar", "copper vent")
+                .Finds("A", "metal-oil-canning", "field", extent: Extent.General),
+            "Repair slope A and keep the covering.",
+            "Before next rain: Extend and seal the end lap (Slope A (south), mid)",
+            "Before next rain: Flash the feet of the array (Slope A (south), array)",
+            "Monitor: Isolate the dissimilar metals (Slope A (south), copper vent)",
+            "Monitor: Document the oil canning (Slope A (south), field)"
+        );
+}
