@@ -48,6 +48,7 @@ public static class FactJson
         [FactKind.LocalProfile] = Json.LocalProfileFact,
         [FactKind.FirmRules] = Json.FirmRulesFact,
         [FactKind.OwnerReply] = Json.OwnerReplyFact,
+        [FactKind.JobDone] = Json.JobDoneFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

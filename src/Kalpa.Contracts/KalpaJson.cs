@@ -63,6 +63,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PunchReplyFact))]
 [JsonSerializable(typeof(PunchDecisionFact))]
 [JsonSerializable(typeof(OwnerReplyFact))]
+[JsonSerializable(typeof(JobDoneFact))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
 [JsonSerializable(typeof(SkeletonRequest))]
 [JsonSerializable(typeof(SkeletonAnswer))]

@@ -247,6 +247,21 @@ public static class EveryKind
                 finding
             )
         );
+        yield return (
+            FactKind.JobDone,
+            new JobDoneFact(
+                Id(FactKind.JobDone),
+                visit,
+                "Correct the drip edge",
+                new DateOnly(2026, 10, 2),
+                [finding],
+                [],
+                Who: "Tarn Roofing",
+                Cost: 640,
+                Words: "laps of 3 in",
+                Warranty: "2 years on workmanship"
+            )
+        );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
     }
 

@@ -169,6 +169,7 @@ public sealed class StreamGenerator(int seed)
             .. (records.Series ?? []).Select(f => new StreamFact(FactKind.Series, f)),
             .. (records.SlopeOpinions ?? []).Select(f => new StreamFact(FactKind.Opinion, f)),
             .. (records.OwnerReplies ?? []).Select(f => new StreamFact(FactKind.OwnerReply, f)),
+            .. (records.JobsDone ?? []).Select(f => new StreamFact(FactKind.JobDone, f)),
         ];
     }
 

@@ -18,8 +18,9 @@ public sealed class TestServer : WebApplicationFactory<Program>
 {
     private static readonly Lock Starting = new();
 
-    /// <summary>A data folder that holds the demo, taken in once: photos, passwords and summaries cost seconds, a copy costs none.</summary>
-    private static readonly Lazy<string> DemoData = new(TakeInDemo);
+    /// <summary>Data folders as a server leaves them after its first start, made once: migrations, photos and summaries cost seconds, a copy costs none.</summary>
+    private static readonly Lazy<string> EmptyData = new(() => FirstStart(demo: false));
+    private static readonly Lazy<string> DemoData = new(() => FirstStart(demo: true));
 
     private readonly string data;
     private readonly bool demo;
@@ -31,9 +32,9 @@ public sealed class TestServer : WebApplicationFactory<Program>
         this.demo = demo;
         leave = on is not null;
         data = on ?? Directory.CreateTempSubdirectory("kalpa-server-tests").FullName;
-        if (demo && on is null)
+        if (on is null)
         {
-            CopyFolder(DemoData.Value, data);
+            CopyFolder((demo ? DemoData : EmptyData).Value, data);
         }
         // Read by the program before the host is built, so they cannot come later; they are the whole process's, so one server at a time starts.
         lock (Starting)
@@ -85,11 +86,11 @@ public sealed class TestServer : WebApplicationFactory<Program>
         return visitor;
     }
 
-    private static string TakeInDemo()
+    private static string FirstStart(bool demo)
     {
-        var folder = Directory.CreateTempSubdirectory("kalpa-demo-taken-in").FullName;
+        var folder = Directory.CreateTempSubdirectory("kalpa-first-start").FullName;
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, true);
-        using (new TestServer(demo: true, on: folder)) { }
+        using (new TestServer(demo, on: folder)) { }
         return folder;
     }
 

@@ -106,7 +106,7 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   await signIn(page)
   await page.goto(`${address()}/book`)
   const changed = page.getByRole('region', { name: 'What changed' })
-  await expect(changed.getByRole('link', { name: 'Yellowed or brittle polycarbonate' })).toBeVisible()
+  await expect(changed.getByRole('link', { name: 'Narrow ice barrier' })).toBeVisible()
   await page.getByLabel('Element').selectOption('Step flashing')
   const entries = page.getByRole('list', { name: 'Entries' })
   await expect(entries.getByRole('listitem')).toHaveCount(10)

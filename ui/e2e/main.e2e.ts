@@ -110,7 +110,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await expect(page.getByRole('heading', { name: 'Not suitable as built' })).toBeVisible()
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('heading', { name: /^1\. Replace the pipe boot/ })).toBeVisible()
-  await expect(page.getByText('Before next rain')).toBeVisible()
+  await expect(page.getByText('Before next rain', { exact: true })).toBeVisible()
 
   // The report on paper holds the findings and the range.
   await page.getByRole('link', { name: 'Report', exact: true }).click()

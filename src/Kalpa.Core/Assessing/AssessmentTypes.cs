@@ -46,7 +46,8 @@ public sealed record AssessInput(
 /// says, an all-clear only of what was inspected and assessed; empty where there is work; <paramref name="RoofProblems"/> put the
 /// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what is to be done with the slopes, <paramref name="Decision"/> as one statement, and
 /// <paramref name="WithoutJob"/> why a finding asks for nothing; <paramref name="Cost"/>: what the work is likely to cost together, null where the commission gives no
-/// prices or nothing has a figure; <paramref name="Replies"/>: what the owner says to an option, or to a job that the list has no more.
+/// prices or nothing has a figure; <paramref name="Replies"/>: what the owner says to an option, or to a job that the list has no more;
+/// <paramref name="Done"/>: jobs of this visit, and of the one before, that were done.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -74,7 +75,8 @@ public sealed record Assessment(
     string Decision,
     IReadOnlyList<FindingWithoutJob> WithoutJob,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyAnswer>? Replies = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyAnswer>? Replies = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null
 );
 
 /// <summary>What the commission decides for this visit, in the words of the report.</summary>

@@ -44,18 +44,25 @@ public static class Assessor
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var decisions = RoofDecisions.Of(book, input, slopes, findings, planned);
+        // What a job has resolved stays on record and asks for nothing any more.
+        var open = JobsDone.Open(findings, input.Records);
+        var decisions = RoofDecisions.Of(book, input, slopes, open, planned);
         var (work, cost) = WorkCosts.Of(
             book,
             input,
-            WorkList.Of(book, input, slopes, findings, causes, roofProblems, decisions, planned),
+            WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned),
             findings
         );
         (work, var replies) = OwnerReplies.Of(work, input.Records?.OwnerReplies);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
-        var noWork = AllClear.Words(coverage, findings.Count, notAssessed);
+        var commission = CommissionOf(book, input);
+        var done = JobsDone.Of(input, commission.Prices);
+        var noWork =
+            notAssessed.Length == 0 && work.Count == 0 && input.Records?.JobsDone is { Count: > 0 }
+                ? "All the work listed at this visit has been done."
+                : AllClear.Words(coverage, findings.Count, notAssessed);
         return new Assessment(
             book.Version,
             book.Hash,
@@ -69,7 +76,7 @@ public static class Assessor
             Cautions(input, book),
             problems,
             Progresses.Of(book, input, coverage),
-            CommissionOf(book, input),
+            commission,
             NewWorkChecks.Of(book, input, findings),
             NextLooks.OfRoof(slopes),
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
@@ -80,9 +87,10 @@ public static class Assessor
             roofProblems,
             decisions,
             RoofDecisions.Statement(decisions),
-            WorkList.WithoutJob(findings, work),
+            WorkList.WithoutJob(open, work),
             cost,
-            replies
+            replies,
+            done
         );
     }
 

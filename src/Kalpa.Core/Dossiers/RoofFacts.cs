@@ -84,7 +84,7 @@ internal static class RoofFacts
             [.. recorded.OfType<PunchItemFact>()],
             [.. recorded.OfType<PunchReplyFact>()],
             [.. recorded.OfType<PunchDecisionFact>()],
-            before.Count == 0 ? null : new LastTime(before[^1].VisitId, before[^1].On, FindingsOf(facts, before[^1].VisitId, roofId)),
+            before.Count == 0 ? null : Last(facts, before[^1], roofId),
             [.. recorded.OfType<NoticeReplyFact>()],
             [.. recorded.OfType<SignOffFact>()],
             [.. recorded.OfType<LifeOpinionFact>()],
@@ -92,8 +92,15 @@ internal static class RoofFacts
             [.. recorded.OfType<SeriesFact>()],
             before,
             [.. recorded.OfType<OpinionFact>()],
-            recorded.OfType<OwnerReplyFact>().ToList() is { Count: > 0 } replies ? replies : null
+            recorded.OfType<OwnerReplyFact>().ToList() is { Count: > 0 } replies ? replies : null,
+            recorded.OfType<JobDoneFact>().ToList() is { Count: > 0 } done ? done : null
         );
+    }
+
+    private static LastTime Last(FactSet facts, PastVisit visit, Guid roofId)
+    {
+        var done = facts.OnVisit(visit.VisitId).OfType<JobDoneFact>().Where(d => VisitRoofs.RoofOf(facts, d) == roofId).ToList();
+        return new LastTime(visit.VisitId, visit.On, FindingsOf(facts, visit.VisitId, roofId), done.Count > 0 ? done : null);
     }
 
     private static IReadOnlyList<FindingFact> FindingsOf(FactSet facts, Guid visitId, Guid roofId) =>

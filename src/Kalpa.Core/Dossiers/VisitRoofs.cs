@@ -70,6 +70,10 @@ internal sealed class VisitRoofs
             ClipFact clip => OfSlope(facts, clip.SlopeId) ?? OfFinding(facts, clip.FindingId),
             PunchItemFact item => OfSlope(facts, item.SlopeId) ?? OfFinding(facts, item.FindingId),
             OwnerReplyFact reply => OfSlope(facts, reply.SlopeId) ?? OfFinding(facts, reply.FindingId),
+            JobDoneFact done => done
+                .SlopeIds.Select(id => OfSlope(facts, id))
+                .Concat(done.Findings.Select(id => OfFinding(facts, id)))
+                .FirstOrDefault(roof => roof is not null),
             NoticeReplyFact reply => OfFinding(facts, reply.FindingId),
             PunchReplyFact reply => OfItem(facts, reply.PunchItemId),
             PunchDecisionFact decision => OfItem(facts, decision.PunchItemId),

@@ -39,6 +39,7 @@ public enum FactKind
     LocalProfile,
     FirmRules,
     OwnerReply,
+    JobDone,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

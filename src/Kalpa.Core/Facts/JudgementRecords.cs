@@ -178,3 +178,23 @@ public sealed record OwnerReplyFact(
     string Option = "",
     Guid? RoofId = null
 ) : IRoofFact;
+
+/// <summary>
+/// A job that was done. <paramref name="Title"/> is what was asked; <paramref name="Findings"/>: what it resolved; <paramref name="SlopeIds"/>: the slopes of a job that a
+/// section asks for by itself, and <paramref name="Renewal"/> whether their covering was renewed with it. <paramref name="Cost"/> in dollars, as billed;
+/// <paramref name="Warranty"/>: its terms, as given.
+/// </summary>
+public sealed record JobDoneFact(
+    Guid Id,
+    Guid VisitId,
+    string Title,
+    DateOnly On,
+    IReadOnlyList<Guid> Findings,
+    IReadOnlyList<Guid> SlopeIds,
+    bool Renewal = false,
+    string Who = "",
+    double? Cost = null,
+    string Words = "",
+    string Warranty = "",
+    Guid? RoofId = null
+) : IRoofFact;

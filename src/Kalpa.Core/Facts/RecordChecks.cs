@@ -8,6 +8,8 @@ internal static class RecordChecks
 {
     private const int MostNails = 10_000;
     private const int MostChosen = 50;
+    private const double MostCost = 100_000_000;
+    private const int MostResolved = 500;
     private const double LargestWeather = 10_000;
 
     /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
@@ -32,7 +34,8 @@ internal static class RecordChecks
             .Concat(records.Planned ?? [])
             .Concat(records.Series ?? [])
             .Concat(records.SlopeOpinions ?? [])
-            .Concat(records.OwnerReplies ?? []);
+            .Concat(records.OwnerReplies ?? [])
+            .Concat(records.JobsDone ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -92,6 +95,19 @@ internal static class RecordChecks
                 found.Name(reply.Title, "owner-reply.of-nothing", "Choose the job or the option that the owner answers.");
                 found.Day(reply.On);
                 found.Text(reply.Who, reply.Words, reply.Option);
+                break;
+            case JobDoneFact done:
+                found.Name(done.Title, "job-done.of-nothing", "Choose the job that was done.");
+                found.If(
+                    (done.Findings?.Count ?? 0) + (done.SlopeIds?.Count ?? 0) == 0,
+                    "job-done.of-nothing",
+                    "Choose the job that was done."
+                );
+                found.Day(done.On);
+                found.If(done.Cost is < 0 or > MostCost, "job-done.bad-cost", "Enter what it cost in dollars, up to 100,000,000.");
+                found.Text(done.Who, done.Words, done.Warranty);
+                found.Count(done.Findings, MostResolved);
+                found.Count(done.SlopeIds, MostResolved);
                 break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:
                 JudgementChecks.Of(fact, book, found);

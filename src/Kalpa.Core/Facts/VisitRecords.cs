@@ -122,8 +122,13 @@ public sealed record WeatherLimitsFact(
     public static WeatherLimitsFact Usual { get; } = new(Guid.Empty);
 }
 
-/// <summary>The visit before this one, for a follow-up.</summary>
-public sealed record LastTime(Guid VisitId, DateOnly On, IReadOnlyList<FindingFact> Findings);
+/// <summary>The visit before this one, for a follow-up; <paramref name="Done"/>: its jobs that were done since.</summary>
+public sealed record LastTime(
+    Guid VisitId,
+    DateOnly On,
+    IReadOnlyList<FindingFact> Findings,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobDoneFact>? Done = null
+);
 
 /// <summary>Everything else that was recorded on a visit.</summary>
 public sealed record VisitRecords(
@@ -146,7 +151,8 @@ public sealed record VisitRecords(
     IReadOnlyList<SeriesFact>? Series = null,
     IReadOnlyList<PastVisit>? PastVisits = null,
     [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyFact>? OwnerReplies = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyFact>? OwnerReplies = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobDoneFact>? JobsDone = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

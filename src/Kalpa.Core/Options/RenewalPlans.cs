@@ -28,16 +28,19 @@ internal sealed class RenewalPlans
     private readonly RuleBook book;
     private readonly PlannedRoof planned;
     private readonly IReadOnlyList<CauseLink> causes;
+    private readonly IReadOnlyList<FindingAssessment> open;
     private readonly Dictionary<(Guid, bool Relaid), double[]> anew = [];
     private readonly Dictionary<string, SolvedRoof> solved = new(StringComparer.Ordinal);
 
     public RenewalPlans(RuleBook book, AssessInput recorded, Assessment judged)
     {
         (this.book, Judged) = (book, judged);
-        (Input, planned) = Assessor.Prepared(book, recorded);
+        (var prepared, planned) = Assessor.Prepared(book, recorded);
+        Input = WithRenewalsOpen(prepared);
+        open = JobsDone.Open(judged.Findings, Input.Records);
         causes = CausesFirst.Links(book, judged.Combinations, Input.Findings, judged.RoofProblems);
-        var computed = RoofDecisions.Of(book, WithoutOpinions(Input), judged.Slopes, judged.Findings, planned);
-        Stopped = [.. computed.Where(d => d is { Renews: true, Due: null }).SelectMany(d => d.SlopeIds)];
+        var computed = RoofDecisions.Of(book, WithoutOpinions(Input), judged.Slopes, open, planned);
+        Stopped = [.. computed.SelectMany(d => d.RuledOut ?? [])];
         Open =
         [
             .. computed
@@ -111,8 +114,8 @@ internal sealed class RenewalPlans
 
     private SolvedRoof Solve(Dictionary<Guid, RenewalTime> chosen)
     {
-        var decisions = RoofDecisions.Of(book, Input, Judged.Slopes, Judged.Findings, planned, chosen);
-        var work = WorkList.Of(book, Input, Judged.Slopes, Judged.Findings, causes, Judged.RoofProblems, decisions, planned);
+        var decisions = RoofDecisions.Of(book, Input, Judged.Slopes, open, planned, chosen);
+        var work = WorkList.Of(book, Input, Judged.Slopes, open, causes, Judged.RoofProblems, decisions, planned);
         var prices = PricesOf(work);
         List<PricedSection> sections = [];
         List<RoofDecision> without = [];
@@ -158,6 +161,15 @@ internal sealed class RenewalPlans
 
     private static bool IsDecided(RoofDecision decision) =>
         decision.Action is not (RoofAction.Evaluate or RoofAction.Confirm or RoofAction.Specialist);
+
+    /// <summary>What was renewed is weighed until its new covering is recorded: only that ends it.</summary>
+    private static AssessInput WithRenewalsOpen(AssessInput input) =>
+        input.Records is { JobsDone: { } done } records
+            ? input with
+            {
+                Records = records with { JobsDone = [.. done.Where(d => !d.Renewal)] },
+            }
+            : input;
 
     private static AssessInput WithoutOpinions(AssessInput input) =>
         input.Records is { } records ? input with { Records = records with { SlopeOpinions = [] } } : input;

@@ -13,7 +13,8 @@ namespace Kalpa.Core.PlanOfWork;
 /// <summary>
 /// The decision on a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
 /// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too; <paramref name="Mark"/> is short enough to stand on a plan. <paramref name="ByInspector"/>: the
-/// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided.
+/// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided; <paramref name="RuledOut"/>: slopes of it that cannot be
+/// repaired, whatever their years.
 /// </summary>
 public sealed record RoofDecision(
     IReadOnlyList<Guid> SlopeIds,
@@ -27,7 +28,8 @@ public sealed record RoofDecision(
     string Mark,
     bool ByInspector = false,
     string Computed = "",
-    [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear
+    [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear,
+    [property: JsonIgnore] IReadOnlyList<Guid>? RuledOut = null
 )
 {
     /// <summary>Whether what is on it is renewed with the covering.</summary>
@@ -79,7 +81,7 @@ public static class RoofDecisions
     {
         public bool Soon => Urgency >= UrgencyClass.WithinYear;
 
-        private bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
+        public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
 
         /// <summary>Decided by what was found or by years, not by somebody's word or an option.</summary>
         public bool ByFacts => !ByInspector && !InOption;
@@ -391,7 +393,8 @@ public static class RoofDecisions
             Mark(first, range),
             first.ByInspector,
             Each(of, d => d.Computed),
-            first.Urgency
+            first.Urgency,
+            [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null }).Select(d => d.Slope.SlopeId)]
         );
     }
 

@@ -66,7 +66,12 @@ internal static class WorkList
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))
-            .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)));
+            .Concat(
+                sections
+                    .SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned))
+                    .Where(i => !JobsDone.IsDone(i, input.Records))
+                    .Select(i => new Job(i, null))
+            );
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
             // A slope that never suited its covering goes before single repairs that can wait as long.

@@ -121,6 +121,7 @@ internal static class Shelves
         [FactKind.LocalProfile] = Record<LocalProfileFact>(FactKind.LocalProfile, _ => null, FactKind.Property, f => f.PropertyId),
         [FactKind.FirmRules] = Record<FirmRulesFact>(FactKind.FirmRules, _ => null),
         [FactKind.OwnerReply] = Record<OwnerReplyFact>(FactKind.OwnerReply, f => f.VisitId),
+        [FactKind.JobDone] = Record<JobDoneFact>(FactKind.JobDone, f => f.VisitId),
     };
 
     /// <summary>

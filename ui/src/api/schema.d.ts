@@ -1424,7 +1424,8 @@ export interface components {
          *     says, an all-clear only of what was inspected and assessed; empty where there is work; RoofProblems put the
          *     findings of one cause at one place together; RoofDecisions say what is to be done with the slopes, Decision as one statement, and
          *     WithoutJob why a finding asks for nothing; Cost: what the work is likely to cost together, null where the commission gives no
-         *     prices or nothing has a figure; Replies: what the owner says to an option, or to a job that the list has no more.
+         *     prices or nothing has a figure; Replies: what the owner says to an option, or to a job that the list has no more;
+         *     Done: jobs of this visit, and of the one before, that were done.
          */
         Assessment: {
             bookVersion: string;
@@ -1454,7 +1455,14 @@ export interface components {
             withoutJob: components["schemas"]["FindingWithoutJob"][];
             cost?: null | components["schemas"]["WorkCost"];
             replies?: null | components["schemas"]["OwnerReplyAnswer"][];
+            done?: null | components["schemas"]["DoneAnswer"][];
         };
+        /**
+         * @description What becomes of a repair where the covering of its section is renewed.
+         * @default done
+         * @enum {unknown}
+         */
+        AtRenewal: "done" | "apart" | "within" | "only";
         /**
          * @default inch
          * @enum {unknown}
@@ -1820,7 +1828,8 @@ export interface components {
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
          *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
-         *     is on; Amount: how its extent is given, where not as its element's; Makeshift: put over a defect that it does not repair.
+         *     is on; Amount: how its extent is given, where not as its element's; Makeshift: put over a defect that it does not repair;
+         *     AtRenewal: what becomes of its repair where the covering is renewed; IndoorAir: moist air from inside harms there, not rain.
          */
         Condition: {
             code: string;
@@ -1872,6 +1881,9 @@ export interface components {
             amount?: null | components["schemas"]["AmountKind"];
             /** @default false */
             makeshift: boolean;
+            atRenewal?: components["schemas"]["AtRenewal"];
+            /** @default false */
+            indoorAir: boolean;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2135,6 +2147,20 @@ export interface components {
             /** @default  */
             name: string;
         };
+        /**
+         * @description A job that was done, in words: Words says when, by whom and for how much, Warranty its terms (empty: none recorded),
+         *     Next what is left to be recorded or checked, empty where nothing is. FindingIds: what was resolved with it.
+         */
+        DoneAnswer: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            words: string;
+            warranty: string;
+            next: string;
+            findingIds: string[];
+            held?: null | boolean;
+        };
         DossierRequest: {
             /** Format: uuid */
             id: string;
@@ -2307,7 +2333,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -2708,6 +2734,34 @@ export interface components {
             sharesTripWith: number[];
             tripWords: string;
         };
+        /**
+         * @description A job that was done. Title is what was asked; Findings: what it resolved; SlopeIds: the slopes of a job that a
+         *     section asks for by itself, and Renewal whether their covering was renewed with it. Cost in dollars, as billed;
+         *     Warranty: its terms, as given.
+         */
+        JobDoneFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            title: string;
+            /** Format: date */
+            on: string;
+            findings: string[];
+            slopeIds: string[];
+            /** @default false */
+            renewal: boolean;
+            /** @default  */
+            who: string;
+            /** Format: double */
+            cost?: null | number;
+            /** @default  */
+            words: string;
+            /** @default  */
+            warranty: string;
+            /** Format: uuid */
+            roofId?: null | string;
+        };
         /** @description A finding that a job resolves or includes. */
         JobFinding: {
             /** Format: uuid */
@@ -2767,13 +2821,14 @@ export interface components {
             /** Format: double */
             landingFeet: number;
         };
-        /** @description The visit before this one, for a follow-up. */
+        /** @description The visit before this one, for a follow-up; Done: its jobs that were done since. */
         LastTime: {
             /** Format: uuid */
             visitId: string;
             /** Format: date */
             on: string;
             findings: components["schemas"]["FindingFact"][];
+            done?: null | components["schemas"]["JobDoneFact"][];
         };
         /** @description Whether the roof lasts for what is planned, per slope and in all, and what to do first. */
         LastingAnswer: {
@@ -4154,7 +4209,8 @@ export interface components {
         /**
          * @description The decision on a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
          *     within a year. Title is what somebody is asked to do; Headline says when, too; Mark is short enough to stand on a plan. ByInspector: the
-         *     inspector's recommendation governs, and Computed says what Kalpa would have decided.
+         *     inspector's recommendation governs, and Computed says what Kalpa would have decided; RuledOut: slopes of it that cannot be
+         *     repaired, whatever their years.
          */
         RoofDecision: {
             slopeIds: string[];
@@ -5033,6 +5089,7 @@ export interface components {
             pastVisits?: null | components["schemas"]["PastVisit"][];
             judgements?: null | components["schemas"]["OpinionFact"][];
             ownerReplies?: null | components["schemas"]["OwnerReplyFact"][];
+            jobsDone?: null | components["schemas"]["JobDoneFact"][];
         };
         /**
          * @default plain

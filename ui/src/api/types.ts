@@ -196,6 +196,8 @@ export type FirmPrice = Schemas['FirmPrice']
 export type OptionsAnswer = Schemas['OptionsAnswer']
 export type OwnerDecision = Schemas['OwnerDecision']
 export type OwnerReplyFact = Schemas['OwnerReplyFact']
+export type JobDoneFact = Schemas['JobDoneFact']
+export type DoneAnswer = Schemas['DoneAnswer']
 export type OwnerReplyAnswer = Schemas['OwnerReplyAnswer']
 export type OwnerTerms = Schemas['OwnerTerms']
 export type RoofOption = Schemas['RoofOption']
@@ -249,3 +251,4 @@ export type Fact =
   | LocalProfileFact
   | FirmRulesFact
   | OwnerReplyFact
+  | JobDoneFact

@@ -82,6 +82,7 @@ const recordLists = {
   series: 'series',
   opinion: 'judgements',
   ownerReply: 'ownerReplies',
+  jobDone: 'jobsDone',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<RoofVisit['facts']['records']>

@@ -49,6 +49,7 @@ export const asCondition = (own: OwnCondition, stations: string[] = []): Conditi
   bestPractice: false,
   often: false,
   seen: false,
+  indoorAir: false,
 })
 
 /** The condition of a finding: the rule book's, or its own words as one. */

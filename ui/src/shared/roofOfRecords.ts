@@ -19,6 +19,7 @@ export const ofARoof: ReadonlySet<FactKind> = new Set([
   'series',
   'opinion',
   'ownerReply',
+  'jobDone',
 ])
 
 export const namingRoof = (change: Change, roofId: string | null): Change => {

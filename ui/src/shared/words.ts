@@ -240,6 +240,7 @@ export const factKinds: Record<FactKind, string> = {
   punchReply: 'Crew reply',
   punchDecision: 'Decision on a crew reply',
   ownerReply: 'Owner’s reply',
+  jobDone: 'Work done',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

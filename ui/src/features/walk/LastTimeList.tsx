@@ -32,6 +32,7 @@ export function LastTimeList() {
       <Text color="faint">From the visit of {dayText(lastTime.on)}</Text>
       {lastTime.findings.map((finding) => {
         const name = conditionOf(book, finding)?.name ?? finding.condition
+        const done = lastTime.done?.find(({ findings }) => findings.includes(finding.id))
         const slope = visit.facts.slopes.find((other) => other.id === finding.slopeId)
         return (
           <Box key={finding.id}>
@@ -41,6 +42,12 @@ export function LastTimeList() {
               options={recheckOutcomes}
               onChange={(outcome) => say(finding.id, outcome)}
             />
+            {done && (
+              <Text fontSize="sm">
+                Done on {dayText(done.on)}
+                {done.who && ` by ${done.who}`}: {done.title}. Check that it held.
+              </Text>
+            )}
           </Box>
         )
       })}

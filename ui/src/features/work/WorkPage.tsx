@@ -11,6 +11,7 @@ import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { DecisionPlan } from './DecisionPlan'
 import { JobCost, WorkCost } from './JobCost'
+import { DoneJobs, MarkDone } from './JobDone'
 import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 import { OptionsPanel } from './OptionsPanel'
@@ -102,6 +103,7 @@ function WorkOfRoof() {
           ))}
         </Stack>
       )}
+      <DoneJobs />
       <OtherReplies />
       <WithoutJob />
       <Box ref={panel}>
@@ -207,6 +209,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             asked={{ title: item.title, findingId: item.findingId, slopeId: item.slopeId }}
             reply={item.reply}
           />
+          <MarkDone item={item} />
         </Box>
       </Flex>
     </Box>

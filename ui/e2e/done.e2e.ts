@@ -1,0 +1,113 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import { address, allSent, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
+
+const found = (ids: { visit: string; slopes: string[] }, condition: string, station: string, place: string) =>
+  [
+    'finding',
+    {
+      id: newId(),
+      visitId: ids.visit,
+      slopeId: ids.slopes[0],
+      station,
+      condition,
+      place,
+      evidence: 'active',
+      extent: 'onePlace',
+      outcome: 'mend',
+    } as { id: string },
+  ] as [string, { id: string }]
+
+async function withLeak(page: Page, name: string) {
+  await signIn(page)
+  const ids = await makeVisit(page, name, [shingle('A', 'south')])
+  await sendFacts(page, [
+    found(ids, 'boot-collar-torn', 'penetrations', 'main stack'),
+    found(ids, 'gutter-clogged', 'gutters', 'rear'),
+  ])
+  return ids
+}
+
+test('a job is closed with who, cost and warranty, leaves the list, is printed, and comes back when it was not done', async ({
+  page,
+}) => {
+  const { visit } = await withLeak(page, 'Finished House')
+  await page.goto(`${address()}/visits/${visit}/work`)
+  const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
+  await boot.getByText('Mark as done').click()
+
+  // What cannot be is named, and what was entered stays.
+  await boot.getByLabel('Cost in dollars (optional)').fill('about 300')
+  await boot.getByLabel('Who did it (optional)').fill('Tarn Roofing')
+  await expect(boot.getByRole('alert')).toHaveText('Enter the cost in dollars, digits only, up to 100,000,000.')
+  await expect(boot.getByRole('button', { name: 'Save as done' })).toBeDisabled()
+  await boot.getByLabel('Cost in dollars (optional)').fill('$1,240')
+  await boot.getByLabel('Done on').fill('2026-09-20')
+  await boot.getByLabel('Warranty terms (optional)').fill('2 years on workmanship')
+  await boot.getByRole('button', { name: 'Save as done' }).click()
+
+  const done = page.getByRole('region', { name: 'Work done' })
+  await expect(done).toContainText('Replace the pipe boot. Done on September 20, 2026 by Tarn Roofing for $1,240.')
+  await expect(done).toContainText('Warranty: 2 years on workmanship')
+  await expect(done).toContainText('No photo of the finished work is on file.')
+  await expect(page.getByRole('heading', { name: /^1\. Clean and flush the gutter/ })).toBeVisible()
+  await expect(boot).toHaveCount(0)
+  expect((await new AxeBuilder({ page }).include('[aria-label="Work done"]').analyze()).violations).toEqual([])
+  await allSent(page)
+  const report = await page.evaluate((id) => fetch(`/api/visits/${id}/report`).then((answer) => answer.text()), visit)
+  expect(report).toContain('Done on September 20, 2026 by Tarn Roofing')
+
+  await done.getByRole('button', { name: 'Change' }).click()
+  await done.getByLabel('Remarks (optional)').fill('flange replaced too')
+  await done.getByRole('button', { name: 'Save changes' }).click()
+  await expect(done).toContainText('“flange replaced too”')
+  await done.getByRole('button', { name: 'Not done: back to the list' }).click()
+  await expect(boot).toHaveCount(1)
+  await expect(done).toHaveCount(0)
+  await allSent(page)
+})
+
+test('on the phone work is closed without a connection, and the next visit is asked whether it held', async ({
+  browser,
+}) => {
+  const { page, context } = await onPhone(browser)
+  const ids = await withLeak(page, 'Checked House')
+  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
+  await boot.getByText('Mark as done').waitFor()
+  await context.setOffline(true)
+  await boot.getByText('Mark as done').click()
+  await boot.getByLabel('Done on').fill('2026-09-18')
+  await boot.getByRole('button', { name: 'Save as done' }).click()
+  const done = page.getByRole('region', { name: 'Work done' })
+  await expect(done).toContainText('Done on September 18, 2026.')
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await context.setOffline(false)
+  await allSent(page)
+
+  const next = newId()
+  await sendFacts(page, [
+    [
+      'visit',
+      {
+        id: next,
+        roofs: [ids.roof],
+        on: '2026-11-20',
+        inspector: 'Marit Quillon',
+        purpose: '',
+        weather: '',
+        walk: '',
+        commission: { purpose: 'followUp' },
+      } as { id: string },
+    ],
+  ])
+  await page.goto(`${address()}/visits/${next}/walk?station=last`)
+  await expect(page.getByText('Done on September 18, 2026: Replace the pipe boot. Check that it held.')).toBeVisible()
+  await page
+    .getByRole('group', { name: /Torn pipe boot/ })
+    .getByRole('radio', { name: 'Repaired' })
+    .check()
+  await page.goto(`${address()}/visits/${next}/work`)
+  await expect(page.getByRole('region', { name: 'Work done' })).toContainText('Checked on this visit: it held.')
+  await context.close()
+})
