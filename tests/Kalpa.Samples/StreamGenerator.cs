@@ -169,7 +169,10 @@ public sealed class StreamGenerator(int seed)
             .. (records.Series ?? []).Select(f => new StreamFact(FactKind.Series, f)),
             .. (records.SlopeOpinions ?? []).Select(f => new StreamFact(FactKind.Opinion, f)),
             .. (records.OwnerReplies ?? []).Select(f => new StreamFact(FactKind.OwnerReply, f)),
-            .. (records.JobsDone ?? []).Select(f => new StreamFact(FactKind.JobDone, f)),
+            .. input
+                .Findings.Where(_ => random.Next(5) == 0)
+                .Select(f => new JobDoneFact(random.NewId(), visit.Id, "Repair it", visit.On, [f.Id], [], Who: "the crew", Cost: 300))
+                .Select(f => new StreamFact(FactKind.JobDone, f)),
         ];
     }
 

@@ -15,7 +15,14 @@ namespace Kalpa.Store.Dossiers;
 internal sealed class FactRows
 {
     /// <summary>What an earlier visit leaves to the years of a slope.</summary>
-    private static readonly FactKind[] BearingLater = [FactKind.SignOff, FactKind.LifeOpinion, FactKind.Series, FactKind.Opinion];
+    private static readonly FactKind[] BearingLater =
+    [
+        FactKind.SignOff,
+        FactKind.LifeOpinion,
+        FactKind.Series,
+        FactKind.Opinion,
+        FactKind.JobDone,
+    ];
 
     private static readonly FactKind[] FirmsOwn = [FactKind.FirmRules, FactKind.LifeProfile];
 

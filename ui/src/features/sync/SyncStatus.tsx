@@ -32,12 +32,25 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
         aria-label={`Sync status: ${words}`}
         className={words === 'Synced' ? undefined : 'k-syncnote'}
       >
-        <Icon size={18} /> {words}
+        <Icon size={18} /> <Narrowed words={words} />
       </Button>
       <Sheet title="On this device" open={open} onClose={() => setOpen(false)}>
         <Details outbox={outbox} session={session} />
       </Sheet>
     </>
+  )
+}
+
+/** How many wait, on a phone without the words that its icon says. */
+function Narrowed({ words }: { words: string }) {
+  const [, before, waiting, after] = /^(.*?)(\d+ waiting)( to sync)$/.exec(words) ?? []
+  if (!waiting) return words
+  return (
+    <span>
+      <span className="k-phonehide">{before}</span>
+      {waiting}
+      <span className="k-phonehide">{after}</span>
+    </span>
   )
 }
 

@@ -81,7 +81,7 @@ function DoneJob({ job }: { job: DoneAnswer }) {
               label={`Photo of the finished work: ${job.title}`}
               onFiles={(files) => take.mutate({ files, fields: { findingId: finding, role: 'after' } })}
             >
-              <span>
+              <span style={{ display: 'inline-flex', gap: '0.5rem', whiteSpace: 'nowrap' }}>
                 <Camera size={18} /> Photo of finished work
               </span>
             </PhotoButton>
