@@ -7,13 +7,14 @@ namespace Kalpa.Server.Tests;
 public sealed class KillTests
 {
     [Fact]
-    public async Task Twenty_kills_lose_nothing_that_was_acknowledged()
+    public async Task Kills_lose_nothing_that_was_acknowledged()
     {
         const int Seed = 11;
-        var result = await new Kills(Repository.Root, Seed).Run(kills: 15, inMigration: 5);
+        const int UnderWay = 8;
+        var result = await new Kills(Repository.Root, Seed).Run(kills: UnderWay, inMigration: 3);
         result.Faults.ShouldBeEmpty();
         (result.Lost, result.Doubled, result.Damaged).ShouldBe((0, 0, 0));
-        result.Facts.ShouldBeGreaterThanOrEqualTo(15);
-        result.Photos.ShouldBeGreaterThanOrEqualTo(15 / Kills.PhotoEvery);
+        result.Facts.ShouldBeGreaterThanOrEqualTo(UnderWay);
+        result.Photos.ShouldBeGreaterThanOrEqualTo(UnderWay / Kills.PhotoEvery);
     }
 }
