@@ -62,6 +62,7 @@ public static class ComputeMethods
         Of("quantities", j => j.AssessInput, j => j.QuantitiesAnswer, ComputeServices.Quantities),
         Of("cost", j => j.AssessInput, j => j.CostAnswer, ComputeServices.Cost),
         Of("options", j => j.AssessInput, j => j.OptionsAnswer, ComputeServices.Options),
+        Of("scope", j => j.AssessInput, j => j.BidScope, ComputeServices.Scope),
         Of("wording", j => j.WordingRequest, j => j.FindingWords, ComputeServices.Wording),
         Of("order", j => j.OrderRequest, j => j.OrderAnswer, ComputeServices.Order),
         Of("galvanic", j => j.GalvanicRequest, j => j.GalvanicAnswer, ComputeServices.OfMetals),

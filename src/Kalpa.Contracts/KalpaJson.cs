@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Bids;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
@@ -118,6 +119,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(QuantitiesAnswer))]
 [JsonSerializable(typeof(CostAnswer))]
 [JsonSerializable(typeof(OptionsAnswer))]
+[JsonSerializable(typeof(BidScope))]
 [JsonSerializable(typeof(WordingRequest))]
 [JsonSerializable(typeof(FindingWords))]
 [JsonSerializable(typeof(OrderRequest))]

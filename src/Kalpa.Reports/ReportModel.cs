@@ -1,5 +1,6 @@
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Bids;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Options;
@@ -49,6 +50,11 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     /// <summary>What the owner can choose between; null where a client sees no costs, or there is no choice.</summary>
     public OptionsAnswer? Options => Roof.Assessment.Cost is { ForClients: true } && options.Value is { WhyNot: "" } answer ? answer : null;
+
+    private readonly Lazy<BidScope> scope = new(() => BidScopes.Of(Content.Roof.Assessment));
+
+    /// <summary>The plan of work as bidders price it.</summary>
+    public BidScope Scope => scope.Value;
 
     private VisitRecords Records => Roof.Facts.Records ?? VisitRecords.None;
 

@@ -25,6 +25,22 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
         });
     }
 
+    /// <summary>The scope of work for bidders.</summary>
+    public async Task<string> ScopeHtml(ReportModel model, string? nonce)
+    {
+        await using var renderer = new HtmlRenderer(services, loggers);
+        return await renderer.Dispatcher.InvokeAsync(async () =>
+        {
+            var parameters = new Dictionary<string, object?>
+            {
+                [nameof(ScopePrint.Model)] = model,
+                [nameof(ScopePrint.Style)] = Style(nonce),
+            };
+            var page = await renderer.RenderComponentAsync<ScopePrint>(ParameterView.FromDictionary(parameters));
+            return page.ToHtmlString();
+        });
+    }
+
     /// <summary>The rule book as a page to print.</summary>
     public async Task<string> BookHtml(BookModel model)
     {

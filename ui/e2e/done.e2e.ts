@@ -103,10 +103,9 @@ test('on the phone work is closed without a connection, and the next visit is as
   ])
   await page.goto(`${address()}/visits/${next}/walk?station=last`)
   await expect(page.getByText('Done on September 18, 2026: Replace the pipe boot. Check that it held.')).toBeVisible()
-  await page
-    .getByRole('group', { name: /Torn pipe boot/ })
-    .getByRole('radio', { name: 'Repaired' })
-    .check()
+  const repaired = page.getByRole('group', { name: /Torn pipe boot/ }).getByRole('radio', { name: 'Repaired' })
+  await repaired.click()
+  await expect(repaired).toBeChecked()
   await page.goto(`${address()}/visits/${next}/work`)
   await expect(page.getByRole('region', { name: 'Work done' })).toContainText('Checked on this visit: it held.')
   await context.close()

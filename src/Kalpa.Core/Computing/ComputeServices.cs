@@ -1,5 +1,6 @@
 using System.Globalization;
 using Kalpa.Core.Assessing;
+using Kalpa.Core.Bids;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -75,6 +76,9 @@ public static partial class ComputeServices
 
     public static Outcome<OptionsAnswer> Options(AssessInput input, RuleBook book) =>
         RoofOptions.Of(book, input, Assessor.Assess(input, book));
+
+    /// <summary>The plan of work as every bidder prices it alike, without a figure of cost.</summary>
+    public static Outcome<BidScope> Scope(AssessInput input, RuleBook book) => BidScopes.Of(Assessor.Assess(input, book));
 
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)
     {

@@ -14,7 +14,7 @@ namespace Kalpa.Core.PlanOfWork;
 /// The decision on a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
 /// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too; <paramref name="Mark"/> is short enough to stand on a plan. <paramref name="ByInspector"/>: the
 /// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided; <paramref name="RuledOut"/>: slopes of it that cannot be
-/// repaired, whatever their years.
+/// repaired, whatever their years; <paramref name="Work"/>: what is done there when it is done, however far off that is.
 /// </summary>
 public sealed record RoofDecision(
     IReadOnlyList<Guid> SlopeIds,
@@ -29,7 +29,8 @@ public sealed record RoofDecision(
     bool ByInspector = false,
     string Computed = "",
     [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear,
-    [property: JsonIgnore] IReadOnlyList<Guid>? RuledOut = null
+    [property: JsonIgnore] IReadOnlyList<Guid>? RuledOut = null,
+    [property: JsonIgnore] string Work = ""
 )
 {
     /// <summary>Whether what is on it is renewed with the covering.</summary>
@@ -394,7 +395,8 @@ public static class RoofDecisions
             first.ByInspector,
             Each(of, d => d.Computed),
             first.Urgency,
-            [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null }).Select(d => d.Slope.SlopeId)]
+            [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null }).Select(d => d.Slope.SlopeId)],
+            Title(first with { Urgency = UrgencyClass.WithinYear }, named, one, "")
         );
     }
 

@@ -22,6 +22,9 @@ public static class RepairQuantities
     /// <summary>IRC 2021 R905.2.6.</summary>
     private const double NailsPerStrip = 4;
 
+    private const double SupportFeet = 2;
+    private const double SheetFeet = 4;
+
     private const string InterimKey = "interim";
 
     /// <summary>A recipe with the amount it is used for.</summary>
@@ -37,9 +40,10 @@ public static class RepairQuantities
     public static RepairNeeds? Of(RuleBook book, IReadOnlyCollection<Guid> resolved, AssessInput input)
     {
         var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
-        var uses = facts
-            .Select(f => UseFor(book, f, input))
-            .OfType<Use>()
+        var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
+        var family = FamilyOn(book, input, slope?.Id);
+        var own = facts.Select(f => UseFor(book, f, input)).OfType<Use>().ToList();
+        var uses = own.Concat(own.Select(u => Opened(book, u, family)).OfType<Use>())
             .GroupBy(u => u.Recipe.Key)
             .Select(g => g.MaxBy(u => (!u.Amount.Assumed, u.Measure))!)
             .ToList();
@@ -47,8 +51,6 @@ public static class RepairQuantities
         {
             return null;
         }
-        var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
-        var family = FamilyOn(book, input, slope?.Id);
         var lines = uses.SelectMany(u => u.Recipe.Materials.Where(m => Fits(m, family)).Select(m => Line(u, m)))
             .GroupBy(l => (l.Item, l.Unit))
             .Select(g => TakeOffLine.Of(g.First().Key, g.Key.Item, g.Sum(l => l.Amount), g.Key.Unit, g.First().Basis))
@@ -94,6 +96,33 @@ public static class RepairQuantities
             && amount.Kind == recipe.Amount
             ? new Use(recipe, amount)
             : null;
+    }
+
+    /// <summary>
+    /// The covering that is opened for deck sheathing: from support to support beyond both ends of the place, and whole sheets up the slope (three supports carry a sheet;
+    /// centers of 24 in assumed).
+    /// </summary>
+    private static Use? Opened(RuleBook book, Use use, CoveringFamily? family)
+    {
+        if (
+            use.Recipe.With is not { } with
+            || family is not { } covering
+            || !with.Families.Contains(covering)
+            || use.Amount is not { WidthFeet: { } wide, HeightFeet: { } high }
+        )
+        {
+            return null;
+        }
+        var (across, up) = ((QuantityMath.Up(wide / SupportFeet) + 1) * SupportFeet, QuantityMath.Up(high / SheetFeet) * SheetFeet);
+        return new Use(
+            book.Recipes.First(r => r.Key == with.Recipe),
+            use.Amount with
+            {
+                WidthFeet = across,
+                HeightFeet = up,
+                Words = $"{Figure(across)} × {Figure(up)} ft",
+            }
+        );
     }
 
     private static string? CoveringKindOn(AssessInput input, Guid? slopeId) =>

@@ -32,6 +32,10 @@ internal static class RecipeChecks
         {
             yield return $"recipe {recipe.Key}: needs a count, a length or an area to go by";
         }
+        if (recipe.With is { } with && book.Recipes.All(r => r.Key != with.Recipe || r.Amount != recipe.Amount))
+        {
+            yield return $"recipe {recipe.Key}: {with.Recipe} is no recipe that goes by the same amount";
+        }
         foreach (var code in recipe.Conditions)
         {
             if (book.FindCondition(code) is not { } condition)

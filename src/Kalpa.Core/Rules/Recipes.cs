@@ -63,7 +63,7 @@ public sealed record RecipeHours(IReadOnlyList<double> Base, double Covers, IRea
 
 /// <summary>
 /// What a repair takes: for findings of these conditions (on the coverings in <paramref name="Kinds"/>, where given), by their amount. <paramref name="Hold"/> is
-/// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered.
+/// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered, <paramref name="With"/> the covering that is opened for it.
 /// </summary>
 public sealed record Recipe(
     string Key,
@@ -74,8 +74,12 @@ public sealed record Recipe(
     IReadOnlyList<RecipeMaterial> Materials,
     string Hold = "",
     IReadOnlyList<string>? Photos = null,
-    IReadOnlyList<string>? Kinds = null
+    IReadOnlyList<string>? Kinds = null,
+    RecipeWith? With = null
 );
+
+/// <summary>A recipe that is done with another one on coverings of these families, over what that has to open.</summary>
+public sealed record RecipeWith(string Recipe, IReadOnlyList<CoveringFamily> Families);
 
 /// <summary>A part of the roof whose decayed wood is allowed for.</summary>
 [JsonConverter(typeof(CamelCaseEnum<WoodPart>))]

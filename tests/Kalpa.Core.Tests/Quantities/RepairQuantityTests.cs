@@ -87,6 +87,11 @@ public class RepairQuantityTests
     [InlineData("deck-soft", "laminatedShingle", "3.33 × 2.5 ft", "Deck sheathing", 1)]
     [InlineData("deck-soft", "laminatedShingle", "8 × 4 ft", "Deck sheathing", 1)]
     [InlineData("deck-soft", "laminatedShingle", "8.01 × 4 ft", "Deck sheathing", 2)]
+    // The shingles over it: 4 ft reach over two spaces of 2 ft and one more, 6 ft wide; 10 rows of 3 strips are 1.125 bundles: 2 and a spare.
+    [InlineData("deck-soft", "laminatedShingle", "4 × 4 ft", "Shingles", 3)]
+    [InlineData("deck-soft", "laminatedShingle", "4.01 × 4 ft", "Shingles", 3)]
+    // 8 ft wide and 8 ft up: 20 rows of 4 strips are 3 bundles: and a spare.
+    [InlineData("deck-soft", "laminatedShingle", "6 × 4.01 ft", "Shingles", 4)]
     // 3 by 6 ft of siding and 15%: 20.7 ft².
     [InlineData("siding-decayed", "laminatedShingle", "3 × 6 ft", "Siding", 21)]
     [InlineData("siding-decayed", "laminatedShingle", "3 × 6 ft", "Wall sheathing", 1)]

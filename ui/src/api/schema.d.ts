@@ -356,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{id}/scope.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getScopePdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -1012,6 +1028,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/scope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-scope"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1474,6 +1506,53 @@ export interface components {
          * @enum {unknown}
          */
         Basis: "observed" | "inferred" | "suspected";
+        /**
+         * @description A job to be bid on. Number is that of the plan of work; the first line is its price, the others what it takes. HoldPoints: where work stops
+         *     until it was looked at and photographed.
+         */
+        BidJob: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            place: string;
+            trade: string;
+            until: string;
+            steps: string[];
+            notARepair: string;
+            lines: components["schemas"]["BidLine"][];
+            holdPoints: string[];
+            toConfirm: string[];
+            findings: components["schemas"]["JobFinding"][];
+        };
+        /**
+         * @description A line of a job, told by its key (`3.2`: the second of job 3). Paid: how it is paid. Amount is in
+         *     Unit; of an allowance it is the likely one.
+         */
+        BidLine: {
+            key: string;
+            item: string;
+            /** Format: double */
+            amount: number;
+            unit: string;
+            basis: string;
+            paid: components["schemas"]["BidPaid"];
+        };
+        /**
+         * @description How a bidder is paid for a line.
+         * @enum {unknown}
+         */
+        BidPaid: "sum" | "within" | "asFound";
+        /**
+         * @description What every bidder prices alike: no figure of cost stands in it. NotIncluded: jobs of the plan of work that are no work to bid on, with why;
+         *     WhyNot: why there is nothing to bid on, empty where there is.
+         */
+        BidScope: {
+            decision: string;
+            jobs: components["schemas"]["BidJob"][];
+            notIncluded: string[];
+            terms: string[];
+            whyNot: string;
+        };
         BlobAnswer: {
             sha256: string;
             mediaType: string;
@@ -5997,6 +6076,28 @@ export interface operations {
             };
         };
     };
+    getScopePdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
     getBook: {
         parameters: {
             query?: never;
@@ -7263,6 +7364,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OptionsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-scope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BidScope"];
                 };
             };
             /** @description Bad Request */

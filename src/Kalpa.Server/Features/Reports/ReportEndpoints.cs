@@ -22,6 +22,9 @@ public static class ReportEndpoints
         api.MapGet("visits/{id:guid}/report.pdf", Pdf)
             .WithName("getReportPdf")
             .Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
+        api.MapGet("visits/{id:guid}/scope.pdf", Scope)
+            .WithName("getScopePdf")
+            .Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> Preview(
@@ -45,7 +48,7 @@ public static class ReportEndpoints
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
 
-    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Pdf(
+    private static Task<Results<FileContentHttpResult, ProblemHttpResult>> Pdf(
         Guid id,
         DossierReader dossiers,
         KalpaDb db,
@@ -55,6 +58,32 @@ public static class ReportEndpoints
         ReportPages pages,
         PdfPrinter printer,
         CancellationToken cancel
+    ) => Printed(id, dossiers, db, firm, photos, book, printer, model => pages.Html(model, nonce: null), "roof-report", cancel);
+
+    /// <summary>The plan of work as bidders price it, printed.</summary>
+    private static Task<Results<FileContentHttpResult, ProblemHttpResult>> Scope(
+        Guid id,
+        DossierReader dossiers,
+        KalpaDb db,
+        CurrentFirm firm,
+        PhotoIntake photos,
+        RuleBook book,
+        ReportPages pages,
+        PdfPrinter printer,
+        CancellationToken cancel
+    ) => Printed(id, dossiers, db, firm, photos, book, printer, model => pages.ScopeHtml(model, nonce: null), "scope-of-work", cancel);
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Printed(
+        Guid id,
+        DossierReader dossiers,
+        KalpaDb db,
+        CurrentFirm firm,
+        PhotoIntake photos,
+        RuleBook book,
+        PdfPrinter printer,
+        Func<ReportModel, Task<string>> page,
+        string name,
+        CancellationToken cancel
     )
     {
         if (await dossiers.Visit(id, cancel) is not { } visit)
@@ -63,8 +92,8 @@ public static class ReportEndpoints
         }
         var inlined = await Inline(visit, firm, photos, cancel);
         var model = await Model(visit, db, firm, book, sha256 => inlined.GetValueOrDefault(sha256), cancel);
-        var pdf = await printer.Print(await pages.Html(model, nonce: null), cancel);
-        return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(visit));
+        var pdf = await printer.Print(await page(model), cancel);
+        return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(name, visit));
     }
 
     private static async Task<ReportModel> Model(
@@ -101,9 +130,9 @@ public static class ReportEndpoints
     private static IEnumerable<string> PicturesOf(VisitDossier visit) =>
         visit.Roofs.SelectMany(r => r.Facts.Records!.Photos).Select(p => p.Sha256).Distinct();
 
-    private static string FileName(VisitDossier visit)
+    private static string FileName(string document, VisitDossier visit)
     {
         var name = new string([.. visit.Property.Name.Select(c => char.IsLetterOrDigit(c) ? c : '-')]);
-        return $"roof-report-{name}-{visit.Visit.On:yyyy-MM-dd}.pdf";
+        return $"{document}-{name}-{visit.Visit.On:yyyy-MM-dd}.pdf";
     }
 }

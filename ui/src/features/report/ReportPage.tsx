@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
-import { problemError } from '../../api/client'
+import { downloadMade } from '../../shared/download'
 import { Loading, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -10,7 +10,7 @@ import { useVisitContext } from '../../shared/visitContext'
 export function ReportPage() {
   const { dossier } = useVisitContext()
   const { id } = dossier.visit
-  const pdf = useMutation({ mutationFn: () => download(id) })
+  const pdf = useMutation({ mutationFn: () => downloadMade(`/api/visits/${id}/report.pdf`, 'roof-report.pdf') })
   const left = dossier.roofs.reduce((sum, { assessment }) => sum + assessment.coverage.left.length, 0)
   return (
     <Box>
@@ -50,16 +50,4 @@ function Preview({ id }: { id: string }) {
       />
     </Box>
   )
-}
-
-async function download(id: string) {
-  const response = await fetch(`/api/visits/${id}/report.pdf`)
-  if (!response.ok) throw problemError(response.status, await response.json().catch(() => undefined))
-  const name = /filename="?([^";]+)/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'roof-report.pdf'
-  const address = URL.createObjectURL(await response.blob())
-  const link = document.createElement('a')
-  link.href = address
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(address)
 }

@@ -16,6 +16,7 @@ import { JobQuantities } from './JobQuantities'
 import { OpinionPanel } from './OpinionPanel'
 import { OptionsPanel } from './OptionsPanel'
 import { OwnerReply } from './OwnerReply'
+import { ScopePanel } from './ScopePanel'
 
 /** Repairs in order of need, each with its reason; of several roofs, one after the other. */
 export function WorkPage() {
@@ -104,6 +105,7 @@ function WorkOfRoof() {
         </Stack>
       )}
       <DoneJobs />
+      <ScopePanel />
       <OtherReplies />
       <WithoutJob />
       <Box ref={panel}>
