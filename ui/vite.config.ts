@@ -20,6 +20,15 @@ function coreFiles() {
     .map((name) => ({ url: `/_framework/${name}`, revision: hash(readFileSync(resolve(coreFolder, name))) }))
 }
 
+/** Without the core the built page would work only with a connection, and nobody would be told. */
+const withCore = {
+  name: 'with-core',
+  apply: 'build' as const,
+  buildStart() {
+    if (coreFiles().length === 0) throw new Error(`No browser core in ${coreFolder}: ./kalpa build publishes it first.`)
+  },
+}
+
 /** A compressed twin beside every part: the server sends it to whoever takes it. */
 const compressedTwins = {
   name: 'compressed-twins',
@@ -35,6 +44,7 @@ export default defineConfig({
   plugins: [
     react(),
     compressedTwins,
+    withCore,
     VitePWA({
       strategies: 'injectManifest',
       srcDir: 'src',

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using Kalpa.Contracts;
+using Kalpa.Core.Bids;
 using Kalpa.Core.Dossiers;
 
 namespace Kalpa.Server.Tests;
@@ -38,6 +39,28 @@ public sealed class ReportTests
         text.ShouldContain(Pdf.Squeezed("Not suitable as built."));
         text.ShouldContain(Pdf.Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
         text.ShouldContain(Pdf.Squeezed("Page 1 of"));
+    }
+
+    [Fact]
+    public async Task Bidders_get_every_job_with_a_blank_price_and_no_cost()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
+        var scope = BidScopes.Of((await marit.Get<VisitDossier>($"/api/visits/{id}")).Roofs[0].Assessment);
+        scope.Jobs.Count.ShouldBeGreaterThan(5);
+
+        var text = await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/scope.pdf"));
+        foreach (var job in scope.Jobs)
+        {
+            text.ShouldContain(Pdf.Squeezed($"{job.Number}. {job.Title}"));
+            job.Lines.Where(l => l.Paid == BidPaid.AsFound).ShouldAllBe(l => text.Contains(Pdf.Squeezed($"{l.Item}, paid as found")));
+        }
+        scope.NotIncluded.ShouldAllBe(line => text.Contains(Pdf.Squeezed(line)));
+        // The head of the column is the only dollar sign.
+        text.Split('$').Length.ShouldBe(2);
+        (await marit.Http.GetAsync($"/api/visits/{Guid.CreateVersion7()}/scope.pdf")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]

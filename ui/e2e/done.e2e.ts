@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
+import { readSheet } from 'read-excel-file/node'
 import { address, allSent, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
 
 const found = (ids: { visit: string; slopes: string[] }, condition: string, station: string, place: string) =>
@@ -33,6 +34,26 @@ test('a job is closed with who, cost and warranty, leaves the list, is printed, 
 }) => {
   const { visit } = await withLeak(page, 'Finished House')
   await page.goto(`${address()}/visits/${visit}/work`)
+  // What bidders price, before anything is done.
+  const scope = page.getByRole('region', { name: 'Scope for bidders' })
+  await scope.getByText('Scope of work for bidders').click()
+  await expect(scope).toContainText('2 jobs in ')
+  await expect(scope).toContainText('No cost figures are included.')
+  const [sheet] = await Promise.all([
+    page.waitForEvent('download'),
+    scope.getByRole('button', { name: 'Bid sheet (XLSX)' }).click(),
+  ])
+  const rows = await readSheet(await sheet.path())
+  expect(rows.filter(([, job]) => job).map(([, job]) => job)).toEqual([
+    'Job',
+    expect.stringContaining('Clean and flush the gutter'),
+    expect.stringContaining('Replace the pipe boot'),
+  ])
+  const [printed] = await Promise.all([
+    page.waitForEvent('download'),
+    scope.getByRole('button', { name: 'Scope as PDF' }).click(),
+  ])
+  expect(printed.suggestedFilename()).toMatch(/^scope-of-work-Finished-House-.*\.pdf$/)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
   await boot.getByText('Mark as done').click()
 

@@ -295,10 +295,15 @@ public static class Assessor
         return string.Join(' ', new[] { $"{built}{life}{first}".Trim(), notAssessed }.Where(part => part.Length > 0));
     }
 
+    /// <summary>What to beware of in any work on the covering of a slope; empty where nothing is.</summary>
+    internal static string CoveringCaution(RuleBook book, AssessInput input, Guid? slopeId) =>
+        slopeId is { } id && CoveringOn(input.Coverings, id, input.AsOf) is { } laid ? book.FindCovering(laid.Kind)?.Caution ?? "" : "";
+
     private static List<string> Cautions(AssessInput input, RuleBook book)
     {
         var stations = book.Stations.Where(s => s.Caution.Length > 0 && input.Looks.Any(l => l.Station == s.Key)).Select(s => s.Caution);
         var conditions = input.Findings.Select(f => book.FindCondition(f.Condition)?.Caution ?? "").Where(c => c.Length > 0);
-        return [.. conditions.Concat(stations).Distinct()];
+        var coverings = input.Slopes.Select(s => CoveringCaution(book, input, s.Id)).Where(c => c.Length > 0);
+        return [.. conditions.Concat(coverings).Concat(stations).Distinct()];
     }
 }

@@ -72,9 +72,10 @@ internal static class SectionJobs
             : on.Exists(s => s.Fitness?.State == FitnessState.Unfit)
                 ? (WorkKind.Rebuild, on.Exists(s => s.Fitness?.LimitId is not null) ? RebuildSteps : ReroofSteps)
             : (WorkKind.Reroof, ReroofSteps);
+        var beware = on.Select(s => Assessor.CoveringCaution(book, input, s.SlopeId)).Where(c => c.Length > 0).Distinct();
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
-        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. steps, .. withIt.Distinct()]) with
+        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. steps, .. withIt.Distinct()]) with
         {
             Included = section.Included,
         };

@@ -187,7 +187,7 @@ internal static class WorkList
             judged.Urgency.Marks,
             judged.Urgency.Words,
             string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
-            elsewhere ? TraceSteps : judged.RemedySteps,
+            [.. Beware(book, condition, fact, input), .. elsewhere ? TraceSteps : judged.RemedySteps],
             elsewhere ? "" : condition.Remedy.NotARepair,
             judged.Urgency.LossLow,
             judged.Urgency.LossHigh,
@@ -203,6 +203,12 @@ internal static class WorkList
         );
         return new Job(item, judged.Urgency, judged, condition);
     }
+
+    /// <summary>What is dangerous to work on is said before the first step.</summary>
+    private static IEnumerable<string> Beware(RuleBook book, Condition condition, FindingFact fact, AssessInput input) =>
+        book.FindElement(condition.Element) is not { Separate: true } && Assessor.CoveringCaution(book, input, fact.SlopeId) is { Length: > 0 } caution
+            ? [caution]
+            : [];
 
     private static bool Immediate(FindingAssessment judged) => judged.Urgency.Class == UrgencyClass.MakeSafeNow;
 

@@ -220,7 +220,8 @@ public sealed record Remedy(string Title, IReadOnlyList<string> Steps, string No
 
 /// <summary>
 /// A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. <paramref name="KeepsWaterOut"/> names
-/// the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
+/// the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does;
+/// <paramref name="Caution"/>: what to beware of in any work on it.
 /// </summary>
 public sealed record Covering(
     string Kind,
@@ -230,7 +231,8 @@ public sealed record Covering(
     IReadOnlyList<ReferenceLife> Lives,
     StageModel Stages,
     IReadOnlyList<string> StageLooks,
-    string? KeepsWaterOut = null
+    string? KeepsWaterOut = null,
+    string Caution = ""
 )
 {
     public ReferenceLife LifeIn(WeatherExposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];

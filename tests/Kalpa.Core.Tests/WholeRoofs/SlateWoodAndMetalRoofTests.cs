@@ -88,4 +88,22 @@ public class SlateWoodAndMetalRoofTests
             "Monitor: Isolate the dissimilar metals (Slope A (south), copper vent)",
             "Monitor: Document the oil canning (Slope A (south), field)"
         );
+
+    /// <summary>Asbestos-cement shingles are not broken or cut: said before the first step of each job on them, and of no other.</summary>
+    [Fact]
+    public void Work_on_asbestos_cement_begins_with_its_caution()
+    {
+        const string Caution =
+            "These shingles may contain asbestos: do not break, cut, drill or sand them; a licensed firm samples and handles them under the local rules.";
+        var judged = new ToldRoof("attic")
+            .Slope("A", "7/12", Facing.South, CoveringKind.AsbestosCement, 1962, 2)
+            .Slope("B", "7/12", Facing.North, CoveringKind.Slate, 1962, 1)
+            .Finds("A", "slate-broken", "rake", amount: new(Count: 4))
+            .Finds("B", "slate-broken", "rake", amount: new(Count: 4))
+            .Finds("A", "gutter-clogged", "front")
+            .Judged();
+        judged.Cautions.ShouldContain(Caution);
+        judged.Work.Where(w => w.Steps[0] == Caution).Select(w => w.Place).ShouldBe(["Slope A (south), rake"]);
+        judged.Work.Count.ShouldBe(3);
+    }
 }

@@ -2041,7 +2041,8 @@ export interface components {
         };
         /**
          * @description A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. KeepsWaterOut names
-         *     the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does.
+         *     the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does;
+         *     Caution: what to beware of in any work on it.
          */
         Covering: {
             kind: string;
@@ -2052,6 +2053,8 @@ export interface components {
             stages: components["schemas"]["StageModel"];
             stageLooks: string[];
             keepsWaterOut?: null | string;
+            /** @default  */
+            caution: string;
         };
         /**
          * @description What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
@@ -4289,7 +4292,7 @@ export interface components {
          * @description The decision on a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
          *     within a year. Title is what somebody is asked to do; Headline says when, too; Mark is short enough to stand on a plan. ByInspector: the
          *     inspector's recommendation governs, and Computed says what Kalpa would have decided; RuledOut: slopes of it that cannot be
-         *     repaired, whatever their years.
+         *     repaired, whatever their years; Work: what is done there when it is done, however far off that is.
          */
         RoofDecision: {
             slopeIds: string[];

@@ -64,8 +64,7 @@ function Scope() {
       {sheet.isError && <Trouble error={sheet.error} />}
       {open.length > 0 && (
         <Text fontSize="sm">
-          To be measured or confirmed first, or bidders will differ:{' '}
-          jobs {open.map(({ number }) => number).join(', ')}.
+          To be measured or confirmed first, or bidders will differ: jobs {open.map(({ number }) => number).join(', ')}.
         </Text>
       )}
       {answer.notIncluded.length > 0 && (
