@@ -206,7 +206,8 @@ internal static class WorkList
 
     /// <summary>What is dangerous to work on is said before the first step.</summary>
     private static IEnumerable<string> Beware(RuleBook book, Condition condition, FindingFact fact, AssessInput input) =>
-        book.FindElement(condition.Element) is not { Separate: true } && Assessor.CoveringCaution(book, input, fact.SlopeId) is { Length: > 0 } caution
+        book.FindElement(condition.Element) is not { Separate: true }
+        && Assessor.CoveringCaution(book, input, fact.SlopeId) is { Length: > 0 } caution
             ? [caution]
             : [];
 
