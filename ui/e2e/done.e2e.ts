@@ -46,8 +46,8 @@ test('a job is closed with who, cost and warranty, leaves the list, is printed, 
   const rows = await readSheet(await sheet.path())
   expect(rows.filter(([, job]) => job).map(([, job]) => job)).toEqual([
     'Job',
-    expect.stringContaining('Clean and flush the gutter'),
     expect.stringContaining('Replace the pipe boot'),
+    expect.stringContaining('Clean and flush the gutter'),
   ])
   const [printed] = await Promise.all([
     page.waitForEvent('download'),

@@ -6,7 +6,7 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
 
-/// <summary>A finding that brings about another one; <paramref name="ByLink"/>: as any of its kind can, without a combination that weighs it.</summary>
+/// <summary>A finding that brings about another one; <paramref name="ByLink"/>: by a link of the rule book, not by a combination of findings.</summary>
 internal readonly record struct CauseLink(Guid Cause, Guid Effect, bool ByLink = false);
 
 /// <summary>
