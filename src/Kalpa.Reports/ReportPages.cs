@@ -14,65 +14,38 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
     private static readonly string Fonts = Face(400) + Face(700);
 
     /// <param name="nonce">Of the page's content security policy; null in print, where no policy stands.</param>
-    public async Task<string> Html(ReportModel model, string? nonce)
-    {
-        await using var renderer = new HtmlRenderer(services, loggers);
-        return await renderer.Dispatcher.InvokeAsync(async () =>
-        {
-            var parameters = new Dictionary<string, object?> { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce) };
-            var page = await renderer.RenderComponentAsync<Report>(ParameterView.FromDictionary(parameters));
-            return page.ToHtmlString();
-        });
-    }
+    public Task<string> Html(ReportModel model, string? nonce) =>
+        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce) });
 
-    /// <summary>The scope of work for bidders.</summary>
-    public async Task<string> ScopeHtml(ReportModel model, string? nonce)
-    {
-        await using var renderer = new HtmlRenderer(services, loggers);
-        return await renderer.Dispatcher.InvokeAsync(async () =>
-        {
-            var parameters = new Dictionary<string, object?>
-            {
-                [nameof(ScopePrint.Model)] = model,
-                [nameof(ScopePrint.Style)] = Style(nonce),
-            };
-            var page = await renderer.RenderComponentAsync<ScopePrint>(ParameterView.FromDictionary(parameters));
-            return page.ToHtmlString();
-        });
-    }
+    /// <summary>The scope of work for bidders, to print.</summary>
+    public Task<string> ScopeHtml(ReportModel model) =>
+        Rendered<ScopePrint>(new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null) });
 
     /// <summary>The rule book as a page to print.</summary>
-    public async Task<string> BookHtml(BookModel model)
-    {
-        await using var renderer = new HtmlRenderer(services, loggers);
-        return await renderer.Dispatcher.InvokeAsync(async () =>
-        {
-            var parameters = new Dictionary<string, object?> { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null) };
-            var page = await renderer.RenderComponentAsync<BookPrint>(ParameterView.FromDictionary(parameters));
-            return page.ToHtmlString();
-        });
-    }
+    public Task<string> BookHtml(BookModel model) =>
+        Rendered<BookPrint>(new() { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null) });
 
     /// <summary>The plan of a report as a drawing of its own; null where the roof has none.</summary>
-    public async Task<string?> PlanSvg(RoofReport model)
+    public async Task<string?> PlanSvg(RoofReport model) =>
+        model.Plan is { Facets.Count: > 0 } plan
+            ? await Rendered<PlanDrawing>(
+                new()
+                {
+                    [nameof(PlanDrawing.Answer)] = plan,
+                    [nameof(PlanDrawing.Letters)] = model.Letters,
+                    [nameof(PlanDrawing.Pins)] = model.Pins,
+                    [nameof(PlanDrawing.Standalone)] = true,
+                }
+            )
+            : null;
+
+    private async Task<string> Rendered<T>(Dictionary<string, object?> parameters)
+        where T : IComponent
     {
-        if (model.Plan is not { Facets.Count: > 0 } plan)
-        {
-            return null;
-        }
         await using var renderer = new HtmlRenderer(services, loggers);
         return await renderer.Dispatcher.InvokeAsync(async () =>
-        {
-            var parameters = new Dictionary<string, object?>
-            {
-                [nameof(PlanDrawing.Answer)] = plan,
-                [nameof(PlanDrawing.Letters)] = model.Letters,
-                [nameof(PlanDrawing.Pins)] = model.Pins,
-                [nameof(PlanDrawing.Standalone)] = true,
-            };
-            var drawing = await renderer.RenderComponentAsync<PlanDrawing>(ParameterView.FromDictionary(parameters));
-            return drawing.ToHtmlString();
-        });
+            (await renderer.RenderComponentAsync<T>(ParameterView.FromDictionary(parameters))).ToHtmlString()
+        );
     }
 
     private static string Style(string? nonce)

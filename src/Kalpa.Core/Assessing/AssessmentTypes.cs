@@ -174,7 +174,8 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// <paramref name="Included"/>: what is on a section that is renewed, and is done with that; <paramref name="Until"/> says how long a repair has to hold, empty
 /// for a permanent one; <paramref name="Quantities"/>: what it takes, null where the rule book has no recipe; <paramref name="Interim"/>: what keeps water out until
 /// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
-/// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded.
+/// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded;
+/// <paramref name="Temporary"/>: it only keeps water out until its section is renewed.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -201,8 +202,14 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] InterimProtection? Interim = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null
-);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Temporary = false
+)
+{
+    /// <summary>Whether the covering of a section is renewed by it.</summary>
+    [JsonIgnore]
+    public bool IsRenewal => Kind is WorkKind.Reroof or WorkKind.Rebuild or WorkKind.Relay;
+}
 
 /// <summary>A fact that could not be assessed, with what to do about it.</summary>
 public sealed record FactProblem(Guid FactId, string Code, string Text);

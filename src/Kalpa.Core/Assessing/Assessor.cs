@@ -46,7 +46,7 @@ public static class Assessor
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         // What a job has resolved stays on record and asks for nothing any more.
         var open = JobsDone.Open(findings, input.Records);
-        var decisions = RoofDecisions.Of(book, input, slopes, open, planned);
+        var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input), planned);
         var (work, cost) = WorkCosts.Of(
             book,
             input,

@@ -88,7 +88,7 @@ public static class BidScopes
     private static BidJob Job(WorkItem item, Assessment judged)
     {
         // What is only planned is priced as the work that it will be, with its time.
-        var section = item.Kind is WorkKind.Reroof or WorkKind.Rebuild or WorkKind.Relay
+        var section = item.IsRenewal
             ? judged.RoofDecisions.FirstOrDefault(d => d.Renews && item.SlopeId is { } slope && d.SlopeIds.Contains(slope))
             : null;
         return new(

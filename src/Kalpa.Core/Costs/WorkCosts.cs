@@ -135,11 +135,7 @@ internal static class WorkCosts
 
     /// <summary>A renewal is a trip of its own.</summary>
     private static (string Trade, UrgencyClass Urgency, int Renewal) TripOf(Direct job) =>
-        (
-            job.Item.Trade.Length > 0 ? job.Item.Trade : Roofer,
-            job.Item.Urgency,
-            job.Item.Kind is WorkKind.Reroof or WorkKind.Relay or WorkKind.Rebuild ? job.Item.Number : 0
-        );
+        (job.Item.Trade.Length > 0 ? job.Item.Trade : Roofer, job.Item.Urgency, job.Item.IsRenewal ? job.Item.Number : 0);
 
     private static Rates RatesOf(PriceList prices)
     {

@@ -182,7 +182,7 @@ public sealed record OwnerReplyFact(
 /// <summary>
 /// A job that was done. <paramref name="Title"/> is what was asked; <paramref name="Findings"/>: what it resolved; <paramref name="SlopeIds"/>: the slopes of a job that a
 /// section asks for by itself, and <paramref name="Renewal"/> whether their covering was renewed with it. <paramref name="Cost"/> in dollars, as billed;
-/// <paramref name="Warranty"/>: its terms, as given.
+/// <paramref name="Warranty"/>: its terms, as given. <paramref name="Temporary"/>: water is kept out, and the findings are not resolved.
 /// </summary>
 public sealed record JobDoneFact(
     Guid Id,
@@ -196,5 +196,6 @@ public sealed record JobDoneFact(
     double? Cost = null,
     string Words = "",
     string Warranty = "",
-    Guid? RoofId = null
+    Guid? RoofId = null,
+    bool Temporary = false
 ) : IRoofFact;

@@ -56,7 +56,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
             .Work.Where(w => !done.Contains(w) && !later.Exists(s => s.Item == w) && WorkCosts.IsWork(w, plans.Judged.Findings))
             .ToList();
         var undone = UndoneOf([.. left.Where(w => w.Urgency >= UrgencyClass.WithinYear)]);
-        var waiting = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !RenewalPlans.IsRenewal(w))
+        var waiting = left.Where(w => w.Urgency < UrgencyClass.WithinYear && !w.IsRenewal)
             .ToLookup(w => rest.Concat(later).Any(s => s.Includes(w)), w => Sentences.Lower(w.Title));
         var today = WorkCosts.Sum([.. prices.Values.Select(p => p.Total)]);
         List<Chain> chains =

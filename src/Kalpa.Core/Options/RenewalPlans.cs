@@ -121,7 +121,7 @@ internal sealed class RenewalPlans
         List<RoofDecision> without = [];
         foreach (var decision in decisions.Where(d => d.Renews && Open.Contains(d.SlopeIds[0])))
         {
-            var item = work.First(w => IsRenewal(w) && decision.SlopeIds[0] == w.SlopeId);
+            var item = work.First(w => w.IsRenewal && decision.SlopeIds[0] == w.SlopeId);
             if (prices.TryGetValue(item.Number, out var priced) && priced.Cost.Unpriced.Count == 0)
             {
                 var relaid = decision.Action == RoofAction.Relay;
@@ -149,8 +149,6 @@ internal sealed class RenewalPlans
         var all = slopes.Select(of).ToList();
         return WorkCosts.Each(at => all.Min(drawn => drawn[at]));
     }
-
-    public static bool IsRenewal(WorkItem item) => item.Kind is WorkKind.Reroof or WorkKind.Relay or WorkKind.Rebuild;
 
     public IReadOnlyDictionary<int, PricedJob> PricesOf(IReadOnlyList<WorkItem> work)
     {

@@ -89,9 +89,7 @@ internal static class Folding
 
     /// <summary>Of one trade, and at one place that is named: then it is opened once.</summary>
     private static bool IsSameWork(Job danger, Job cause) =>
-        IsRepair(cause) && cause.Item.Trade == danger.Item.Trade && Places.Same(PlaceOf(danger), PlaceOf(cause)) == true;
-
-    private static string PlaceOf(Job job) => Places.Plain(job.Item.Resolves![0].Place);
+        IsRepair(cause) && cause.Item.Trade == danger.Item.Trade && Places.Same(danger.PlainPlace, cause.PlainPlace) == true;
 
     private static bool IsEvaluated(Job job) =>
         job.Item.Urgency != UrgencyClass.MakeSafeNow && job.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;

@@ -21,24 +21,34 @@ public sealed record DoneAnswer(
 );
 
 /// <summary>
-/// Jobs that were done: what they resolved asks for no work any more, and the next visit says whether it held. A renewal that was done stays decided until the new covering is
-/// recorded: only that has years of its own.
+/// Jobs that were done: what they resolved asks for no work any more, and the next visit says whether it held. A temporary repair resolves nothing, and a renewal that was done
+/// stays decided until the new covering is recorded: only that has years of its own.
 /// </summary>
 internal static class JobsDone
 {
-    /// <summary>The findings that no done job has resolved.</summary>
-    public static IReadOnlyList<FindingAssessment> Open(IReadOnlyList<FindingAssessment> findings, VisitRecords? records)
+    /// <summary>The findings that still ask for work.</summary>
+    public static IReadOnlyList<FindingAssessment> Open(IReadOnlyList<FindingAssessment> findings, VisitRecords? records) =>
+        Without(findings, (records?.JobsDone ?? []).Where(d => !d.Temporary));
+
+    /// <summary>The findings that a decision on the slopes rests on: what a renewal resolves counts until the new covering is recorded.</summary>
+    public static IReadOnlyList<FindingAssessment> OpenToDecide(IReadOnlyList<FindingAssessment> findings, AssessInput input) =>
+        Without(findings, (input.Records?.JobsDone ?? []).Where(d => !d.Temporary && Uncovered(input, d).Count == 0));
+
+    private static IReadOnlyList<FindingAssessment> Without(IReadOnlyList<FindingAssessment> findings, IEnumerable<JobDoneFact> done)
     {
-        var resolved = (records?.JobsDone ?? []).SelectMany(d => d.Findings).ToHashSet();
+        var resolved = done.SelectMany(d => d.Findings).ToHashSet();
         return resolved.Count == 0 ? findings : [.. findings.Where(f => !resolved.Contains(f.FindingId))];
     }
 
-    /// <summary>Whether a job that a section asks for by itself was done. What resolves findings is done when they are.</summary>
+    /// <summary>
+    /// Whether a job was done whose findings do not say so: one that a section asks for by itself, and a temporary repair, which resolves nothing.
+    /// </summary>
     public static bool IsDone(WorkItem job, VisitRecords? records) =>
-        job is { FindingId: null, SlopeId: { } slope }
-        && (records?.JobsDone ?? []).Any(d => d.SlopeIds.Contains(slope) && (d.Renewal ? IsRenewal(job) : d.Title == job.Title));
-
-    private static bool IsRenewal(WorkItem job) => job.Kind is WorkKind.Reroof or WorkKind.Rebuild or WorkKind.Relay;
+        (records?.JobsDone ?? []).Any(d =>
+            job.FindingId is { } finding
+                ? job.Temporary && d.Temporary && d.Findings.Contains(finding)
+                : job.SlopeId is { } slope && d.SlopeIds.Contains(slope) && (d.Renewal ? job.IsRenewal : d.Title == job.Title)
+        );
 
     /// <param name="prices">Whether the commission gives prices: a damage record shows none.</param>
     public static IReadOnlyList<DoneAnswer>? Of(AssessInput input, bool prices)
@@ -51,22 +61,28 @@ internal static class JobsDone
 
     private static DoneAnswer Now(AssessInput input, JobDoneFact done, bool prices)
     {
-        var answer = Told(done, prices);
-        var renewed = done.Renewal ? input.Slopes.Where(s => done.SlopeIds.Contains(s.Id)).ToList() : [];
+        var uncovered = Uncovered(input, done);
         var after = input.Records!.Photos.Any(p => p.Role == PhotoRole.After && p.FindingId is { } id && done.Findings.Contains(id));
-        return answer with
+        return Told(done, prices) with
         {
             Next =
-                renewed.Count > 0 && renewed.Exists(s => !IsCovered(input, s, done.On))
-                    ? $"Record the new covering of {Sentences.Lower(Sentences.Slopes([.. renewed.Select(s => s.Letter)]))}: its years count from then on."
+                done.Temporary ? "Temporary: the permanent work is still due."
+                : uncovered.Count > 0
+                    ? $"Record the new covering of {Sentences.Lower(Sentences.Slopes([.. uncovered.Select(s => s.Letter)]))}: its years count from then on."
                 : done.Findings.Count > 0 && !after ? "No photo of the finished work is on file."
                 : "",
         };
     }
 
-    /// <summary>Whether a covering laid in the year of the work, or after it, is on record.</summary>
-    private static bool IsCovered(AssessInput input, SlopeFact slope, DateOnly on) =>
-        Assessor.CoveringOn(input.Coverings, slope.Id, input.AsOf)?.LaidTo >= on.Year;
+    /// <summary>Slopes that were renewed and have no covering on record that was laid in the year of the work, or after it.</summary>
+    private static List<SlopeFact> Uncovered(AssessInput input, JobDoneFact done) =>
+        [
+            .. input.Slopes.Where(s =>
+                done.Renewal
+                && done.SlopeIds.Contains(s.Id)
+                && !(Assessor.CoveringOn(input.Coverings, s.Id, input.AsOf)?.LaidTo >= done.On.Year)
+            ),
+        ];
 
     /// <summary>Of the visit before: what was found of it today.</summary>
     private static DoneAnswer Before(AssessInput input, JobDoneFact done, bool prices)

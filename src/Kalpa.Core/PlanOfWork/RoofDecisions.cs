@@ -47,8 +47,7 @@ internal enum RenewalTime
 }
 
 /// <summary>
-/// The decision on each slope, gathered into sections, in this order: the inspector's recommendation; what rules repair out (a covering that does not suit its
-/// pitch, an answered question, a layer at its end); the remaining life of what decides; repair where something is to be repaired; else upkeep.
+/// The decisions on single slopes (<see cref="SlopeDecisions"/>) gathered into sections: what is decided alike, falls due within a few years and is of one piece.
 /// </summary>
 public static class RoofDecisions
 {
@@ -63,36 +62,6 @@ public static class RoofDecisions
     /// covering are worth; more are not given away).
     /// </summary>
     public const int NowWithYears = 2;
-
-    /// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>.</summary>
-    private sealed record OfSlope(
-        SlopeAssessment Slope,
-        CoveringFamily? Family,
-        RoofAction Action,
-        string Why,
-        UrgencyClass Urgency = UrgencyClass.WithReroof,
-        DueYears? Due = null,
-        string When = "",
-        bool TooFlat = false,
-        bool ByInspector = false,
-        string Computed = "",
-        string Who = "",
-        bool InOption = false
-    )
-    {
-        public bool Soon => Urgency >= UrgencyClass.WithinYear;
-
-        public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
-
-        /// <summary>Decided by what was found or by years, not by somebody's word or an option.</summary>
-        public bool ByFacts => !ByInspector && !InOption;
-
-        /// <summary>What one section has in common, whatever the plan says.</summary>
-        public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, string, bool, bool) Kind =>
-            Renews
-                ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who, !ByFacts && Due is null, InOption)
-                : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
-    }
 
     public static IReadOnlyList<RoofDecision> Of(
         RuleBook book,
@@ -113,15 +82,11 @@ public static class RoofDecisions
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
-        var sections = new List<List<OfSlope>>();
-        OfSlope Decided(SlopeAssessment slope)
-        {
-            var own = Own(book, input, slope, findings, facts);
-            return chosen?.TryGetValue(slope.SlopeId, out var renewal) == true
-                ? ByOption(book, input, own, renewal, findings)
-                : ByOpinion(input, slope, own);
-        }
-        foreach (var one in slopes.Select(Decided).OrderBy(d => d.Due?.Likely ?? 0))
+        var sections = new List<List<SlopeDecision>>();
+        var single = slopes.Select(slope =>
+            SlopeDecisions.Of(book, input, slope, findings, facts, chosen?.TryGetValue(slope.SlopeId, out var at) == true ? at : null)
+        );
+        foreach (var one in single.OrderBy(d => d.Due?.Likely ?? 0))
         {
             // Two sections that meet over this slope are one.
             var with = sections.Where(s => Together(s, one, planned, input.AsOf)).ToList();
@@ -147,204 +112,11 @@ public static class RoofDecisions
             ? ""
             : string.Join("; ", decisions.Select((d, at) => at == 0 ? d.Headline : Sentences.Lower(d.Headline))) + ".";
 
-    // ---- one slope ----
-
-    private static OfSlope Own(
-        RuleBook book,
-        AssessInput input,
-        SlopeAssessment slope,
-        IReadOnlyList<FindingAssessment> findings,
-        Dictionary<Guid, FindingFact> facts
-    )
-    {
-        var covering = Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf);
-        var family = covering is null ? null : book.FindCovering(covering.Kind)?.Family;
-        var decided = new OfSlope(slope, family, RoofAction.Maintain, "Nothing on it has to be repaired now.");
-        OfSlope Soon(RoofAction action, string why) =>
-            decided with
-            {
-                Action = action,
-                Why = why,
-                Urgency = UrgencyClass.WithinYear,
-                When = "within a year",
-            };
-
-        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
-        {
-            // Water that has come in through a covering that never suited its place comes in again.
-            var wet = findings.Any(f => f.SlopeId == slope.SlopeId && IsWet(book, f, facts[f.FindingId]));
-            var unfit = Soon(RoofAction.Replace, fitness.Reason) with { TooFlat = fitness.LimitId is not null };
-            return wet ? unfit with { Urgency = UrgencyClass.ThisSeason, When = "this season" } : unfit;
-        }
-        if (StopOn(book, slope, findings, facts) is { } stop)
-        {
-            return Soon(stop.Action, $"{Sentences.Upper(stop.Words)}.");
-        }
-        if (slope.Life is { Stated: null, Unseen: { } unseen })
-        {
-            return decided with { Action = RoofAction.Evaluate, Why = unseen.Words };
-        }
-        if (slope is { FiguresCovered: true, Life.Stated: not null })
-        {
-            return decided with { Action = RoofAction.Confirm, Why = "The remaining life is hidden until the slope is confirmed." };
-        }
-        if (slope.Life?.Stated is { } left && left.Likely <= PlanYears)
-        {
-            var action = IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace;
-            var why = $"Remaining life: {Sentences.Lower(slope.Life.Headline)}. {slope.Life.Reasons[^1]}";
-            var due = DueOf(input, left);
-            return left.Likely <= Assessor.ReroofWithinYears
-                ? Soon(action, why) with
-                {
-                    Due = due,
-                }
-                : decided with
-                {
-                    Action = action,
-                    Why = why,
-                    Due = due,
-                    When = When(due),
-                };
-        }
-        return KeepsCovering(decided, findings);
-    }
-
-    private static bool IsWet(RuleBook book, FindingAssessment judged, FindingFact found) =>
-        judged.Verdict.IsDefect
-        && found.Evidence.ShowsWater()
-        && book.FindElement(AsRecorded.Condition(book, found).Element) is not { Separate: true };
-
-    private static OfSlope KeepsCovering(OfSlope decided, IReadOnlyList<FindingAssessment> findings) =>
-        findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))
-            ? decided with
-            {
-                Action = RoofAction.Repair,
-                Why = "Single defects are repaired; the covering stays.",
-            }
-            : decided;
-
-    private static DueYears DueOf(AssessInput input, YearsLeft left) =>
-        new(input.AsOf.Year + Whole(left.Low), input.AsOf.Year + Whole(left.Likely), input.AsOf.Year + Whole(left.High));
-
-    private static int Whole(double years) => (int)Math.Round(years);
-
-    /// <summary>A defect that somebody acts on within the year; what is only watched, or waits for a covering years away, is upkeep.</summary>
-    private static bool IsRepaired(FindingAssessment finding) =>
-        finding.Verdict.IsDefect
-        && finding.Outcome is not (FindingOutcome.Watch or FindingOutcome.DocumentOnly)
-        && finding.Urgency.Class >= UrgencyClass.WithinYear;
-
-    /// <summary>The first of the book's stops that a finding on the slope, or of the whole roof, meets; what is only suspected stops nothing.</summary>
-    private static RepairStop? StopOn(
-        RuleBook book,
-        SlopeAssessment slope,
-        IReadOnlyList<FindingAssessment> findings,
-        Dictionary<Guid, FindingFact> facts
-    ) =>
-        findings
-            .Where(f => (f.SlopeId is null || f.SlopeId == slope.SlopeId) && f.Verdict.IsDefect && f.Outcome != FindingOutcome.DocumentOnly)
-            .Select(f => facts[f.FindingId])
-            .Where(f => f.Basis != Basis.Suspected)
-            .SelectMany(f => book.StopsOf(f.Condition).Where(s => Meets(s, f)))
-            .OrderByDescending(s => s.Action)
-            .ThenBy(s => s.Key, StringComparer.Ordinal)
-            .FirstOrDefault();
-
-    private static bool Meets(RepairStop stop, FindingFact finding) =>
-        (stop.From is not { } from || finding.Extent >= from)
-        && (stop.Decision.Length == 0 || finding.Deciding?.Any(a => a.Decision == stop.Decision && stop.Is!.Contains(a.Option)) == true);
-
-    /// <summary>Tile outlives what lies under it: where that layer decides and the tile itself has years left, the tile is used again.</summary>
-    private static bool IsRelay(RuleBook book, SlopeAssessment slope, CoveringFamily? family) =>
-        family == CoveringFamily.Tile
-        && slope.Life!.Components.FirstOrDefault(c => c.Governs) is { } governing
-        && book.FindComponent(governing.Kind) is { Job: ComponentJob.KeepsWaterOut }
-        && slope.Life.Components.FirstOrDefault(c => c.Kind == CoveringPart) is not { Left.Likely: <= PlanYears };
-
-    private const string CoveringPart = "covering";
-
-    private static string When(DueYears due) =>
-        due.From == due.To
-            ? string.Create(CultureInfo.InvariantCulture, $"about {due.Likely}")
-            : string.Create(CultureInfo.InvariantCulture, $"about {due.Likely} ({due.From}–{due.To})");
-
-    // ---- the inspector's recommendation ----
-
-    /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision.</summary>
-    private static OfSlope ByOpinion(AssessInput input, SlopeAssessment slope, OfSlope own)
-    {
-        if (SlopeOpinions.Governing(input, slope.SlopeId) is not { } opinion)
-        {
-            return own;
-        }
-        var action = opinion.Action switch
-        {
-            OpinionAction.Replace => own.Action == RoofAction.Relay ? RoofAction.Relay : RoofAction.Replace,
-            OpinionAction.Repair => RoofAction.Repair,
-            OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
-            _ => RoofAction.Maintain,
-        };
-        var because = opinion.Because.Trim();
-        var said = own with
-        {
-            Action = action,
-            Why =
-                because.Length == 0
-                    ? "The inspector recommends it."
-                    : $"The inspector recommends it: {Sentences.Ended(Sentences.Lower(because))}",
-            ByInspector = true,
-            Who = opinion.Who,
-        };
-        var when = SlopeOpinions.When(opinion);
-        return action == own.Action && when.Length == 0
-            ? said with
-            {
-                Computed = "The computed decision agrees.",
-            }
-            : said with
-            {
-                Due = null,
-                When = when,
-                Urgency = SlopeOpinions.Urgency(opinion, input.AsOf),
-                Computed =
-                    action == own.Action
-                        ? "The computed decision agrees."
-                        : $"Computed: {Sentences.Lower(Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}",
-            };
-    }
-
-    // ---- an option ----
-
-    private static OfSlope ByOption(
-        RuleBook book,
-        AssessInput input,
-        OfSlope own,
-        RenewalTime renewal,
-        IReadOnlyList<FindingAssessment> findings
-    )
-    {
-        var bare = new OfSlope(own.Slope, own.Family, RoofAction.Maintain, own.Why, TooFlat: own.TooFlat, InOption: true);
-        var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
-        var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
-        return renewal switch
-        {
-            RenewalTime.Now => anew with { Urgency = UrgencyClass.WithinYear, When = "now" },
-            RenewalTime.WhenDue when own.Slope.Life?.Stated is { } left => anew with
-            {
-                Due = DueOf(input, left),
-                When = When(DueOf(input, left)),
-            },
-            _ => KeepsCovering(bare, findings),
-        };
-    }
-
-    // ---- sections ----
-
     /// <summary>
     /// Whether a slope joins a section: the same decision by the same person, due within a few years. A section to be renewed is also of one kind of covering, and of
     /// one piece on the plan, where there is one. Slopes come by their years: the first of a section is its earliest.
     /// </summary>
-    private static bool Together(List<OfSlope> section, OfSlope one, PlannedRoof planned, DateOnly asOf) =>
+    private static bool Together(List<SlopeDecision> section, SlopeDecision one, PlannedRoof planned, DateOnly asOf) =>
         section[0].Kind == one.Kind
         && DueTogether(section, one, asOf)
         && (
@@ -352,7 +124,7 @@ public static class RoofDecisions
             || section.Exists(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false)
         );
 
-    private static bool DueTogether(List<OfSlope> section, OfSlope one, DateOnly asOf)
+    private static bool DueTogether(List<SlopeDecision> section, SlopeDecision one, DateOnly asOf)
     {
         var now = section.Where(s => s.Soon).ToList();
         return one.Due is not { } due
@@ -364,7 +136,7 @@ public static class RoofDecisions
             );
     }
 
-    private static RoofDecision Section(List<OfSlope> of, int slopes)
+    private static RoofDecision Section(List<SlopeDecision> of, int slopes)
     {
         var first = of.MaxBy(d => d.Urgency)!;
         // What is done now has the years of what makes it so.
@@ -383,7 +155,7 @@ public static class RoofDecisions
             range,
             first.Soon,
             Title(first, named, one, ""),
-            Title(first, named, one, range is null || first.Soon ? first.When : When(range)),
+            Title(first, named, one, range is null || first.Soon ? first.When : SlopeDecisions.When(range)),
             Each(
                 of,
                 d =>
@@ -401,7 +173,7 @@ public static class RoofDecisions
     }
 
     /// <summary>As it stands on a plan: a verb, and the year where there is one.</summary>
-    private static string Mark(OfSlope of, DueYears? due)
+    private static string Mark(SlopeDecision of, DueYears? due)
     {
         var what = of.Action switch
         {
@@ -419,7 +191,7 @@ public static class RoofDecisions
     }
 
     /// <summary>What is said of all slopes alike once; what differs, with the slope it is said of.</summary>
-    private static string Each(List<OfSlope> of, Func<OfSlope, string> words)
+    private static string Each(List<SlopeDecision> of, Func<SlopeDecision, string> words)
     {
         var said = of.Where(d => words(d).Length > 0).ToList();
         return said.Select(words).Distinct().Count() < 2
@@ -428,7 +200,7 @@ public static class RoofDecisions
     }
 
     /// <summary>What somebody is asked to do on the slopes named; with its time, where one is given.</summary>
-    private static string Title(OfSlope of, string named, bool one, string time)
+    internal static string Title(SlopeDecision of, string named, bool one, string time)
     {
         var when = time.Length > 0 ? $" {time}" : "";
         var it = one ? "it" : "them";

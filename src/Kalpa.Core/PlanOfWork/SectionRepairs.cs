@@ -53,12 +53,16 @@ internal sealed class SectionRepairs
         var cannotWait = included
             .Where(r => CannotWait(r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId].Evidence)]))
             .ToList();
-        // What cannot be made tight by itself is kept dry at the openings beside it, where there are any.
-        var opening = cannotWait.Exists(r => IsOpening(r));
+        // What has no opening to close is kept dry at the one beside it, where there is one.
+        var openings = cannotWait.Where(HasOpening).ToList();
         return new SectionRepairs(
             decision,
             included,
-            [.. cannotWait.Where(r => IsOpening(r) || !opening).Select(r => ForNow(r, decision))]
+            [
+                .. cannotWait
+                    .Where(r => HasOpening(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace)))
+                    .Select(r => ForNow(r, decision)),
+            ]
         );
     }
 
@@ -69,28 +73,28 @@ internal sealed class SectionRepairs
         || book.FindElement(repair.Condition.Element) is { Separate: true }
         || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
 
-    private static bool IsOpening(Job repair) => repair.Condition!.AtRenewal == AtRenewal.Done;
+    private static bool HasOpening(Job repair) => repair.Condition!.AtRenewal == AtRenewal.Done;
 
-    /// <summary>
-    /// Water that enters, and what is due sooner than the section: within the year where that is still years away. Wear that lets no water in waits, and so does what
-    /// cannot be made tight by itself.
-    /// </summary>
+    /// <summary>Water that enters, and an opening that is due sooner than the section; wear that lets no water in waits.</summary>
     private static bool CannotWait(Job repair, RoofDecision decision, List<WaterEvidence> seen) =>
         seen.Contains(WaterEvidence.Active)
         || (
-            IsOpening(repair)
-            && !(repair.Governing!.Consequence == Consequence.EarlyAgeing && IsMended(repair) && !seen.Exists(e => e.ShowsWater()))
-            && repair.Item.Urgency
-                >= (
-                    !decision.Soon ? UrgencyClass.WithinYear
-                    // A gap that grows is not left open for as long as a section may take.
-                    : repair.Condition!.Progression == Progression.Fast && decision.Urgency < UrgencyClass.ThisSeason
-                        ? UrgencyClass.ThisSeason
-                    : UrgencyClass.BeforeNextRain
-                )
+            HasOpening(repair)
+            && !(IsOnlyWear(repair) && !seen.Exists(e => e.ShowsWater()))
+            && repair.Item.Urgency >= DueBefore(decision, repair.Condition!)
         );
 
-    private static bool IsMended(Job repair) => repair.Lead!.Outcome == FindingOutcome.Mend;
+    private static bool IsOnlyWear(Job repair) =>
+        repair.Governing!.Consequence == Consequence.EarlyAgeing && repair.Lead!.Outcome == FindingOutcome.Mend;
+
+    /// <summary>
+    /// From which class on a repair is due before its section: within the year where that is years away, else before the next rain; a gap that grows fast is not left open
+    /// for the year that a section may take.
+    /// </summary>
+    private static UrgencyClass DueBefore(RoofDecision decision, Condition condition) =>
+        !decision.Soon ? UrgencyClass.WithinYear
+        : condition.Progression == Progression.Fast && decision.Urgency < UrgencyClass.ThisSeason ? UrgencyClass.ThisSeason
+        : UrgencyClass.BeforeNextRain;
 
     private static Job ForNow(Job repair, RoofDecision decision)
     {
@@ -101,9 +105,9 @@ internal sealed class SectionRepairs
             : $"It has to hold only until {work}.";
         return repair with
         {
-            Temporary = decision.Soon,
             Item = repair.Item with
             {
+                Temporary = decision.Soon,
                 // Where the section is years away it is repaired as usual, and has to hold no longer than that.
                 Title = decision.Soon ? $"Temporary repair ({Sentences.Lower(repair.Lead!.Name)})" : repair.Item.Title,
                 Steps = decision.Soon ? TemporarySteps : repair.Item.Steps,

@@ -9,16 +9,13 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
-/// A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition, and whether it only keeps water out until a section
-/// is renewed.
+/// A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition.
 /// </summary>
-internal sealed record Job(
-    WorkItem Item,
-    UrgencyAnswer? Governing,
-    FindingAssessment? Lead = null,
-    Condition? Condition = null,
-    bool Temporary = false
-);
+internal sealed record Job(WorkItem Item, UrgencyAnswer? Governing, FindingAssessment? Lead = null, Condition? Condition = null)
+{
+    /// <summary>Where its first finding is, in plain words (<see cref="Places"/>).</summary>
+    public string PlainPlace => Places.Plain(Item.Resolves![0].Place);
+}
 
 /// <summary>
 /// Jobs in order of need: class first, then the loss of waiting, then id, so that the order never wavers. What is one problem is one job, and what is on a section that
@@ -66,12 +63,8 @@ internal static class WorkList
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))
-            .Concat(
-                sections
-                    .SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned))
-                    .Where(i => !JobsDone.IsDone(i, input.Records))
-                    .Select(i => new Job(i, null))
-            );
+            .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
+            .Where(j => !JobsDone.IsDone(j.Item, input.Records));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
             // A slope that never suited its covering goes before single repairs that can wait as long.
@@ -104,12 +97,12 @@ internal static class WorkList
         return job.Item with
         {
             Quantities =
-                !job.Temporary ? needs.Quantities
+                !job.Item.Temporary ? needs.Quantities
                 : needs.Hold is { } kept ? RepairQuantities.OfHold(kept, Of(job), input)
                 : null,
-            Photos = job.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
+            Photos = job.Item.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
             Interim =
-                needs.Hold is { } hold && (job.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
+                needs.Hold is { } hold && (job.Item.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
                     ? Interim(job, hold, input.AsOf)
                     : null,
         };
@@ -123,7 +116,7 @@ internal static class WorkList
     {
         var until = asOf.AddDays(hold.Days);
         return new InterimProtection(
-            $"{(job.Temporary ? "For the time being" : "Until it is done")}: {Sentences.Lower(hold.Words)}. Good until {Sentences.Day(until)}.",
+            $"{(job.Item.Temporary ? "For the time being" : "Until it is done")}: {Sentences.Lower(hold.Words)}. Good until {Sentences.Day(until)}.",
             until
         );
     }

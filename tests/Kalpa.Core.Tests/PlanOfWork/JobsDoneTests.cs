@@ -103,6 +103,37 @@ public class JobsDoneTests
         Judged(input, Renewed(Roof.B.Id)).Work.ShouldHaveSingleItem().Kind.ShouldBe(WorkKind.Reroof);
     }
 
+    /// <summary>A slope renewed because of what was found on it stays decided just so, and is free of it with the new covering.</summary>
+    [Fact]
+    public void A_renewal_for_what_was_found_is_closed_alike()
+    {
+        var bare = At("shingle-missing", "rake", decided: "repair-replace=bare");
+        var input = On(CoveringKind.LaminatedShingle, 2018, 1, bare);
+        var done = Renewed(Roof.A.Id) with { Findings = [bare.Id] };
+        Judged(input).Decision.ShouldBe("Re-roof slope A within a year.");
+        var judged = Judged(input, done);
+        (judged.Decision, judged.Work.Count).ShouldBe(("Re-roof slope A within a year.", 0));
+        var laid = new CoveringFact(Guid.CreateVersion7(), Roof.A.Id, CoveringKind.LaminatedShingle, 2026, 2026, AgeSource.Permit);
+        Judged(input with { Coverings = [laid] }, done).Decision.ShouldBe("Maintain slope A.");
+    }
+
+    /// <summary>Water kept out for the time being: the decision and the permanent work stand, and only the temporary repair leaves the list.</summary>
+    [Fact]
+    public void A_temporary_repair_that_is_done_resolves_nothing()
+    {
+        var bare = At("shingle-missing", "rake", WaterEvidence.Active, decided: "repair-replace=bare");
+        var input = On(CoveringKind.LaminatedShingle, 2018, 1, bare);
+        Judged(input)
+            .Work.Select(w => (w.Title, w.Temporary))
+            .ShouldBe([("Temporary repair (missing or torn shingles)", true), ("Re-roof slope A", false)]);
+        var judged = Judged(input, Done(bare.Id) with { Temporary = true });
+        judged.Decision.ShouldBe("Re-roof slope A within a year.");
+        judged.Work.ShouldHaveSingleItem().Included!.ShouldHaveSingleItem().FindingId.ShouldBe(bare.Id);
+        judged.Done!.Single().Next.ShouldBe("Temporary: the permanent work is still due.");
+        // The same said of the permanent repair takes the reason for the re-roof away.
+        Judged(input, Done(bare.Id)).Decision.ShouldBe("Maintain slope A.");
+    }
+
     private static int Options(AssessInput input, params JobDoneFact[] done) =>
         ComputeServices.Options(Roof.With(input, r => r with { JobsDone = done }), Book).Value!.Options.Count;
 

@@ -2819,7 +2819,7 @@ export interface components {
         /**
          * @description A job that was done. Title is what was asked; Findings: what it resolved; SlopeIds: the slopes of a job that a
          *     section asks for by itself, and Renewal whether their covering was renewed with it. Cost in dollars, as billed;
-         *     Warranty: its terms, as given.
+         *     Warranty: its terms, as given. Temporary: water is kept out, and the findings are not resolved.
          */
         JobDoneFact: {
             /** Format: uuid */
@@ -2843,6 +2843,8 @@ export interface components {
             warranty: string;
             /** Format: uuid */
             roofId?: null | string;
+            /** @default false */
+            temporary: boolean;
         };
         /** @description A finding that a job resolves or includes. */
         JobFinding: {
@@ -5329,7 +5331,8 @@ export interface components {
          *     Included: what is on a section that is renewed, and is done with that; Until says how long a repair has to hold, empty
          *     for a permanent one; Quantities: what it takes, null where the rule book has no recipe; Interim: what keeps water out until
          *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
-         *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded.
+         *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded;
+         *     Temporary: it only keeps water out until its section is renewed.
          */
         WorkItem: {
             /** Format: int32 */
@@ -5366,6 +5369,8 @@ export interface components {
             photos?: null | string[];
             cost?: null | components["schemas"]["JobCost"];
             reply?: null | components["schemas"]["OwnerReplyAnswer"];
+            /** @default false */
+            temporary: boolean;
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";

@@ -8,16 +8,13 @@ public sealed record TakeOffLine(string Key, string Item, double Amount, string 
 {
     /// <summary>With the unit as one says it with the amount: one sheet, two sheets.</summary>
     public static TakeOffLine Of(string key, string item, double amount, string units, string basis) =>
-        new(
-            key,
-            item,
-            amount,
-            amount != 1 ? units
-                : units.EndsWith("ches", StringComparison.Ordinal) ? units[..^2]
-                : units.EndsWith('s') ? units[..^1]
-                : units,
-            basis
-        );
+        new(key, item, amount, amount == 1 ? One(units) : units, basis);
+
+    /// <summary>The unit of one: a sheet, a patch, a ft.</summary>
+    public static string One(string units) =>
+        units.EndsWith("ches", StringComparison.Ordinal) ? units[..^2]
+        : units.EndsWith('s') ? units[..^1]
+        : units;
 }
 
 /// <summary>Material by measure (methods, section 2); <paramref name="WastePercent"/> with its reason. Planning figures, never an order.</summary>

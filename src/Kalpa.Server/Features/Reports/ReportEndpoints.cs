@@ -48,51 +48,45 @@ public static class ReportEndpoints
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
 
+    /// <summary>What it takes to print a visit.</summary>
+    private sealed record Press(
+        DossierReader Dossiers,
+        KalpaDb Db,
+        CurrentFirm Firm,
+        PhotoIntake Photos,
+        RuleBook Book,
+        ReportPages Pages,
+        PdfPrinter Printer
+    );
+
     private static Task<Results<FileContentHttpResult, ProblemHttpResult>> Pdf(
         Guid id,
-        DossierReader dossiers,
-        KalpaDb db,
-        CurrentFirm firm,
-        PhotoIntake photos,
-        RuleBook book,
-        ReportPages pages,
-        PdfPrinter printer,
+        [AsParameters] Press press,
         CancellationToken cancel
-    ) => Printed(id, dossiers, db, firm, photos, book, printer, model => pages.Html(model, nonce: null), "roof-report", cancel);
+    ) => Printed(id, press, model => press.Pages.Html(model, nonce: null), "roof-report", cancel);
 
     /// <summary>The plan of work as bidders price it, printed.</summary>
     private static Task<Results<FileContentHttpResult, ProblemHttpResult>> Scope(
         Guid id,
-        DossierReader dossiers,
-        KalpaDb db,
-        CurrentFirm firm,
-        PhotoIntake photos,
-        RuleBook book,
-        ReportPages pages,
-        PdfPrinter printer,
+        [AsParameters] Press press,
         CancellationToken cancel
-    ) => Printed(id, dossiers, db, firm, photos, book, printer, model => pages.ScopeHtml(model, nonce: null), "scope-of-work", cancel);
+    ) => Printed(id, press, press.Pages.ScopeHtml, "scope-of-work", cancel);
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Printed(
         Guid id,
-        DossierReader dossiers,
-        KalpaDb db,
-        CurrentFirm firm,
-        PhotoIntake photos,
-        RuleBook book,
-        PdfPrinter printer,
+        Press press,
         Func<ReportModel, Task<string>> page,
         string name,
         CancellationToken cancel
     )
     {
-        if (await dossiers.Visit(id, cancel) is not { } visit)
+        if (await press.Dossiers.Visit(id, cancel) is not { } visit)
         {
             return Problems.NotFound("visit");
         }
-        var inlined = await Inline(visit, firm, photos, cancel);
-        var model = await Model(visit, db, firm, book, sha256 => inlined.GetValueOrDefault(sha256), cancel);
-        var pdf = await printer.Print(await page(model), cancel);
+        var inlined = await Inline(visit, press.Firm, press.Photos, cancel);
+        var model = await Model(visit, press.Db, press.Firm, press.Book, sha256 => inlined.GetValueOrDefault(sha256), cancel);
+        var pdf = await press.Printer.Print(await page(model), cancel);
         return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(name, visit));
     }
 

@@ -135,7 +135,7 @@ function List({ book }: { book: BookAnswer }) {
                 .filter((price) => price.group === group)
                 .map((price) => (
                   <Row
-                    // What is taken from a file, or accepted, stands in the fields too.
+                    // What is taken from a file, or accepted, shows in the fields too.
                     key={`${price.key} ${price.low} ${price.likely} ${price.high}`}
                     price={price}
                     on={own.find(({ key }) => key === price.key)?.on}

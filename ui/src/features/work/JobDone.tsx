@@ -11,7 +11,7 @@ import { useTakePhotos } from '../../shared/takePhotos'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 
-type Job = Pick<JobDoneFact, 'title' | 'findings' | 'slopeIds' | 'renewal'>
+type Job = Pick<JobDoneFact, 'title' | 'findings' | 'slopeIds' | 'renewal' | 'temporary'>
 
 const renewals: ReadonlySet<WorkItem['kind']> = new Set(['reroof', 'rebuild', 'relay'])
 
@@ -23,6 +23,7 @@ const jobOf = (item: WorkItem, decisions: readonly RoofDecision[]): Job => {
     findings: [...(item.resolves ?? []), ...(item.included ?? [])].map(({ findingId }) => findingId),
     slopeIds: item.findingId ? [] : (section?.slopeIds ?? (item.slopeId ? [item.slopeId] : [])),
     renewal: renewals.has(item.kind),
+    temporary: item.temporary ?? false,
   }
 }
 
@@ -143,6 +144,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
       findings: job.findings,
       slopeIds: job.slopeIds,
       renewal: job.renewal,
+      temporary: job.temporary,
       who: who.trim(),
       cost: dollars,
       words: words.trim(),

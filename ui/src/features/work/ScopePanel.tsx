@@ -1,10 +1,10 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
-import { FileDown, Sheet } from 'lucide-react'
+import { Sheet } from 'lucide-react'
 import { useState } from 'react'
 import type { BidScope } from '../../api/types'
 import { useCoreAnswer } from '../../core/useCore'
-import { downloadMade } from '../../shared/download'
+import { PdfButton } from '../../shared/PdfButton'
 import { Loading, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { sheetOf } from './scopeSheet'
@@ -27,9 +27,6 @@ export function ScopePanel() {
 function Scope() {
   const { visit, dossier } = useVisitContext()
   const { answer, error, retry } = useCoreAnswer('scope', visit.facts)
-  const pdf = useMutation({
-    mutationFn: () => downloadMade(`/api/visits/${dossier.visit.id}/scope.pdf`, 'scope-of-work.pdf'),
-  })
   const sheet = useMutation({
     networkMode: 'always',
     mutationFn: (scope: BidScope) => saveSheet(visit.roof.name, scope),
@@ -47,20 +44,13 @@ function Scope() {
         included.
       </Text>
       <Flex gap="3" wrap="wrap">
-        <Button
-          size="lg"
-          colorPalette="verdigris"
-          onClick={() => pdf.mutate()}
-          loading={pdf.isPending}
-          loadingText="Printing the PDF"
-        >
-          <FileDown /> Scope as PDF
-        </Button>
+        <PdfButton path={`/api/visits/${dossier.visit.id}/scope.pdf`} fallback="scope-of-work.pdf">
+          Scope as PDF
+        </PdfButton>
         <Button size="lg" variant="outline" onClick={() => sheet.mutate(answer)} loading={sheet.isPending}>
           <Sheet /> Bid sheet (XLSX)
         </Button>
       </Flex>
-      {pdf.isError && <Trouble error={pdf.error} onRetry={() => pdf.mutate()} />}
       {sheet.isError && <Trouble error={sheet.error} />}
       {open.length > 0 && (
         <Text fontSize="sm">

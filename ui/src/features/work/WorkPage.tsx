@@ -189,29 +189,31 @@ function WorkRow({ item }: { item: WorkItem }) {
               offer)
             </Text>
           )}
-          <details>
-            <summary>{item.kind === 'evaluate' ? 'Steps' : 'Repair steps'}</summary>
-            <Box as="ol" pl="5" listStyleType="decimal">
-              {item.steps.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </Box>
-            {item.notARepair && (
-              <Text className="k-unfit" mt="1">
-                Not an acceptable repair: {item.notARepair}
-              </Text>
-            )}
-            {(item.photos ?? []).length > 0 && (
-              <Text mt="1">Photograph before it is covered: {(item.photos ?? []).join('; ')}.</Text>
-            )}
-          </details>
-          <JobQuantities item={item} />
-          <JobCost item={item} />
-          <OwnerReply
-            asked={{ title: item.title, findingId: item.findingId, slopeId: item.slopeId }}
-            reply={item.reply}
-          />
-          <MarkDone item={item} />
+          <Box className="k-folds">
+            <details>
+              <summary>{item.kind === 'evaluate' ? 'Steps' : 'Repair steps'}</summary>
+              <Box as="ol" pl="5" listStyleType="decimal">
+                {item.steps.map((step) => (
+                  <li key={step}>{step}</li>
+                ))}
+              </Box>
+              {item.notARepair && (
+                <Text className="k-unfit" mt="1">
+                  Not an acceptable repair: {item.notARepair}
+                </Text>
+              )}
+              {(item.photos ?? []).length > 0 && (
+                <Text mt="1">Photograph before it is covered: {(item.photos ?? []).join('; ')}.</Text>
+              )}
+            </details>
+            <JobQuantities item={item} />
+            <JobCost item={item} />
+            <OwnerReply
+              asked={{ title: item.title, findingId: item.findingId, slopeId: item.slopeId }}
+              reply={item.reply}
+            />
+            <MarkDone item={item} />
+          </Box>
         </Box>
       </Flex>
     </Box>

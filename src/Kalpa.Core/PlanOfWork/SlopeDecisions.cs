@@ -1,0 +1,250 @@
+using System.Globalization;
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Urgency;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.PlanOfWork;
+
+/// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>.</summary>
+internal sealed record SlopeDecision(
+    SlopeAssessment Slope,
+    CoveringFamily? Family,
+    RoofAction Action,
+    string Why,
+    UrgencyClass Urgency = UrgencyClass.WithReroof,
+    DueYears? Due = null,
+    string When = "",
+    bool TooFlat = false,
+    bool ByInspector = false,
+    string Computed = "",
+    string Who = "",
+    bool InOption = false
+)
+{
+    public bool Soon => Urgency >= UrgencyClass.WithinYear;
+
+    public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
+
+    /// <summary>Decided by what was found or by years, not by somebody's word or an option.</summary>
+    public bool ByFacts => !ByInspector && !InOption;
+
+    /// <summary>What one section has in common, whatever the plan says.</summary>
+    public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, string, bool, bool) Kind =>
+        Renews
+            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who, !ByFacts && Due is null, InOption)
+            : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
+}
+
+/// <summary>
+/// What is decided on one slope, in this order: what rules repair out (a covering that does not suit its pitch, an answered question, a layer at its end); the remaining life of
+/// what decides; repair where something is to be repaired; else upkeep. The inspector's recommendation, or an option that is weighed, comes over it.
+/// </summary>
+internal static class SlopeDecisions
+{
+    /// <param name="renewal">When an option has the slope renewed; null outside options, where the inspector's recommendation governs.</param>
+    public static SlopeDecision Of(
+        RuleBook book,
+        AssessInput input,
+        SlopeAssessment slope,
+        IReadOnlyList<FindingAssessment> findings,
+        Dictionary<Guid, FindingFact> facts,
+        RenewalTime? renewal
+    )
+    {
+        var own = Own(book, input, slope, findings, facts);
+        return renewal is { } time ? ByOption(book, input, own, time, findings) : ByOpinion(input, slope, own);
+    }
+
+    private static SlopeDecision Own(
+        RuleBook book,
+        AssessInput input,
+        SlopeAssessment slope,
+        IReadOnlyList<FindingAssessment> findings,
+        Dictionary<Guid, FindingFact> facts
+    )
+    {
+        var covering = Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf);
+        var family = covering is null ? null : book.FindCovering(covering.Kind)?.Family;
+        var decided = new SlopeDecision(slope, family, RoofAction.Maintain, "Nothing on it has to be repaired now.");
+        SlopeDecision Soon(RoofAction action, string why) =>
+            decided with
+            {
+                Action = action,
+                Why = why,
+                Urgency = UrgencyClass.WithinYear,
+                When = "within a year",
+            };
+
+        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
+        {
+            // Water that has come in through a covering that never suited its place comes in again.
+            var wet = findings.Any(f => f.SlopeId == slope.SlopeId && IsWet(book, f, facts[f.FindingId]));
+            var unfit = Soon(RoofAction.Replace, fitness.Reason) with { TooFlat = fitness.LimitId is not null };
+            return wet ? unfit with { Urgency = UrgencyClass.ThisSeason, When = "this season" } : unfit;
+        }
+        if (StopOn(book, slope, findings, facts) is { } stop)
+        {
+            return Soon(stop.Action, $"{Sentences.Upper(stop.Words)}.");
+        }
+        if (slope.Life is { Stated: null, Unseen: { } unseen })
+        {
+            return decided with { Action = RoofAction.Evaluate, Why = unseen.Words };
+        }
+        if (slope is { FiguresCovered: true, Life.Stated: not null })
+        {
+            return decided with { Action = RoofAction.Confirm, Why = "The remaining life is hidden until the slope is confirmed." };
+        }
+        if (slope.Life?.Stated is { } left && left.Likely <= RoofDecisions.PlanYears)
+        {
+            var action = IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace;
+            var why = $"Remaining life: {Sentences.Lower(slope.Life.Headline)}. {slope.Life.Reasons[^1]}";
+            var due = DueOf(input, left);
+            return left.Likely <= Assessor.ReroofWithinYears
+                ? Soon(action, why) with
+                {
+                    Due = due,
+                }
+                : decided with
+                {
+                    Action = action,
+                    Why = why,
+                    Due = due,
+                    When = When(due),
+                };
+        }
+        return KeepsCovering(decided, findings);
+    }
+
+    private static bool IsWet(RuleBook book, FindingAssessment judged, FindingFact found) =>
+        judged.Verdict.IsDefect
+        && found.Evidence.ShowsWater()
+        && book.FindElement(AsRecorded.Condition(book, found).Element) is not { Separate: true };
+
+    private static SlopeDecision KeepsCovering(SlopeDecision decided, IReadOnlyList<FindingAssessment> findings) =>
+        findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))
+            ? decided with
+            {
+                Action = RoofAction.Repair,
+                Why = "Single defects are repaired; the covering stays.",
+            }
+            : decided;
+
+    private static DueYears DueOf(AssessInput input, YearsLeft left) =>
+        new(input.AsOf.Year + Whole(left.Low), input.AsOf.Year + Whole(left.Likely), input.AsOf.Year + Whole(left.High));
+
+    private static int Whole(double years) => (int)Math.Round(years);
+
+    /// <summary>A defect that somebody acts on within the year; what is only watched, or waits for a covering years away, is upkeep.</summary>
+    private static bool IsRepaired(FindingAssessment finding) =>
+        finding.Verdict.IsDefect
+        && finding.Outcome is not (FindingOutcome.Watch or FindingOutcome.DocumentOnly)
+        && finding.Urgency.Class >= UrgencyClass.WithinYear;
+
+    /// <summary>The first of the book's stops that a finding on the slope, or of the whole roof, meets; what is only suspected stops nothing.</summary>
+    private static RepairStop? StopOn(
+        RuleBook book,
+        SlopeAssessment slope,
+        IReadOnlyList<FindingAssessment> findings,
+        Dictionary<Guid, FindingFact> facts
+    ) =>
+        findings
+            .Where(f => (f.SlopeId is null || f.SlopeId == slope.SlopeId) && f.Verdict.IsDefect && f.Outcome != FindingOutcome.DocumentOnly)
+            .Select(f => facts[f.FindingId])
+            .Where(f => f.Basis != Basis.Suspected)
+            .SelectMany(f => book.StopsOf(f.Condition).Where(s => Meets(s, f)))
+            .OrderByDescending(s => s.Action)
+            .ThenBy(s => s.Key, StringComparer.Ordinal)
+            .FirstOrDefault();
+
+    private static bool Meets(RepairStop stop, FindingFact finding) =>
+        (stop.From is not { } from || finding.Extent >= from)
+        && (stop.Decision.Length == 0 || finding.Deciding?.Any(a => a.Decision == stop.Decision && stop.Is!.Contains(a.Option)) == true);
+
+    /// <summary>Tile outlives what lies under it: where that layer decides and the tile itself has years left, the tile is used again.</summary>
+    private static bool IsRelay(RuleBook book, SlopeAssessment slope, CoveringFamily? family) =>
+        family == CoveringFamily.Tile
+        && slope.Life!.Components.FirstOrDefault(c => c.Governs) is { } governing
+        && book.FindComponent(governing.Kind) is { Job: ComponentJob.KeepsWaterOut }
+        && slope.Life.Components.FirstOrDefault(c => c.Kind == CoveringPart) is not { Left.Likely: <= RoofDecisions.PlanYears };
+
+    private const string CoveringPart = "covering";
+
+    /// <summary>As it is said behind a verb: <c>about 2030 (2028–2033)</c>.</summary>
+    public static string When(DueYears due) =>
+        due.From == due.To
+            ? string.Create(CultureInfo.InvariantCulture, $"about {due.Likely}")
+            : string.Create(CultureInfo.InvariantCulture, $"about {due.Likely} ({due.From}–{due.To})");
+
+    // ---- the inspector's recommendation ----
+
+    /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision.</summary>
+    private static SlopeDecision ByOpinion(AssessInput input, SlopeAssessment slope, SlopeDecision own)
+    {
+        if (SlopeOpinions.Governing(input, slope.SlopeId) is not { } opinion)
+        {
+            return own;
+        }
+        var action = opinion.Action switch
+        {
+            OpinionAction.Replace => own.Action == RoofAction.Relay ? RoofAction.Relay : RoofAction.Replace,
+            OpinionAction.Repair => RoofAction.Repair,
+            OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
+            _ => RoofAction.Maintain,
+        };
+        var because = opinion.Because.Trim();
+        var said = own with
+        {
+            Action = action,
+            Why =
+                because.Length == 0
+                    ? "The inspector recommends it."
+                    : $"The inspector recommends it: {Sentences.Ended(Sentences.Lower(because))}",
+            ByInspector = true,
+            Who = opinion.Who,
+        };
+        var when = SlopeOpinions.When(opinion);
+        return action == own.Action && when.Length == 0
+            ? said with
+            {
+                Computed = "The computed decision agrees.",
+            }
+            : said with
+            {
+                Due = null,
+                When = when,
+                Urgency = SlopeOpinions.Urgency(opinion, input.AsOf),
+                Computed =
+                    action == own.Action
+                        ? "The computed decision agrees."
+                        : $"Computed: {Sentences.Lower(RoofDecisions.Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}",
+            };
+    }
+
+    // ---- an option ----
+
+    private static SlopeDecision ByOption(
+        RuleBook book,
+        AssessInput input,
+        SlopeDecision own,
+        RenewalTime renewal,
+        IReadOnlyList<FindingAssessment> findings
+    )
+    {
+        var bare = new SlopeDecision(own.Slope, own.Family, RoofAction.Maintain, own.Why, TooFlat: own.TooFlat, InOption: true);
+        var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
+        var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
+        return renewal switch
+        {
+            RenewalTime.Now => anew with { Urgency = UrgencyClass.WithinYear, When = "now" },
+            RenewalTime.WhenDue when own.Slope.Life?.Stated is { } left => anew with
+            {
+                Due = DueOf(input, left),
+                When = When(DueOf(input, left)),
+            },
+            _ => KeepsCovering(bare, findings),
+        };
+    }
+}
