@@ -52,7 +52,7 @@ public static class Reasons
         {
             why.Add(
                 facts.ReroofDue
-                    ? "The slope is to be replaced; do it with that work."
+                    ? "The slope is due for replacement; do it with that work."
                     : "The slope is near the end of its life; do it with the re-roof."
             );
         }

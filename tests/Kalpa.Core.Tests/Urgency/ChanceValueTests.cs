@@ -139,7 +139,7 @@ public class ChanceValueTests
         Of(Bare, Condition(progression: Progression.Fast)).Why.ShouldContain("It gets worse fast.");
         Of(Bare, Condition(progression: Progression.Steady)).Why.ShouldContain("It gets worse steadily.");
         Of(Bare).Why.ShouldNotContain(w => w.StartsWith("It gets worse", StringComparison.Ordinal));
-        Of(Bare with { ReroofDue = true }).Why.ShouldContain("The slope is to be replaced; do it with that work.");
+        Of(Bare with { ReroofDue = true }).Why.ShouldContain("The slope is due for replacement; do it with that work.");
         Of(Bare with { Weight = 0.1, NearEnd = true }).Why.ShouldContain("The slope is near the end of its life; do it with the re-roof.");
     }
 
