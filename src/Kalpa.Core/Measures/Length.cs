@@ -40,6 +40,9 @@ public readonly record struct Length(double Inches)
         return rest == 0 ? $"{sign}{feet} ft" : $"{sign}{feet} ft {InchText(rest)} in";
     }
 
+    /// <summary>The number of inches alone, to the nearest sixteenth, however long: what sheet metal is cut to. <c>56 3/4</c>.</summary>
+    public string ToInchNumber() => InchText((long)Math.Round(Math.Abs(Inches) * SixteenthsPerInch, MidpointRounding.AwayFromZero));
+
     /// <summary>
     /// As the trade prints it; a fine one under an inch that no sixteenth comes near (a nail's shank of 0.105 in) in thousandths, as a caliper reads it.
     /// </summary>

@@ -1,6 +1,6 @@
-using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
@@ -13,24 +13,25 @@ public sealed record RepairNeeds(JobQuantities Quantities, TemporaryHold? Hold, 
 /// <summary>What a repair takes, by the recipes of the rule book and the amount of each finding that it resolves.</summary>
 public static class RepairQuantities
 {
-    /// <summary>Exposure of common strip shingles and their strips to a square, three bundles of them (common practice).</summary>
-    private const double ExposureInches = 5;
-
-    private const double StripFeet = 3;
-    private const double StripsPerBundle = 80 / TakeOffs.BundlesPerSquare;
-
-    /// <summary>IRC 2021 R905.2.6.</summary>
-    private const double NailsPerStrip = 4;
-
-    private const double SupportFeet = 2;
-    private const double SheetFeet = 4;
-
     private const string InterimKey = "interim";
 
-    /// <summary>A recipe with the amount it is used for.</summary>
-    private sealed record Use(Recipe Recipe, Amount Amount)
+    /// <summary>A recipe with the amount it is used for, and what the size of the thing comes to where it is known.</summary>
+    private sealed record Use(
+        Recipe Recipe,
+        Amount Amount,
+        RecipeSized? Sized = null,
+        IReadOnlyDictionary<string, SizedMeasure>? Measures = null
+    )
     {
         public double Measure => Amount.Count ?? Amount.Feet ?? Amount.SquareFeet ?? 0;
+
+        public IReadOnlyList<RecipeMaterial> Materials => Sized?.Materials ?? Recipe.Materials;
+
+        public TakeOffLine Line(RecipeMaterial material)
+        {
+            var (amount, basis) = MaterialAmounts.Of(Amount, Measures?.GetValueOrDefault(material.Of), material);
+            return new TakeOffLine(Recipe.Key, material.Item, amount, material.Unit, basis);
+        }
     }
 
     /// <summary>
@@ -51,7 +52,8 @@ public static class RepairQuantities
         {
             return null;
         }
-        var lines = uses.SelectMany(u => u.Recipe.Materials.Where(m => Fits(m, family)).Select(m => Line(u, m)))
+        var lines = uses.SelectMany(u => u.Materials.Where(m => Fits(m, family)).Select(u.Line))
+            .Where(l => l.Amount > 0)
             .GroupBy(l => (l.Item, l.Unit))
             .Select(g => TakeOffLine.Of(g.First().Key, g.Key.Item, g.Sum(l => l.Amount), g.Key.Unit, g.First().Basis))
             .ToList();
@@ -59,6 +61,7 @@ public static class RepairQuantities
         var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
         var assumed = uses.Where(u => u.Amount.Assumed)
             .Select(u => $"{u.Recipe.Name}: {u.Amount.Words} assumed. Count or measure it on the finding.")
+            .Concat(uses.Select(SizeMissing).OfType<string>())
             .ToList();
         var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
         return new RepairNeeds(
@@ -94,13 +97,66 @@ public static class RepairQuantities
             && book.FindCondition(fact.Condition) is { } condition
             && Amounts.Of(book, condition, fact) is { } amount
             && amount.Kind == recipe.Amount
-            ? new Use(recipe, amount)
+            ? BySize(new Use(recipe, amount), fact, input)
             : null;
     }
 
     /// <summary>
-    /// The covering that is opened for deck sheathing: from support to support beyond both ends of the place, and whole sheets up the slope (three supports carry a sheet;
-    /// centers of 24 in assumed).
+    /// The whole thing by its size, where that is known and the finding is of the whole of it: one piece, a length that nobody measured on a finding that is not of one
+    /// place only, or the area of the thing itself.
+    /// </summary>
+    private static Use BySize(Use use, FindingFact fact, AssessInput input)
+    {
+        if (use.Recipe.Sized is not { } sized)
+        {
+            return use;
+        }
+        var area = use.Amount.Kind == AmountKind.Area;
+        var whole = use.Amount.Kind switch
+        {
+            AmountKind.Count => use.Amount.Count == 1 || use.Amount.Assumed,
+            AmountKind.Length => use.Amount.Assumed && fact.Extent != Extent.OnePlace,
+            _ => true,
+        };
+        var thing = area ? null : ThingOf(sized, fact, input);
+        var (width, length) = area
+            ? (use.Amount.WidthFeet!.Value * Length.InchesPerFoot, use.Amount.HeightFeet!.Value * Length.InchesPerFoot)
+            : (thing?.WidthInches ?? 0, thing?.LengthInches ?? 0);
+        if (!whole || width <= 0 || length <= 0 || input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId) is not { } slope)
+        {
+            return use;
+        }
+        var measures = SizedThings.Of(sized.Shape, width, length, slope.Pitch.RisePer12);
+        if (measures.Count == 0)
+        {
+            return use;
+        }
+        var of = measures[sized.Materials[0].Of].Value;
+        var amount = use.Amount.Kind switch
+        {
+            AmountKind.Count => use.Amount with { Count = 1, Assumed = false, Words = "1 on the plan" },
+            AmountKind.Length => use.Amount with { Feet = of, Assumed = false },
+            _ => use.Amount,
+        };
+        return use with { Amount = amount, Sized = sized, Measures = measures };
+    }
+
+    /// <summary>What the finding is pinned to, or else the only such thing on its slope.</summary>
+    private static DetailFact? ThingOf(RecipeSized sized, FindingFact fact, AssessInput input)
+    {
+        var things = (input.Details ?? []).Where(d => sized.Details.Contains(d.Kind)).ToList();
+        return things.Find(d => d.Id == fact.DetailId)
+            ?? (things.Where(d => d.Spot.SlopeId == fact.SlopeId).ToList() is [var only] && fact.DetailId is null ? only : null);
+    }
+
+    /// <summary>What to measure so that pieces follow from the size.</summary>
+    private static string? SizeMissing(Use use) =>
+        use is { Recipe.Sized.Details.Count: > 0, Measures: null, Amount.Assumed: true }
+            ? $"{use.Recipe.Name}: pieces follow once its width and depth are given where it stands on the plan."
+            : null;
+
+    /// <summary>
+    /// The covering that is opened for deck sheathing.
     /// </summary>
     private static Use? Opened(RuleBook book, Use use, CoveringFamily? family)
     {
@@ -113,14 +169,14 @@ public static class RepairQuantities
         {
             return null;
         }
-        var (across, up) = ((QuantityMath.Up(wide / SupportFeet) + 1) * SupportFeet, QuantityMath.Up(high / SheetFeet) * SheetFeet);
+        var (across, up) = MaterialAmounts.Opened(wide, high);
         return new Use(
             book.Recipes.First(r => r.Key == with.Recipe),
             use.Amount with
             {
                 WidthFeet = across,
                 HeightFeet = up,
-                Words = $"{Figure(across)} × {Figure(up)} ft",
+                Words = $"{MaterialAmounts.Figure(across)} × {MaterialAmounts.Figure(up)} ft",
             }
         );
     }
@@ -136,61 +192,7 @@ public static class RepairQuantities
 
     private static Spread HoursOf(Use use)
     {
-        var (first, covers, each) = (Spread.Of(use.Recipe.Hours.Base), use.Recipe.Hours.Covers, Spread.Of(use.Recipe.Hours.Each));
-        return first + (each * Math.Max(0, use.Measure - covers));
+        var hours = use.Sized?.Hours ?? use.Recipe.Hours;
+        return Spread.Of(hours.Base) + (Spread.Of(hours.Each) * Math.Max(0, use.Measure - hours.Covers));
     }
-
-    private static TakeOffLine Line(Use use, RecipeMaterial material)
-    {
-        var (amount, basis) = Calculated(use, material);
-        return new TakeOffLine(use.Recipe.Key, material.Item, amount, material.Unit, basis);
-    }
-
-    private static (double Amount, string Basis) Calculated(Use use, RecipeMaterial m)
-    {
-        var n = use.Measure;
-        var (wide, high) = (use.Amount.WidthFeet ?? 0, use.Amount.HeightFeet ?? 0);
-        var withWaste = n * (1 + m.Waste);
-        var of = m.Waste > 0 ? $"{use.Amount.Words} and {Figure(m.Waste * 100)}% waste" : use.Amount.Words;
-        return m.Rule switch
-        {
-            MaterialRule.Each => (QuantityMath.Up(withWaste * m.Per), m.Per == 1 ? of : $"{Figure(m.Per)} for each of {use.Amount.Words}"),
-            MaterialRule.Length => (QuantityMath.Up(withWaste / m.Pack), of),
-            MaterialRule.Pieces => (
-                Math.Max(1, QuantityMath.Up((withWaste - m.Lap) / (m.Piece - m.Lap))),
-                m.Lap > 0 ? $"{of}, lapped {Figure(Math.Round(m.Lap * 12))} in" : of
-            ),
-            MaterialRule.Joints => (Math.Max(0, QuantityMath.Up(n / m.Piece) - 1), $"one at each joint of {use.Amount.Words}"),
-            MaterialRule.Spaced => (
-                QuantityMath.Up(n * 12 / m.Spacing) + 1,
-                $"one every {Figure(m.Spacing)} in along {use.Amount.Words}, and one at the end"
-            ),
-            MaterialRule.Strip => (
-                QuantityMath.Up(withWaste * m.Width / m.Pack) + m.Add,
-                m.Add > 0 ? $"{of}, {Figure(m.Width)} ft wide, and {Figure(m.Add)} spare" : $"{of}, {Figure(m.Width * 12)} in wide"
-            ),
-            MaterialRule.Area => (QuantityMath.Up(withWaste / m.Pack), of),
-            MaterialRule.Patch => (
-                QuantityMath.Up(((wide * 12) + (2 * m.Border)) * ((high * 12) + (2 * m.Border)) / 144),
-                $"{use.Amount.Words} and {Figure(m.Border)} in on all sides"
-            ),
-            MaterialRule.ShingleBundles => (
-                QuantityMath.Up(Strips(wide, high) / StripsPerBundle) + 1,
-                $"{Rows(wide, high)}, and one spare bundle"
-            ),
-            _ => (Strips(wide, high) * NailsPerStrip, $"4 to a strip, {Rows(wide, high)}"),
-        };
-    }
-
-    private static double RowsOf(double high) => QuantityMath.Up(high * 12 / ExposureInches);
-
-    /// <summary>A row is one strip longer for the stagger.</summary>
-    private static double PerRow(double wide) => QuantityMath.Up(wide / StripFeet) + 1;
-
-    private static double Strips(double wide, double high) => RowsOf(high) * PerRow(wide);
-
-    private static string Rows(double wide, double high) =>
-        $"{Figure(RowsOf(high))} rows of {Figure(PerRow(wide))} strips at {Figure(ExposureInches)} in exposure";
-
-    private static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 }

@@ -62,9 +62,42 @@ internal static class RecipeChecks
                 yield return $"recipe {recipe.Key}: {kind} is no covering of the rule book";
             }
         }
-        foreach (var material in recipe.Materials.Where(m => !Whole(m)))
+        foreach (var material in recipe.Materials.Concat(recipe.Sized?.Materials ?? []).Where(m => !Whole(m)))
         {
             yield return $"recipe {recipe.Key}: {material.Item} lacks what its rule goes by";
+        }
+        foreach (var problem in Sized(recipe))
+        {
+            yield return problem;
+        }
+    }
+
+    private static IEnumerable<string> Sized(Recipe recipe)
+    {
+        foreach (var material in recipe.Materials.Where(m => m.Of.Length > 0))
+        {
+            yield return $"recipe {recipe.Key}: {material.Item} goes by a size that nothing has";
+        }
+        if (recipe.Sized is not { } sized)
+        {
+            yield break;
+        }
+        var measures = Quantities.SizedThings.MeasuresOf(sized.Shape);
+        foreach (var material in sized.Materials.Where(m => m.Of.Length > 0 && !measures.Contains(m.Of)))
+        {
+            yield return $"recipe {recipe.Key}: a {sized.Shape} has no {material.Of}";
+        }
+        if (sized.Materials is not [{ Of.Length: > 0 }, ..])
+        {
+            yield return $"recipe {recipe.Key}: the first material of a size goes by a measure of it";
+        }
+        if (sized.Hours is { } hours && (!InOrder(hours.Base) || !InOrder(hours.Each)))
+        {
+            yield return $"recipe {recipe.Key}: needs hours low, likely and high, in order";
+        }
+        if (sized.Details.Count == 0 != (recipe.Amount == AmountKind.Area))
+        {
+            yield return $"recipe {recipe.Key}: the size is the area of the finding, or that of a thing on the plan";
         }
     }
 

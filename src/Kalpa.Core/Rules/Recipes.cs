@@ -28,6 +28,12 @@ public enum MaterialRule
     /// <summary>up(square feet × (1 + waste) / pack).</summary>
     Area,
 
+    /// <summary>Whole sheets of <c>pack</c> square feet over what is opened of a deck: from support to support beyond both ends, and whole sheets up the slope.</summary>
+    Sheets,
+
+    /// <summary>From rafter tail to rafter tail beyond both ends: up(feet / spacing in feet) + 1 spaces.</summary>
+    Spaces,
+
     /// <summary>Square feet of an area with <c>border</c> inches on all sides.</summary>
     Patch,
 
@@ -38,7 +44,22 @@ public enum MaterialRule
     ShingleNails,
 }
 
-/// <summary>A material of a repair: its rule with what that takes; <paramref name="Families"/> where only some coverings need it.</summary>
+/// <summary>Things whose size says what their repair takes.</summary>
+[JsonConverter(typeof(CamelCaseEnum<SizedShape>))]
+public enum SizedShape
+{
+    Chimney,
+    Cricket,
+    Chase,
+    Crown,
+    Skylight,
+    Pocket,
+}
+
+/// <summary>
+/// A material of a repair: its rule with what that takes; <paramref name="Families"/> where only some coverings need it. <paramref name="Of"/> names the measure of a
+/// sized thing that the rule goes by instead of the amount.
+/// </summary>
 public sealed record RecipeMaterial(
     string Item,
     string Unit,
@@ -52,7 +73,8 @@ public sealed record RecipeMaterial(
     double Width = 0,
     double Border = 0,
     double Add = 0,
-    IReadOnlyList<CoveringFamily>? Families = null
+    IReadOnlyList<CoveringFamily>? Families = null,
+    string Of = ""
 );
 
 /// <summary>
@@ -63,7 +85,8 @@ public sealed record RecipeHours(IReadOnlyList<double> Base, double Covers, IRea
 
 /// <summary>
 /// What a repair takes: for findings of these conditions (on the coverings in <paramref name="Kinds"/>, where given), by their amount. <paramref name="Hold"/> is
-/// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered, <paramref name="With"/> the covering that is opened for it.
+/// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered, <paramref name="With"/> the covering that is opened for it,
+/// <paramref name="Sized"/> what it takes by the size of the thing.
 /// </summary>
 public sealed record Recipe(
     string Key,
@@ -75,7 +98,20 @@ public sealed record Recipe(
     string Hold = "",
     IReadOnlyList<string>? Photos = null,
     IReadOnlyList<string>? Kinds = null,
-    RecipeWith? With = null
+    RecipeWith? With = null,
+    RecipeSized? Sized = null
+);
+
+/// <summary>
+/// What a repair takes where the size of its <paramref name="Shape"/> is known: these materials and hours in place of the usual ones. A repair that goes by a length is as
+/// long as the measure of the first material.
+/// <paramref name="Details"/>: the things on the plan that have that size; none where the finding's own width and height are the size.
+/// </summary>
+public sealed record RecipeSized(
+    SizedShape Shape,
+    IReadOnlyList<string> Details,
+    IReadOnlyList<RecipeMaterial> Materials,
+    RecipeHours? Hours = null
 );
 
 /// <summary>A recipe that is done with another one on coverings of these families, over what that has to open.</summary>

@@ -159,7 +159,10 @@ public class WorkCostTests
     [Fact]
     public void Every_material_of_the_recipes_has_a_price()
     {
-        Book.Recipes.SelectMany(r => r.Materials).Select(m => Row(m.Item, m.Unit)).Where(m => !PricedItems.Contains(m)).ShouldBeEmpty();
+        Book.Recipes.SelectMany(r => r.Materials.Concat(r.Sized?.Materials ?? []))
+            .Select(m => Row(m.Item, m.Unit))
+            .Where(m => !PricedItems.Contains(m))
+            .ShouldBeEmpty();
     }
 
     /// <summary>And every line of a plan's take-off, except what is measured and not bought.</summary>

@@ -83,10 +83,15 @@ public class RepairQuantityTests
     [InlineData("membrane-shrunk", "epdm", "60 ft", "Flashing membrane", 77)]
     [InlineData("coping-open", "epdm", "62 ft", "Coping", 7)]
     [InlineData("coping-open", "epdm", "62 ft", "Cover plates", 6)]
-    // 40 by 30 in lies on one sheet.
+    // 40 by 30 in reach over three spaces of 24 in, 6 ft of a 4 ft strip; 6 ft over four, 8 ft: a sheet whole; a hair more over five.
     [InlineData("deck-soft", "laminatedShingle", "3.33 × 2.5 ft", "Deck sheathing", 1)]
-    [InlineData("deck-soft", "laminatedShingle", "8 × 4 ft", "Deck sheathing", 1)]
-    [InlineData("deck-soft", "laminatedShingle", "8.01 × 4 ft", "Deck sheathing", 2)]
+    [InlineData("deck-soft", "laminatedShingle", "6 × 4 ft", "Deck sheathing", 1)]
+    [InlineData("deck-soft", "laminatedShingle", "6.01 × 4 ft", "Deck sheathing", 2)]
+    [InlineData("deck-soft", "laminatedShingle", "6 × 4.01 ft", "Deck sheathing", 2)]
+    // 60 in of decay touch three spaces of 24 in, and one more to reach a tail: 8 ft of board; 4 ft two and one.
+    [InlineData("fascia-rotten", "laminatedShingle", "5 ft", "Fascia board", 8)]
+    [InlineData("fascia-rotten", "laminatedShingle", "4 ft", "Fascia board", 6)]
+    [InlineData("fascia-rotten", "laminatedShingle", "4.01 ft", "Fascia board", 8)]
     // The shingles over it: 4 ft reach over two spaces of 2 ft and one more, 6 ft wide; 10 rows of 3 strips are 1.125 bundles: 2 and a spare.
     [InlineData("deck-soft", "laminatedShingle", "4 × 4 ft", "Shingles", 3)]
     [InlineData("deck-soft", "laminatedShingle", "4.01 × 4 ft", "Shingles", 3)]
