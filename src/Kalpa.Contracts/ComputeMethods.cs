@@ -63,6 +63,7 @@ public static class ComputeMethods
         Of("cost", j => j.AssessInput, j => j.CostAnswer, ComputeServices.Cost),
         Of("options", j => j.AssessInput, j => j.OptionsAnswer, ComputeServices.Options),
         Of("scope", j => j.AssessInput, j => j.BidScope, ComputeServices.Scope),
+        Of("bids", j => j.AssessInput, j => j.BidComparison, ComputeServices.Bids),
         Of("wording", j => j.WordingRequest, j => j.FindingWords, ComputeServices.Wording),
         Of("order", j => j.OrderRequest, j => j.OrderAnswer, ComputeServices.Order),
         Of("galvanic", j => j.GalvanicRequest, j => j.GalvanicAnswer, ComputeServices.OfMetals),

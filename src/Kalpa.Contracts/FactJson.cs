@@ -49,6 +49,8 @@ public static class FactJson
         [FactKind.FirmRules] = Json.FirmRulesFact,
         [FactKind.OwnerReply] = Json.OwnerReplyFact,
         [FactKind.JobDone] = Json.JobDoneFact,
+        [FactKind.QuantitySet] = Json.QuantitySetFact,
+        [FactKind.Bid] = Json.BidFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

@@ -262,6 +262,32 @@ public static class EveryKind
                 Warranty: "2 years on workmanship"
             )
         );
+        yield return (
+            FactKind.QuantitySet,
+            new QuantitySetFact(
+                Id(FactKind.QuantitySet),
+                visit,
+                "Correct the drip edge",
+                "Drip edge, lengths of 10 ft",
+                "pieces",
+                4,
+                "counted",
+                finding
+            )
+        );
+        yield return (
+            FactKind.Bid,
+            new BidFact(
+                Id(FactKind.Bid),
+                visit,
+                "Tarn Roofing",
+                new DateOnly(2026, 9, 24),
+                [new BidPrice("Correct the drip edge", "", 640, finding), new BidPrice("", "Permit", 90)],
+                2,
+                30,
+                "in October"
+            )
+        );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
     }
 

@@ -173,6 +173,14 @@ public sealed class StreamGenerator(int seed)
                 .Findings.Where(_ => random.Next(5) == 0)
                 .Select(f => new JobDoneFact(random.NewId(), visit.Id, "Repair it", visit.On, [f.Id], [], Who: "the crew", Cost: 300))
                 .Select(f => new StreamFact(FactKind.JobDone, f)),
+            .. input
+                .Findings.Where(_ => random.Next(6) == 0)
+                .Select(f => new QuantitySetFact(random.NewId(), visit.Id, "Repair it", "", "labor-hours", 3, "agreed on", f.Id))
+                .Select(f => new StreamFact(FactKind.QuantitySet, f)),
+            .. input
+                .Findings.Take(1)
+                .Select(f => new BidFact(random.NewId(), visit.Id, "the crew", visit.On, [new BidPrice("Repair it", "", 500, f.Id)]))
+                .Select(f => new StreamFact(FactKind.Bid, f)),
         ];
     }
 

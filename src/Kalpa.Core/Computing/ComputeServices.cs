@@ -78,6 +78,9 @@ public static partial class ComputeServices
         RoofOptions.Of(book, input, Assessor.Assess(input, book));
 
     /// <summary>The plan of work as every bidder prices it alike, without a figure of cost.</summary>
+    public static Outcome<BidComparison> Bids(AssessInput input, RuleBook book) =>
+        BidComparisons.Of(Assessor.Assess(input, book), input.Records?.Bids ?? []);
+
     public static Outcome<BidScope> Scope(AssessInput input, RuleBook book) => BidScopes.Of(Assessor.Assess(input, book));
 
     public static Outcome<FindingWords> Wording(WordingRequest request, RuleBook book)

@@ -93,7 +93,9 @@ internal static class RoofFacts
             before,
             [.. recorded.OfType<OpinionFact>()],
             recorded.OfType<OwnerReplyFact>().ToList() is { Count: > 0 } replies ? replies : null,
-            recorded.OfType<JobDoneFact>().ToList() is { Count: > 0 } done ? done : null
+            recorded.OfType<JobDoneFact>().ToList() is { Count: > 0 } done ? done : null,
+            recorded.OfType<QuantitySetFact>().ToList() is { Count: > 0 } set ? set : null,
+            recorded.OfType<BidFact>().ToList() is { Count: > 0 } bids ? bids : null
         );
     }
 

@@ -74,6 +74,10 @@ internal sealed class VisitRoofs
                 .SlopeIds.Select(id => OfSlope(facts, id))
                 .Concat(done.Findings.Select(id => OfFinding(facts, id)))
                 .FirstOrDefault(roof => roof is not null),
+            QuantitySetFact set => OfSlope(facts, set.SlopeId) ?? OfFinding(facts, set.FindingId),
+            BidFact bid => bid
+                .Prices.Select(p => OfSlope(facts, p.SlopeId) ?? OfFinding(facts, p.FindingId))
+                .FirstOrDefault(roof => roof is not null),
             NoticeReplyFact reply => OfFinding(facts, reply.FindingId),
             PunchReplyFact reply => OfItem(facts, reply.PunchItemId),
             PunchDecisionFact decision => OfItem(facts, decision.PunchItemId),

@@ -40,6 +40,8 @@ public enum FactKind
     FirmRules,
     OwnerReply,
     JobDone,
+    QuantitySet,
+    Bid,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

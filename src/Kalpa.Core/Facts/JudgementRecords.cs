@@ -199,3 +199,39 @@ public sealed record JobDoneFact(
     Guid? RoofId = null,
     bool Temporary = false
 ) : IRoofFact;
+
+/// <summary>
+/// What a job takes as the inspector has it: the line of this <paramref name="Item"/> and <paramref name="Unit"/> gets this amount (nothing: it is not needed), for the
+/// <paramref name="Reason"/> given. Without an item it is the labor-hours that are set. The job is known by a finding that it resolves, or by its slope and title.
+/// </summary>
+public sealed record QuantitySetFact(
+    Guid Id,
+    Guid VisitId,
+    string Title,
+    string Item,
+    string Unit,
+    double Amount,
+    string Reason,
+    Guid? FindingId = null,
+    Guid? SlopeId = null,
+    Guid? RoofId = null
+) : IRoofFact;
+
+/// <summary>
+/// A price that a bidder names, US dollars: of a whole job, or of the unit of an <paramref name="Item"/> that is paid as found. The job is known by a finding that it
+/// resolves, or by its slope and title; a price of neither is something that the bidder has added.
+/// </summary>
+public sealed record BidPrice(string Title, string Item, double Price, Guid? FindingId = null, Guid? SlopeId = null);
+
+/// <summary>A bid on the scope of work, as it came in: who, when, for how much, with what warranties in years, and what the bidder says to it.</summary>
+public sealed record BidFact(
+    Guid Id,
+    Guid VisitId,
+    string Bidder,
+    DateOnly On,
+    IReadOnlyList<BidPrice> Prices,
+    double? WorkmanshipYears = null,
+    double? MakerYears = null,
+    string Words = "",
+    Guid? RoofId = null
+) : IRoofFact;

@@ -10,6 +10,9 @@ internal static class RecordChecks
     private const int MostChosen = 50;
     private const double MostCost = 100_000_000;
     private const int MostResolved = 500;
+    private const int MostPrices = 500;
+    private const double MostAmount = 1_000_000;
+    private const double LongestWarrantyYears = 100;
     private const double LargestWeather = 10_000;
 
     /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
@@ -35,7 +38,9 @@ internal static class RecordChecks
             .Concat(records.Series ?? [])
             .Concat(records.SlopeOpinions ?? [])
             .Concat(records.OwnerReplies ?? [])
-            .Concat(records.JobsDone ?? []);
+            .Concat(records.JobsDone ?? [])
+            .Concat(records.QuantitiesSet ?? [])
+            .Concat(records.Bids ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -109,6 +114,36 @@ internal static class RecordChecks
                 found.Count(done.Findings, MostResolved);
                 found.Count(done.SlopeIds, MostResolved);
                 break;
+            case QuantitySetFact set:
+                found.Name(set.Title, "quantity-set.of-nothing", "Choose the job whose quantity is set.");
+                found.If(set.FindingId is null && set.SlopeId is null, "quantity-set.of-nothing", "Choose the job whose quantity is set.");
+                found.If(!(set.Amount is >= 0 and <= MostAmount), "quantity-set.bad-amount", "Enter how much it takes, 0 to 1,000,000.");
+                found.If(set.Item.Length == 0 && set.Amount <= 0, "quantity-set.no-hours", "Enter more than 0 labor-hours.");
+                found.Name(set.Reason, "quantity-set.no-reason", "Enter why: measured, counted or agreed on.");
+                found.Text(set.Title, set.Item, set.Unit);
+                break;
+            case BidFact bid:
+                found.Name(bid.Bidder, "bid.no-bidder", "Enter who made the bid.");
+                found.Day(bid.On);
+                found.If(bid.Prices is not { Count: > 0 }, "bid.no-price", "Enter at least one price.");
+                found.Count(bid.Prices, MostPrices);
+                foreach (var price in bid.Prices ?? [])
+                {
+                    found.If(!(price.Price is >= 0 and <= MostCost), "bid.bad-price", "Enter prices in dollars, up to 100,000,000.");
+                    found.If(
+                        string.IsNullOrWhiteSpace(price.Title) && string.IsNullOrWhiteSpace(price.Item),
+                        "bid.of-nothing",
+                        "Name the job or the item that a price is for."
+                    );
+                    found.Text(price.Title, price.Item);
+                }
+                found.If(
+                    !IsWarranty(bid.WorkmanshipYears) || !IsWarranty(bid.MakerYears),
+                    "bid.bad-warranty",
+                    "Enter a warranty in years, up to 100."
+                );
+                found.Text(bid.Words);
+                break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:
                 JudgementChecks.Of(fact, book, found);
                 break;
@@ -120,6 +155,8 @@ internal static class RecordChecks
                 break;
         }
     }
+
+    private static bool IsWarranty(double? years) => years is null or (>= 0 and <= LongestWarrantyYears);
 
     private static void Answer(AnswerFact answer, RuleBook book, FactChecks.Found found)
     {

@@ -74,10 +74,10 @@ internal static class WorkList
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
             .ToList();
         var ordered = CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes);
-        return
-        [
-            .. ordered.Select((job, at) => Measured(book, job, input) with { Number = at + 1, AboveNext = Above(ordered, at, causes) }),
-        ];
+        return QuantitiesSet.Of(
+            [.. ordered.Select((job, at) => Measured(book, job, input) with { Number = at + 1, AboveNext = Above(ordered, at, causes) })],
+            input.Records?.QuantitiesSet
+        );
     }
 
     /// <summary>

@@ -122,6 +122,8 @@ internal static class Shelves
         [FactKind.FirmRules] = Record<FirmRulesFact>(FactKind.FirmRules, _ => null),
         [FactKind.OwnerReply] = Record<OwnerReplyFact>(FactKind.OwnerReply, f => f.VisitId),
         [FactKind.JobDone] = Record<JobDoneFact>(FactKind.JobDone, f => f.VisitId),
+        [FactKind.QuantitySet] = Record<QuantitySetFact>(FactKind.QuantitySet, f => f.VisitId),
+        [FactKind.Bid] = Record<BidFact>(FactKind.Bid, f => f.VisitId),
     };
 
     /// <summary>

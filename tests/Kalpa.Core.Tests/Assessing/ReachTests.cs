@@ -68,7 +68,14 @@ public class ReachTests
     private static IEnumerable<(string Name, bool Reaches)> Kinds()
     {
         // Where the inspector has chosen a way of stating life for the slope, the firm's own says nothing.
-        IReadOnlyList<StreamFact>[] worlds = [EveryKind.Facts, FollowUp(), [.. EveryKind.Facts.Where(f => f.Kind != FactKind.LifeOpinion)]];
+        // A job that is done takes nothing any more.
+        IReadOnlyList<StreamFact>[] worlds =
+        [
+            EveryKind.Facts,
+            FollowUp(),
+            [.. EveryKind.Facts.Where(f => f.Kind != FactKind.LifeOpinion)],
+            [.. EveryKind.Facts.Where(f => f.Kind != FactKind.JobDone)],
+        ];
         foreach (var kind in Enum.GetValues<FactKind>())
         {
             yield return (

@@ -113,4 +113,16 @@ public sealed class JsonBoundsTests
             $$"""{"kind":"slate","exposure":"ordinary","laidFrom":1990,"laidTo":1990,"ageSource":"permit","layers":1,"shares":null,"asOf":"2026-09-18","wear":[{{wear}}]}""";
         (Compute.Run("life", json, RuleBook.Current).Problem is null).ShouldBe(taken);
     }
+
+    /// <summary>And with at most a hundred earlier ratings.</summary>
+    [Theory]
+    [InlineData(100, true)]
+    [InlineData(101, false)]
+    public void So_many_earlier_ratings_are_taken(int count, bool taken)
+    {
+        var earlier = string.Join(',', Enumerable.Repeat("""{"on":"2010-05-01","shares":[{"stage":0,"percent":100}]}""", count));
+        var json =
+            $$"""{"kind":"slate","exposure":"ordinary","laidFrom":1990,"laidTo":1990,"ageSource":"permit","layers":1,"shares":null,"asOf":"2026-09-18","earlier":[{{earlier}}]}""";
+        (Compute.Run("life", json, RuleBook.Current).Problem is null).ShouldBe(taken);
+    }
 }

@@ -275,9 +275,9 @@ public class WorkCostTests
     public void A_dearer_price_never_makes_work_cheaper()
     {
         var dearer = 0;
-        foreach (var (visit, at) in new VisitGenerator(12).Visits(40).Select((v, i) => (v, i)))
+        foreach (var (visit, at) in new VisitGenerator(12).Visits(60).Select((v, i) => (v, i)))
         {
-            var row = Book.Prices[at * 7 % Book.Prices.Count];
+            var row = Book.Prices[at * 11 % Book.Prices.Count];
             double Mean(double by) =>
                 Assessor
                     .Assess(

@@ -250,7 +250,7 @@ public class VisitRoofsTests
         var dossier = DossierBuilder.Visit(set, visit.Id, RuleBook.Current)!;
         var second = Json(dossier.Roofs.Single(r => r.Roof.Id == roof).Facts);
         var records = EveryKind.Facts.Where(f => f.Fact is IVisitFact).ToList();
-        records.Count.ShouldBe(22);
+        records.Count.ShouldBe(24);
         foreach (var record in records)
         {
             second.ShouldContain($"\"id\":\"{record.Fact.Id}\"", Case.Sensitive, $"{record.Kind}");

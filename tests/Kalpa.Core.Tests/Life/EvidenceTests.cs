@@ -232,6 +232,17 @@ public class EvidenceTests
         narrowing[0].Narrows.ShouldBeTrue();
     }
 
+    /// <summary>What shows in the stage is asked for only while no stage is recorded.</summary>
+    [Theory]
+    [InlineData(null, true)]
+    [InlineData(1, false)]
+    public void What_the_stage_shows_is_not_asked_for_as_well(int? stage, bool asked)
+    {
+        var metal = Shingle(2004, stage) with { Kind = CoveringKind.MetalStandingSeam, Deep = true };
+        var known = With(metal, "maintenance", "regular");
+        RemainingLife.Of(Book, known).Narrowing.Any(n => n.Text == "Ask about hail, and check the soft metals").ShouldBe(asked);
+    }
+
     [Fact]
     public void A_wide_age_asks_for_a_permit()
     {

@@ -1044,6 +1044,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/bids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-bids"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/wording": {
         parameters: {
             query?: never;
@@ -1506,6 +1522,49 @@ export interface components {
          * @enum {unknown}
          */
         Basis: "observed" | "inferred" | "suspected";
+        /** @description The bids on a scope side by side, cheapest first when leveled. Headline is what to take from them; empty where there are none. */
+        BidComparison: {
+            headline: string;
+            jobs: components["schemas"]["BidRow"][];
+            bids: components["schemas"]["BidSummary"][];
+            whyNot: string;
+        };
+        /** @description What a bid says to one thing that is asked, in US dollars; Price is null where it says nothing. */
+        BidEntry: {
+            /** Format: uuid */
+            bidId: string;
+            /** Format: double */
+            price: null | number;
+            standing: components["schemas"]["BidStanding"];
+            words: string;
+        };
+        /** @description A bid on the scope of work, as it came in: who, when, for how much, with what warranties in years, and what the bidder says to it. */
+        BidFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            bidder: string;
+            /** Format: date */
+            on: string;
+            prices: components["schemas"]["BidPrice"][];
+            /** Format: double */
+            workmanshipYears?: null | number;
+            /** Format: double */
+            makerYears?: null | number;
+            /** @default  */
+            words: string;
+            /** Format: uuid */
+            roofId?: null | string;
+        };
+        /** @description What is paid as found, by the unit: what each bid asks for one. */
+        BidFoundRow: {
+            item: string;
+            unit: string;
+            /** Format: double */
+            likely: number;
+            entries: components["schemas"]["BidEntry"][];
+        };
         /**
          * @description A job to be bid on. Number is that of the plan of work; the first line is its price, the others what it takes. HoldPoints: where work stops
          *     until it was looked at and photographed.
@@ -1543,6 +1602,34 @@ export interface components {
          */
         BidPaid: "sum" | "within" | "asFound";
         /**
+         * @description A price that a bidder names, US dollars: of a whole job, or of the unit of an Item that is paid as found. The job is known by a finding that it
+         *     resolves, or by its slope and title; a price of neither is something that the bidder has added.
+         */
+        BidPrice: {
+            title: string;
+            item: string;
+            /** Format: double */
+            price: number;
+            /** Format: uuid */
+            findingId?: null | string;
+            /** Format: uuid */
+            slopeId?: null | string;
+        };
+        /** @description A job of the scope with what it is likely to cost (null where the plan has no figure) and what each bid asks for it. */
+        BidRow: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            place: string;
+            range: null | components["schemas"]["CostRange"];
+            entries: components["schemas"]["BidEntry"][];
+            found: components["schemas"]["BidFoundRow"][];
+            /** Format: uuid */
+            findingId: null | string;
+            /** Format: uuid */
+            slopeId: null | string;
+        };
+        /**
          * @description What every bidder prices alike: no figure of cost stands in it. NotIncluded: jobs of the plan of work that are no work to bid on, with why;
          *     WhyNot: why there is nothing to bid on, empty where there is.
          */
@@ -1552,6 +1639,32 @@ export interface components {
             notIncluded: string[];
             terms: string[];
             whyNot: string;
+        };
+        /**
+         * @description Where a price lies.
+         * @enum {unknown}
+         */
+        BidStanding: "missing" | "below" | "within" | "above" | "notPlanned";
+        /**
+         * @description A bid as a whole, US dollars. AsSent: jobs and what the bidder added; Leveled: with what is paid as found at its likely amount,
+         *     and with the planning figure for each job that has no price, so that bids can be compared; null where a hole cannot be filled. Holes: what the scope
+         *     asks and the bid does not price; Added: what it prices and nobody asked; Gone: what it prices of a job that the plan has no more.
+         */
+        BidSummary: {
+            /** Format: uuid */
+            id: string;
+            bidder: string;
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            asSent: number;
+            /** Format: double */
+            leveled: null | number;
+            holes: string[];
+            added: string[];
+            gone: string[];
+            warranty: string;
+            words: string;
         };
         BlobAnswer: {
             sha256: string;
@@ -2415,7 +2528,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -4200,6 +4313,28 @@ export interface components {
             howToMeasure: string;
             likely: string[];
         };
+        /**
+         * @description What a job takes as the inspector has it: the line of this Item and Unit gets this amount (nothing: it is not needed), for the
+         *     Reason given. Without an item it is the labor-hours that are set. The job is known by a finding that it resolves, or by its slope and title.
+         */
+        QuantitySetFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            title: string;
+            item: string;
+            unit: string;
+            /** Format: double */
+            amount: number;
+            reason: string;
+            /** Format: uuid */
+            findingId?: null | string;
+            /** Format: uuid */
+            slopeId?: null | string;
+            /** Format: uuid */
+            roofId?: null | string;
+        };
         /** @enum {unknown} */
         QuantityUnit: "length" | "pitch" | "count" | "percent" | "rValue";
         /** @description A question answered by taps, asked before or during a visit; Station is where it is asked on the walk. */
@@ -5174,6 +5309,8 @@ export interface components {
             judgements?: null | components["schemas"]["OpinionFact"][];
             ownerReplies?: null | components["schemas"]["OwnerReplyFact"][];
             jobsDone?: null | components["schemas"]["JobDoneFact"][];
+            quantitiesSet?: null | components["schemas"]["QuantitySetFact"][];
+            bids?: null | components["schemas"]["BidFact"][];
         };
         /**
          * @default plain
@@ -7405,6 +7542,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BidScope"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-bids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BidComparison"];
                 };
             };
             /** @description Bad Request */

@@ -199,6 +199,10 @@ export type OwnerReplyFact = Schemas['OwnerReplyFact']
 export type JobDoneFact = Schemas['JobDoneFact']
 export type DoneAnswer = Schemas['DoneAnswer']
 export type BidScope = Schemas['BidScope']
+export type BidComparison = Schemas['BidComparison']
+export type BidFact = Schemas['BidFact']
+export type BidPrice = Schemas['BidPrice']
+export type QuantitySetFact = Schemas['QuantitySetFact']
 export type OwnerReplyAnswer = Schemas['OwnerReplyAnswer']
 export type OwnerTerms = Schemas['OwnerTerms']
 export type RoofOption = Schemas['RoofOption']
@@ -253,3 +257,5 @@ export type Fact =
   | FirmRulesFact
   | OwnerReplyFact
   | JobDoneFact
+  | QuantitySetFact
+  | BidFact

@@ -83,6 +83,8 @@ const recordLists = {
   opinion: 'judgements',
   ownerReply: 'ownerReplies',
   jobDone: 'jobsDone',
+  quantitySet: 'quantitiesSet',
+  bid: 'bids',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<RoofVisit['facts']['records']>

@@ -20,6 +20,8 @@ export const ofARoof: ReadonlySet<FactKind> = new Set([
   'opinion',
   'ownerReply',
   'jobDone',
+  'quantitySet',
+  'bid',
 ])
 
 export const namingRoof = (change: Change, roofId: string | null): Change => {

@@ -241,6 +241,8 @@ export const factKinds: Record<FactKind, string> = {
   punchDecision: 'Decision on a crew reply',
   ownerReply: 'Owner’s reply',
   jobDone: 'Work done',
+  quantitySet: 'Quantity set',
+  bid: 'Bid',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

@@ -15,6 +15,12 @@ public sealed record TakeOffLine(string Key, string Item, double Amount, string 
         units.EndsWith("ches", StringComparison.Ordinal) ? units[..^2]
         : units.EndsWith('s') ? units[..^1]
         : units;
+
+    /// <summary>The unit of several, of one or of several: sheets, patches, ft.</summary>
+    public static string Many(string unit) =>
+        unit is "ft" or "ft²" or "gal" or "each" || unit.EndsWith('s') ? unit
+        : unit.EndsWith("ch", StringComparison.Ordinal) ? $"{unit}es"
+        : $"{unit}s";
 }
 
 /// <summary>Material by measure (methods, section 2); <paramref name="WastePercent"/> with its reason. Planning figures, never an order.</summary>

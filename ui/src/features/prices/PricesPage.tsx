@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { localDay } from '../../api/clock'
 import type { BookAnswer, FirmPrice } from '../../api/types'
+import { cellsOf, figure, SHEET_FILES } from '../../shared/cells'
 import { download } from '../../shared/download'
 import { ImportKey, ImportOutcome } from '../../shared/FileImport'
 import { useBook } from '../../shared/queries'
@@ -10,7 +11,7 @@ import { Empty, Loading, Trouble } from '../../shared/States'
 import { useFirm } from '../../shared/useFirm'
 import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { dayText } from '../../shared/words'
-import { cellsOfCsv, csvOf, faultOf, figure, type HeldPrice, heldPrices, readPrices, tableOf } from './priceFile'
+import { csvOf, faultOf, type HeldPrice, heldPrices, readPrices, tableOf } from './priceFile'
 
 /** What the firm pays and charges: the shipped examples until it sets its own. */
 export function PricesPage() {
@@ -89,10 +90,7 @@ function List({ book }: { book: BookAnswer }) {
           <Button size="sm" variant="outline" onClick={() => void saveWorkbook(held)}>
             Export Excel
           </Button>
-          <ImportKey
-            accept=".csv,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-            onFile={(file) => void take(file)}
-          >
+          <ImportKey accept={SHEET_FILES} onFile={(file) => void take(file)}>
             Import CSV or Excel
           </ImportKey>
         </Flex>
@@ -216,13 +214,6 @@ function Row({ price, on, onSet, onAccept }: RowProps) {
       )}
     </>
   )
-}
-
-/** Rows of a file, whichever of the two forms it has. The workbook's code comes only when one is read. */
-async function cellsOf(file: File): Promise<unknown[][]> {
-  if (!file.name.toLowerCase().endsWith('.xlsx')) return cellsOfCsv(await file.text())
-  const { readSheet } = await import('read-excel-file/browser')
-  return readSheet(file)
 }
 
 async function saveWorkbook(held: HeldPrice[]) {

@@ -2,7 +2,8 @@ import { readSheet } from 'read-excel-file/node'
 import { describe, expect, it } from 'vitest'
 import writeExcelFile from 'write-excel-file/node'
 import type { Price } from '../../api/types'
-import { cellsOfCsv, csvOf, faultOf, heldPrices, readPrices, tableOf } from './priceFile'
+import { cellsOfCsv } from '../../shared/cells'
+import { csvOf, faultOf, heldPrices, readPrices, tableOf } from './priceFile'
 
 const row = (key: string, unit: string, price: [number, number, number]): Price => ({
   key,

@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { FirmPrice, Price } from '../../api/types'
+import { figure } from '../../shared/cells'
 
 /** The columns of a price list as a file: what is read back goes by the key, and by the unit as a check. */
 const columns = ['key', 'name', 'unit', 'low', 'likely', 'high', 'from'] as const
@@ -37,20 +38,12 @@ export const tableOf = (held: HeldPrice[]): Cell[][] => [
 
 export const csvOf = (held: HeldPrice[]) => `${Papa.unparse(tableOf(held))}\n`
 
-export const cellsOfCsv = (text: string): string[][] => Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data
-
 /** What is wrong with a price, null where nothing is. */
 export function faultOf(low: number, likely: number, high: number): string | null {
   if (![low, likely, high].every(Number.isFinite)) return 'enter low, likely and high as numbers'
   if (low < 0) return 'a price is zero or more'
   if (low > likely || likely > high) return 'low, likely and high must go from smallest to largest'
   return null
-}
-
-/** A figure as people type it: $1,200. */
-export const figure = (cell: unknown) => {
-  const text = String(cell ?? '').replace(/[$,\s]/g, '')
-  return text === '' ? Number.NaN : Number(text)
 }
 
 export type ReadPrices = { prices: FirmPrice[]; problems: string[] }

@@ -5,6 +5,7 @@ import { localDay } from '../../api/clock'
 import type { DoneAnswer, JobDoneFact, RoofDecision, WorkItem } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
+import { dollarsOf } from '../../shared/money'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Trouble } from '../../shared/States'
 import { useTakePhotos } from '../../shared/takePhotos'
@@ -105,16 +106,6 @@ function DoneJob({ job }: { job: DoneAnswer }) {
       {take.isError && <Trouble error={take.error} />}
     </Box>
   )
-}
-
-const MOST_COST = 100_000_000
-
-/** Dollars as typed: null for nothing, undefined for what is no amount. */
-const dollarsOf = (typed: string): number | null | undefined => {
-  const plain = typed.replace(/[$,\s]/g, '')
-  if (plain === '') return null
-  const value = /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : undefined
-  return value !== undefined && value <= MOST_COST ? value : undefined
 }
 
 function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | null; onDone: () => void }) {

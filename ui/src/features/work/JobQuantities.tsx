@@ -2,6 +2,8 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import type { WorkItem } from '../../api/types'
 import { lowerFirst } from '../../shared/sentences'
 import { TakeOffLines } from '../../shared/TakeOffLines'
+import { useVisitContext } from '../../shared/visitContext'
+import { SetQuantity } from './SetQuantity'
 
 type Quantities = NonNullable<WorkItem['quantities']>
 
@@ -17,12 +19,16 @@ function hoursText({ low, likely, high }: NonNullable<Quantities['hours']>) {
 
 /** What a job takes: material, labor, and what may be found once it is open. Planning figures, each with how it was calculated. */
 export function JobQuantities({ item }: { item: WorkItem }) {
+  const { assessment } = useVisitContext()
   const { quantities } = item
-  if (!quantities) return null
-  const { lines, hours, allowances, assumed } = quantities
+  // A job without a figure gets one once its hours are set; what is only watched or evaluated has none.
+  const { cost, commission } = assessment
+  const unpriced = cost ? cost.without.includes(item.number) : commission.prices && item.kind === 'repair'
+  if (!quantities && (item.temporary || !unpriced)) return null
+  const { lines, hours, allowances, assumed } = quantities ?? { lines: [], hours: null, allowances: [], assumed: [] }
   return (
     <details>
-      <summary>Quantities{hours && `: ${hoursText(hours)}`}</summary>
+      <summary>Quantities{hours ? `: ${hoursText(hours)}` : quantities ? '' : ': none yet'}</summary>
       <Box maxW="42rem">
         <TakeOffLines lines={lines} />
         {allowances.map(({ item: what, unit, low, likely, high, basis }) => (
@@ -44,8 +50,9 @@ export function JobQuantities({ item }: { item: WorkItem }) {
           </Text>
         ))}
         <Text fontSize="sm" color="faint" mt="1">
-          Planning figures, not an order.
+          {quantities ? 'Planning figures, not an order.' : 'Set the labor hours, and the job has a planning cost.'}
         </Text>
+        {!item.temporary && <SetQuantity item={item} />}
       </Box>
     </details>
   )

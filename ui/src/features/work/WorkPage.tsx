@@ -9,6 +9,7 @@ import { Picture } from '../../shared/Picture'
 import { Empty } from '../../shared/States'
 import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
+import { BidsPanel } from './BidsPanel'
 import { DecisionPlan } from './DecisionPlan'
 import { JobCost, WorkCost } from './JobCost'
 import { DoneJobs, MarkDone } from './JobDone'
@@ -106,6 +107,7 @@ function WorkOfRoof() {
       )}
       <DoneJobs />
       <ScopePanel />
+      <BidsPanel />
       <OtherReplies />
       <WithoutJob />
       <Box ref={panel}>
