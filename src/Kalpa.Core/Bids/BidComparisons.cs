@@ -170,7 +170,7 @@ public static class BidComparisons
             [
                 .. missing.Select(m => $"Job {m.Row.Number}, {Sentences.Lower(m.Row.Title)}: no price."),
                 .. found.Where(f => f.Entry.Price is null).Select(f => $"Job {f.Row.Number}, {Sentences.Lower(f.Of.Item)}: no unit price."),
-                .. bid.WorkmanshipYears is null ? ["No workmanship warranty named."] : Array.Empty<string>(),
+                .. bid.WorkmanshipYears is null ? ["Workmanship warranty: not named."] : Array.Empty<string>(),
             ],
             [.. loose.Select(p => $"{(p.Item.Length > 0 ? p.Item : p.Title)}: {Sentences.Money(p.Price)}")],
             [

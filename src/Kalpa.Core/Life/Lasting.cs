@@ -12,6 +12,12 @@ public static class Lasting
     private const double YesFrom = 0.9;
     private const double NoBelow = 0.5;
 
+    /// <summary>
+    /// A slope with so few years left is re-roofed before an array goes on, and one with more when it is due, with the array taken off and put back (common practice);
+    /// prices, where they are given, decide instead.
+    /// </summary>
+    public const double ReroofFirstYears = 10;
+
     public static LastingAnswer Of(RuleBook book, LastingRequest request)
     {
         var years = Enumerable.Range(1, request.Years).ToList();
@@ -28,6 +34,13 @@ public static class Lasting
             request.Kind == PlannedKind.Solar && known && request.Slopes.All(s => s.Fitness != FitnessState.Unfit)
                 ? ReroofChoices.Of(book, request, lives)
                 : null;
+        if (request.Kind == PlannedKind.Solar)
+        {
+            bool? cheaperFirst = choice is { PriceNow: { } now, PriceLater: { } later }
+                ? !ReroofChoices.WaitingIsCheaper(now, later)
+                : null;
+            slopes = [.. slopes.Zip(lives, (s, life) => s with { First = IsFirst(s, life, cheaperFirst) })];
+        }
         return new LastingAnswer(
             request.PlannedId,
             request.Kind,
@@ -36,12 +49,7 @@ public static class Lasting
             chance,
             Headline(worst, chance, slopes, request),
             slopes,
-            First(
-                book,
-                request,
-                slopes,
-                choice is { PriceNow: { } now, PriceLater: { } later } && ReroofChoices.WaitingIsCheaper(now, later)
-            ),
+            First(book, request, slopes),
             choice
         );
     }
@@ -97,8 +105,13 @@ public static class Lasting
         return $"No: {Sentences.Lower(Sentences.Slopes(letters))} {(letters.Count == 1 ? "does" : "do")} not last {span}.";
     }
 
-    /// <summary><paramref name="waitingIsCheaper"/>: what is to be done first agrees with what the prices say.</summary>
-    private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes, bool waitingIsCheaper)
+    private static bool IsFirst(SlopeLasting slope, LifeAnswer life, bool? cheaperFirst) =>
+        slope is { Verdict: LastingVerdict.No, Chance: not null } && life.Stated is not null && (cheaperFirst ?? IsWorn(life));
+
+    /// <summary>Whether so little is left that a re-roof before an array gives up nothing worth keeping.</summary>
+    internal static bool IsWorn(LifeAnswer life) => life.Stated is { } left && left.Likely <= ReroofFirstYears;
+
+    private static List<string> First(RuleBook book, LastingRequest request, List<SlopeLasting> slopes)
     {
         var first = new List<string>();
         var sharpened = false;
@@ -120,7 +133,7 @@ public static class Lasting
             else if (judged.Verdict == LastingVerdict.No)
             {
                 first.Add(
-                    waitingIsCheaper
+                    request.Kind == PlannedKind.Solar && !judged.First
                         ? $"Plan to remove the array from slope {slope.Letter} once, to re-roof it, and to put the array back."
                         : $"Re-roof slope {slope.Letter} first."
                 );

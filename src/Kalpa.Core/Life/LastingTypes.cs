@@ -27,7 +27,18 @@ public enum LastingVerdict
     CannotTell,
 }
 
-public sealed record SlopeLasting(Guid SlopeId, string Letter, double? Chance, LastingVerdict Verdict, string Why);
+/// <summary>
+/// Whether a slope lasts for what is planned. <paramref name="First"/>: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
+/// otherwise the array comes off once for the re-roof.
+/// </summary>
+public sealed record SlopeLasting(
+    Guid SlopeId,
+    string Letter,
+    double? Chance,
+    LastingVerdict Verdict,
+    string Why,
+    [property: System.Text.Json.Serialization.JsonIgnore] bool First = false
+);
 
 /// <summary>
 /// Re-roof before the array goes on, or after it: the chance that the array must come off within its years either way, the year that is likely to happen if

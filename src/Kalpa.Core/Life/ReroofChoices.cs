@@ -30,7 +30,7 @@ internal static class ReroofChoices
             given,
             now,
             later,
-            Words(request, offIfLeft, offIfNew, likely, given, now, later)
+            Words(request, offIfLeft, offIfNew, likely, given, lives.Any(Lasting.IsWorn), now, later)
         );
     }
 
@@ -72,6 +72,7 @@ internal static class ReroofChoices
         double offIfNew,
         double? likely,
         double given,
+        bool worn,
         double? now,
         double? later
     )
@@ -91,6 +92,7 @@ internal static class ReroofChoices
         }
         var advice =
             offIfLeft < Half ? "It can go on this roof."
+            : !worn ? "The covering has too many years left to give up: plan to remove the array once for the re-roof."
             : offIfNew < Half ? "Re-roof first, or put it on another slope."
             : "A new covering of the same kind is not likely to outlast the array either: re-roof first with a longer-lived one, or plan to remove the array once.";
         return $"{years} {advice}";

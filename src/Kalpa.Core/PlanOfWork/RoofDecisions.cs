@@ -83,8 +83,21 @@ public static class RoofDecisions
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
         var sections = new List<List<SlopeDecision>>();
+        var arrays = (input.Records?.Planned ?? [])
+            .Where(p => p.Kind == PlannedKind.Solar)
+            .OrderBy(p => p.Id)
+            .Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))
+            .ToList();
         var single = slopes.Select(slope =>
-            SlopeDecisions.Of(book, input, slope, findings, facts, chosen?.TryGetValue(slope.SlopeId, out var at) == true ? at : null)
+            SlopeDecisions.Of(
+                book,
+                input,
+                slope,
+                findings,
+                facts,
+                arrays,
+                chosen?.TryGetValue(slope.SlopeId, out var at) == true ? at : null
+            )
         );
         foreach (var one in single.OrderBy(d => d.Due?.Likely ?? 0))
         {
@@ -154,7 +167,7 @@ public static class RoofDecisions
             first.Action,
             range,
             first.Soon,
-            Title(first, named, one, ""),
+            Title(first, named, one, first.Before),
             Title(first, named, one, range is null || first.Soon ? first.When : SlopeDecisions.When(range)),
             Each(
                 of,
@@ -167,7 +180,7 @@ public static class RoofDecisions
             first.ByInspector,
             Each(of, d => d.Computed),
             first.Urgency,
-            [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null }).Select(d => d.Slope.SlopeId)],
+            [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null, Before: "" }).Select(d => d.Slope.SlopeId)],
             Title(first with { Urgency = UrgencyClass.WithinYear }, named, one, "")
         );
     }
@@ -204,7 +217,7 @@ public static class RoofDecisions
     {
         var when = time.Length > 0 ? $" {time}" : "";
         var it = one ? "it" : "them";
-        var now = of.Soon || of.ByInspector;
+        var now = of.Soon || of.ByInspector || of.Before.Length > 0;
         return of.Action switch
         {
             RoofAction.Replace when of.TooFlat => $"Replace the covering of {named} or re-slope {it}{when}",

@@ -8,7 +8,7 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
-/// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>.</summary>
+/// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>; <c>Before</c> the same, of an array that the slope would not outlast.</summary>
 internal sealed record SlopeDecision(
     SlopeAssessment Slope,
     CoveringFamily? Family,
@@ -21,7 +21,8 @@ internal sealed record SlopeDecision(
     bool ByInspector = false,
     string Computed = "",
     string Who = "",
-    bool InOption = false
+    bool InOption = false,
+    string Before = ""
 )
 {
     public bool Soon => Urgency >= UrgencyClass.WithinYear;
@@ -34,7 +35,7 @@ internal sealed record SlopeDecision(
     /// <summary>What one section has in common, whatever the plan says.</summary>
     public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, string, bool, bool) Kind =>
         Renews
-            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who, !ByFacts && Due is null, InOption)
+            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who + Before, !ByFacts && Due is null, InOption)
             : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
 }
 
@@ -44,6 +45,7 @@ internal sealed record SlopeDecision(
 /// </summary>
 internal static class SlopeDecisions
 {
+    /// <param name="arrays">What is planned on the roof, as far as it is an array.</param>
     /// <param name="renewal">When an option has the slope renewed; null outside options, where the inspector's recommendation governs.</param>
     public static SlopeDecision Of(
         RuleBook book,
@@ -51,10 +53,11 @@ internal static class SlopeDecisions
         SlopeAssessment slope,
         IReadOnlyList<FindingAssessment> findings,
         Dictionary<Guid, FindingFact> facts,
+        IReadOnlyList<LastingAnswer> arrays,
         RenewalTime? renewal
     )
     {
-        var own = Own(book, input, slope, findings, facts);
+        var own = WithArray(book, Own(book, input, slope, findings, facts), arrays);
         return renewal is { } time ? ByOption(book, input, own, time, findings) : ByOpinion(input, slope, own);
     }
 
@@ -117,6 +120,41 @@ internal static class SlopeDecisions
         }
         return KeepsCovering(decided, findings);
     }
+
+    /// <summary>
+    /// A slope that an array would outlast is re-roofed before it goes on where that is better, and else when it is due: one recommendation. What is due within a year, or ruled
+    /// out, is that anyway; what is not decided yet waits for that.
+    /// </summary>
+    private static SlopeDecision WithArray(RuleBook book, SlopeDecision own, IReadOnlyList<LastingAnswer> arrays)
+    {
+        if (own.Soon || own.Action is not (RoofAction.Maintain or RoofAction.Repair or RoofAction.Replace or RoofAction.Relay))
+        {
+            return own;
+        }
+        var planned = arrays
+            .SelectMany(a => a.Slopes.Where(s => s.SlopeId == own.Slope.SlopeId).Select(s => (Array: a, Slope: s)))
+            .ToList();
+        if (planned.Find(p => p.Slope.First) is { Array: { } first })
+        {
+            return own with
+            {
+                Action = own.Action == RoofAction.Relay || IsRelay(book, own.Slope, own.Family) ? RoofAction.Relay : RoofAction.Replace,
+                Why =
+                    $"A solar array is planned for {Sentences.Years(first.Years)}, and the slope does not last that long ({Sentences.Lower(own.Slope.Life!.Headline)}): re-roof it first, or the array comes off for it.",
+                Due = null,
+                When = ArrayWords,
+                Before = ArrayWords,
+            };
+        }
+        return planned.Exists(p => p.Slope.Verdict == LastingVerdict.No)
+            ? own with
+            {
+                Why = $"{own.Why} A solar array is planned: it comes off once for the re-roof, and goes back on.",
+            }
+            : own;
+    }
+
+    private const string ArrayWords = "before the solar array";
 
     private static bool IsWet(RuleBook book, FindingAssessment judged, FindingFact found) =>
         judged.Verdict.IsDefect

@@ -104,7 +104,7 @@ public class BidComparisonTests
     {
         var bid = Bid("Tarn", 1, For(Boot, 300), For(Gutter, 400)) with { WorkmanshipYears = null, MakerYears = 30 };
         var told = Of(bid).Bids.ShouldHaveSingleItem();
-        told.Holes.ShouldBe(["No workmanship warranty named."]);
+        told.Holes.ShouldBe(["Workmanship warranty: not named."]);
         told.Warranty.ShouldBe("Manufacturer 30 years");
     }
 

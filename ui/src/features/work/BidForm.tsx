@@ -129,18 +129,20 @@ export function BidForm({ jobs, before, read, onDone }: Props) {
       </Flex>
       {jobs.map((job) => (
         <Box key={job.number} borderTopWidth="1px" pt="2">
-          <Text mb="1">
-            <strong>
-              {job.number} {job.title}
-            </strong>
-            {job.place && `, ${job.place}`}
-          </Text>
           <Flex gap="3" wrap="wrap" align="end">
+            <Text flex="1" minW="14rem" pb={{ md: '3' }}>
+              <strong>
+                {job.number} {job.title}
+              </strong>
+              {job.place && `, ${job.place}`}
+            </Text>
             {price(job, '', `Price of job ${job.number}, $`)}
-            {job.found.map(({ item, unit }) => (
-              <Box key={item}>{price(job, item, `${item}: $ for one of ${unit}`)}</Box>
-            ))}
           </Flex>
+          {job.found.map(({ item, unit }) => (
+            <Flex key={item} gap="3" wrap="wrap" align="end" mt="2" justify={{ md: 'end' }}>
+              {price(job, item, `${item}: $ for one of ${unit}`)}
+            </Flex>
+          ))}
         </Box>
       ))}
       {added.map((line, index) => (

@@ -179,7 +179,7 @@ function JobRow({ row, bids }: { row: Row; bids: Summary[] }) {
 
 function Entries({ entries, bids }: { entries: Entry[]; bids: Summary[] }) {
   return (
-    <Box display="grid" gridTemplateColumns="minmax(5rem, auto) auto 1fr" columnGap="3">
+    <Box display="grid" gridTemplateColumns={{ base: '1fr auto', md: 'minmax(9rem, auto) auto 1fr' }} columnGap="3">
       {bids.map((bid) => {
         const entry = entries.find(({ bidId }) => bidId === bid.id)
         return (
@@ -189,7 +189,13 @@ function Entries({ entries, bids }: { entries: Entry[]; bids: Summary[] }) {
               <Text textAlign="right" fontWeight="bold">
                 {entry.price == null ? '–' : money(entry.price)}
               </Text>
-              <Text fontWeight={entry.standing === 'missing' ? 'bold' : undefined}>{entry.words}</Text>
+              <Text
+                gridColumn={{ base: '1 / -1', md: 'auto' }}
+                mb={{ base: '1', md: '0' }}
+                fontWeight={entry.standing === 'missing' ? 'bold' : undefined}
+              >
+                {entry.words}
+              </Text>
             </Fragment>
           )
         )
