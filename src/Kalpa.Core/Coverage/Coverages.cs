@@ -109,7 +109,8 @@ public static class Coverages
                 }),
         ];
 
-    private static string Why(LookFact look)
+    /// <summary>Why a place was not looked at, with the inspector's note.</summary>
+    internal static string Why(LookFact look)
     {
         var why = look.State == LookState.Hidden ? $"hidden {HiddenWords(look.Excuse)}" : Words(look.Excuse ?? ExcuseReason.NotThere);
         return look.Note.Length == 0 ? why : $"{why} ({look.Note.Trim().TrimEnd('.')})";

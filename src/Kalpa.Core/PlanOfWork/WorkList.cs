@@ -64,6 +64,7 @@ internal static class WorkList
         var jobs = folded
             .Concat(sections.SelectMany(s => s.Temporary))
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
+            .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
             .Where(j => !JobsDone.IsDone(j.Item, input.Records));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)

@@ -1,3 +1,5 @@
+using System.Text.Json;
+using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Editing;
@@ -410,7 +412,7 @@ public class RoofDecisionTests
     {
         var judged = WithArray(left, Array);
         judged.RoofDecisions.ShouldHaveSingleItem().Headline.ShouldBe(headline);
-        judged.Lasting[0].First[0].ShouldBe(first);
+        judged.Planned[0].First[0].ShouldBe(first);
         judged.RoofDecisions[0].Why.Contains("solar array", StringComparison.Ordinal).ShouldBe(left > 1);
     }
 
@@ -443,5 +445,54 @@ public class RoofDecisionTests
         var work = Assessor.Assess(Roof.With(input, r => r with { Planned = [Array] }), Book).Work;
         work.Select(w => w.Title).ShouldContain("Re-roof slope A before the solar array");
         work.First(w => w.Title == "Re-roof slope A before the solar array").Included!.Select(f => f.FindingId).ShouldBe([boot.Id]);
+    }
+
+    // ---- what a purchase turns on ----
+
+    private static readonly Guid First = Guid.Parse("0198c000-0000-7000-8000-000000000001");
+    private static readonly Guid Second = Guid.Parse("0198c000-0000-7000-8000-000000000002");
+
+    private static Assessment WithAttic(CommissionPurpose purpose, LookState state, ExcuseReason? excuse, string station = "attic") =>
+        Assessor.Assess(
+            On(CoveringKind.LaminatedShingle, 2018, 1) with
+            {
+                Visit = Roof.Visit with { Commission = new Commission(purpose) },
+                Looks =
+                [
+                    new LookFact(First, Roof.Visit.Id, "attic", null, LookState.Excused, Excuse: ExcuseReason.Locked),
+                    new LookFact(Second, Roof.Visit.Id, station, null, state, Excuse: excuse),
+                ],
+            },
+            Book
+        );
+
+    /// <summary>Common practice: what a buyer could not have looked at is evaluated before closing, and nothing is concluded of it.</summary>
+    [Theory]
+    [InlineData(CommissionPurpose.Buyer, LookState.Excused, ExcuseReason.Locked, "attic", "Have the attic inspected before closing")]
+    [InlineData(CommissionPurpose.Buyer, LookState.Hidden, ExcuseReason.Covered, "attic", "Have the attic inspected before closing")]
+    [InlineData(CommissionPurpose.Sale, LookState.Excused, ExcuseReason.Unsafe, "attic", "Have the attic inspected before the sale")]
+    [InlineData(CommissionPurpose.Buyer, LookState.Excused, ExcuseReason.NotThere, "attic", null)]
+    [InlineData(CommissionPurpose.Buyer, LookState.Looked, null, "attic", null)]
+    [InlineData(CommissionPurpose.Buyer, LookState.Looked, null, "deck", null)]
+    [InlineData(CommissionPurpose.Condition, LookState.Excused, ExcuseReason.Locked, "attic", null)]
+    public void An_attic_that_nobody_saw_is_inspected_before_a_purchase(
+        CommissionPurpose purpose,
+        LookState state,
+        ExcuseReason? excuse,
+        string station,
+        string? title
+    )
+    {
+        var judged = WithAttic(purpose, state, excuse, station);
+        judged.Work.Select(w => w.Title).ShouldBe(title is null ? [] : [title]);
+        if (title is null)
+        {
+            return;
+        }
+        judged.Work[0].Why.ShouldStartWith("The attic was not inspected: ");
+        judged.Work[0].Why.ShouldEndWith(". Leaks, decay and ventilation there are unknown.");
+        var told = JsonSerializer.Serialize(judged, KalpaJson.Default.Assessment);
+        told.ShouldNotContain("No sign of water", Case.Insensitive);
+        told.ShouldContain("No conclusion is drawn.");
     }
 }

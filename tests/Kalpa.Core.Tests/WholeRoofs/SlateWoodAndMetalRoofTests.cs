@@ -106,4 +106,19 @@ public class SlateWoodAndMetalRoofTests
         judged.Work.Where(w => w.Steps[0] == Caution).Select(w => w.Place).ShouldBe(["Slope A (south), rake"]);
         judged.Work.Count.ShouldBe(3);
     }
+
+    /// <summary>A failing sheet beside sound copper: the sheet now, and the copper on its own date.</summary>
+    [Fact]
+    public void A_membrane_at_its_end_goes_and_the_copper_beside_it_stays() =>
+        Holds(
+            new ToldRoof("field")
+                .Slope("A", "1/4:12", Facing.South, CoveringKind.Epdm, 1999, 4)
+                .Slope("B", "4/12", Facing.North, CoveringKind.Copper, 1985, 1)
+                .Finds("A", "seam-open", "north edge", Active)
+                .Finds("B", "metal-dissimilar", "eave, steel screws"),
+            "Replace the membrane on slope A within a year; maintain slope B.",
+            "Before next rain: Temporary repair (open seam) (Slope A (south), north edge)",
+            "Within a year: Replace the membrane on slope A (Slope A)",
+            "Monitor: Isolate the dissimilar metals (Slope B (north), eave, steel screws)"
+        );
 }

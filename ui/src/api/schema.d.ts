@@ -4792,6 +4792,10 @@ export interface components {
             /** Format: date */
             retiredOn?: null | string;
         };
+        /**
+         * @description Whether a slope lasts for what is planned. First: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
+         *     otherwise the array comes off once for the re-roof.
+         */
         SlopeLasting: {
             /** Format: uuid */
             slopeId: string;

@@ -32,10 +32,13 @@ const jobOf = (item: WorkItem, decisions: readonly RoofDecision[]): Job => {
 export function MarkDone({ item }: { item: WorkItem }) {
   const { assessment } = useVisitContext()
   const [open, setOpen] = useState(false)
+  const job = jobOf(item, assessment.roofDecisions)
+  // What only has to be looked at is closed by looking at it.
+  if (job.findings.length + job.slopeIds.length === 0) return null
   return (
     <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>Mark as done</summary>
-      {open && <DoneForm job={jobOf(item, assessment.roofDecisions)} before={null} onDone={() => setOpen(false)} />}
+      {open && <DoneForm job={job} before={null} onDone={() => setOpen(false)} />}
     </details>
   )
 }
