@@ -52,6 +52,14 @@ internal static class SectionQuantities
         {
             lines.Add(Disposal(renewal, squares, layers));
         }
+        var vents = relay || !AtticVents.Lacks(input) ? null : VentsOf(slopes, sizes!);
+        if (vents is not null)
+        {
+            lines.AddRange(AtticVents.Lines(vents));
+            assumed.Add(
+                "Vents: 1/150 of the attic floor below the section (IRC R806.2; 1/300 where its conditions are met), and none that is there is counted. Close old exhaust vents: two kinds work against each other."
+            );
+        }
         if (!relay && kind is not null)
         {
             assumed.Add($"The new covering is assumed to be {kind.Name} again.");
@@ -66,10 +74,17 @@ internal static class SectionQuantities
         }
         return new JobQuantities(
             lines,
-            HoursOf(renewal, relay, slopes, sizes!, layers),
+            HoursOf(renewal, relay, slopes, sizes!, layers, vents),
             WoodAllowances.Of(book, input, slopes, squares, layers, planned.EaveFeet),
             assumed
         );
+    }
+
+    /// <summary>For the attic below the section; null where there is none.</summary>
+    private static VentNeed? VentsOf(List<SlopeFact> slopes, List<SlopeSize?> sizes)
+    {
+        var floor = slopes.Zip(sizes).Where(s => s.First.Under == Under.Attic).Sum(s => s.Second!.PlanAreaSquareFeet);
+        return floor > 0 ? AtticVents.Of(floor) : null;
     }
 
     /// <summary>As findings on the section say; one until somebody has looked at the edge.</summary>
@@ -128,7 +143,8 @@ internal static class SectionQuantities
         bool relay,
         IReadOnlyList<SlopeFact> slopes,
         IReadOnlyList<SlopeSize> sizes,
-        int layers
+        int layers,
+        VentNeed? vents
     )
     {
         if (renewal is null || (relay && renewal.Relay is null))
@@ -140,7 +156,9 @@ internal static class SectionQuantities
             : Spread.Of(renewal.TearOff) + (FurtherLayer * (layers - 1)) + Spread.Of(renewal.Install);
         var squares = sizes.Sum(s => s.Squares);
         var weighed = slopes.Zip(sizes).Sum(s => s.Second.Squares * QuantityMath.PitchFactor(s.First.Pitch.RisePer12));
-        return QuantityMath.Hours(perSquare * weighed, squares > 0 ? weighed / squares : 1);
+        var factor = squares > 0 ? weighed / squares : 1;
+        var hours = perSquare * weighed;
+        return QuantityMath.Hours(vents is null ? hours : hours + (AtticVents.Hours(vents) * factor), factor);
     }
 
     private static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);

@@ -62,6 +62,9 @@ public static class TakeOffs
 
     private const double FeltWaste = 0.05;
 
+    /// <summary>Self-adhered membrane, 36 in wide.</summary>
+    private const double BarrierRollFeet = 66;
+
     /// <summary>Bundles to a square of common strip shingles (common practice).</summary>
     internal const double BundlesPerSquare = 3;
 
@@ -250,10 +253,13 @@ public static class TakeOffs
                 "Ice barrier",
                 laid.Sum(l => l.Feet * l.Courses * width),
                 "ft²",
-                $"{courses} of 36 in, lapped"
+                $"{courses} of 36 in, lapped; {Rolls(laid.Sum(l => l.Feet * l.Courses))} of 66 ft with 5% waste"
             );
         }
     }
+
+    private static string Rolls(double feet) =>
+        Math.Ceiling((feet * (1 + FeltWaste) / BarrierRollFeet) - 1e-9) is var rolls && rolls > 1 ? $"{rolls:0} rolls" : "1 roll";
 
     private static List<TakeOffLine> LowSlope(List<PlanFacet> slopes, IReadOnlyList<PlanEdge> edges, IReadOnlyList<DetailFact> details)
     {
