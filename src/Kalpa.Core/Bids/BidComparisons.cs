@@ -42,7 +42,8 @@ public sealed record BidRow(
 /// <summary>
 /// A bid as a whole, US dollars. <paramref name="AsSent"/>: jobs and what the bidder added; <paramref name="Leveled"/>: with what is paid as found at its likely amount,
 /// and with the planning figure for each job that has no price, so that bids can be compared; null where a hole cannot be filled. <paramref name="Holes"/>: what the scope
-/// asks and the bid does not price; <paramref name="Added"/>: what it prices and nobody asked; <paramref name="Gone"/>: what it prices of a job that the plan has no more.
+/// asks and the bid does not price; <paramref name="Added"/>: what it prices and nobody asked; <paramref name="Gone"/>: what it prices of a job that the plan has no more
+/// (<paramref name="GonePrices"/>, as recorded).
 /// </summary>
 public sealed record BidSummary(
     Guid Id,
@@ -54,7 +55,8 @@ public sealed record BidSummary(
     IReadOnlyList<string> Added,
     IReadOnlyList<string> Gone,
     string Warranty,
-    string Words
+    string Words,
+    IReadOnlyList<BidPrice> GonePrices
 );
 
 /// <summary>The bids on a scope side by side, cheapest first when leveled. <paramref name="Headline"/> is what to take from them; empty where there are none.</summary>
@@ -72,8 +74,9 @@ public static class BidComparisons
         var scope = BidScopes.Of(judged);
         var ordered = bids.OrderBy(b => b.On).ThenBy(b => b.Id).ToList();
         var jobs = scope.Jobs.Select(j => (Job: j, Item: judged.Work.First(w => w.Number == j.Number))).ToList();
-        var rows = jobs.Select(j => Row(j.Job, j.Item, ordered)).ToList();
-        var summaries = ordered.Select(b => Summary(b, [.. jobs.Select(j => j.Item)], rows)).ToList();
+        var placed = ordered.Select(b => new Placed(b, [.. b.Prices.Select(p => (p, JobOf(p, jobs)))])).ToList();
+        var rows = jobs.Select(j => Row(j.Job, j.Item, placed)).ToList();
+        var summaries = placed.Select(b => Summary(b, rows)).ToList();
         return new BidComparison(
             Headline(summaries),
             rows,
@@ -82,15 +85,35 @@ public static class BidComparisons
         );
     }
 
-    private static bool IsOf(BidPrice price, WorkItem item) =>
-        price.FindingId is { } finding
-            ? item.FindingId == finding || item.Resolves?.Any(f => f.FindingId == finding) == true
-            : price.SlopeId is { } slope
-                && item.FindingId is null
-                && item.SlopeId == slope
-                && (item.Title == price.Title || item.IsRenewal);
+    /// <summary>
+    /// The job that a price is for, null where the plan has it no more: by a finding that it resolves; or of the slope's own jobs the one of that title, and else its
+    /// renewal, which is asked for in other words as its time comes.
+    /// </summary>
+    private static int? JobOf(BidPrice price, IReadOnlyList<(BidJob Job, WorkItem Item)> jobs)
+    {
+        if (price.FindingId is { } finding)
+        {
+            return Number(jobs.Where(j => j.Item.FindingId == finding || j.Item.Resolves?.Any(f => f.FindingId == finding) == true));
+        }
+        var own = jobs.Where(j => price.SlopeId is not null && j.Item.FindingId is null && j.Item.SlopeId == price.SlopeId).ToList();
+        return Number(own.Where(j => j.Item.Title == price.Title || j.Job.Title == price.Title))
+            ?? Number(own.Where(j => j.Item.IsRenewal));
 
-    private static BidRow Row(BidJob job, WorkItem item, List<BidFact> bids)
+        static int? Number(IEnumerable<(BidJob Job, WorkItem Item)> of) => of.Select(j => (int?)j.Job.Number).FirstOrDefault();
+    }
+
+    /// <summary>A bid with the job of each of its prices.</summary>
+    private sealed record Placed(BidFact Bid, IReadOnlyList<(BidPrice Price, int? Job)> Prices)
+    {
+        /// <summary>What it asks for a job, or for an item of it; prices that it names twice are added.</summary>
+        public double? Of(int job, string item)
+        {
+            var named = Prices.Where(p => p.Job == job && p.Price.Item == item).ToList();
+            return named.Count == 0 ? null : named.Sum(p => p.Price.Price);
+        }
+    }
+
+    private static BidRow Row(BidJob job, WorkItem item, List<Placed> bids)
     {
         var range = item.Cost?.Range;
         return new BidRow(
@@ -98,22 +121,20 @@ public static class BidComparisons
             job.Title,
             job.Place,
             range,
-            [.. bids.Select(b => Entry(b, PriceOf(b, item, ""), range))],
+            [.. bids.Select(b => Entry(b.Bid, b.Of(job.Number, ""), range))],
             [
                 .. job
                     .Lines.Where(l => l.Paid == BidPaid.AsFound)
-                    .Select(l => new BidFoundRow(l.Item, l.Unit, l.Amount, [.. bids.Select(b => Unit(b, PriceOf(b, item, l.Item), l))])),
+                    .Select(l => new BidFoundRow(
+                        l.Item,
+                        l.Unit,
+                        l.Amount,
+                        [.. bids.Select(b => Unit(b.Bid, b.Of(job.Number, l.Item), l))]
+                    )),
             ],
             item.FindingId,
             item.SlopeId
         );
-    }
-
-    /// <summary>What a bid asks for a job, or for an item of it; prices that it names twice are added.</summary>
-    private static double? PriceOf(BidFact bid, WorkItem item, string what)
-    {
-        var named = bid.Prices.Where(p => p.Item == what && IsOf(p, item)).ToList();
-        return named.Count == 0 ? null : named.Sum(p => p.Price);
     }
 
     private static BidEntry Entry(BidFact bid, double? price, CostRange? range)
@@ -150,12 +171,19 @@ public static class BidComparisons
             )
             : new BidEntry(bid.Id, null, BidStanding.Missing, "No unit price: it will be an extra once the work is open.");
 
-    private static BidSummary Summary(BidFact bid, IReadOnlyList<WorkItem> items, List<BidRow> rows)
+    private static BidSummary Summary(Placed placed, List<BidRow> rows)
     {
+        var bid = placed.Bid;
         var mine = rows.Select(r => (Row: r, Entry: r.Entries.First(e => e.BidId == bid.Id))).ToList();
         var found = rows.SelectMany(r => r.Found.Select(f => (Row: r, Of: f, Entry: f.Entries.First(e => e.BidId == bid.Id)))).ToList();
         var loose = bid.Prices.Where(p => p.FindingId is null && p.SlopeId is null).ToList();
-        var gone = bid.Prices.Except(loose).Where(p => !items.Any(i => IsOf(p, i))).ToList();
+        var asked = rows.SelectMany(r => r.Found.Select(f => (r.Number, f.Item)).Append((r.Number, ""))).ToHashSet();
+        var gone = placed
+            .Prices.Where(p =>
+                (p.Price.FindingId ?? p.Price.SlopeId) is not null && !(p.Job is { } job && asked.Contains((job, p.Price.Item)))
+            )
+            .Select(p => p.Price)
+            .ToList();
         var missing = mine.Where(m => m.Entry.Price is null).ToList();
         var asSent = mine.Sum(m => m.Entry.Price ?? 0) + loose.Sum(p => p.Price);
         var leveled = missing.Exists(m => m.Row.Range is null)
@@ -179,7 +207,8 @@ public static class BidComparisons
                 ),
             ],
             Warranty(bid),
-            bid.Words.Trim()
+            bid.Words.Trim(),
+            gone
         );
     }
 

@@ -15,16 +15,20 @@ internal static class QuantitiesSet
         {
             return work;
         }
-        return [.. work.Select(job => With(job, [.. set.Where(s => IsOf(s, job)).OrderBy(s => s.Id)]))];
+        return [.. work.Select(job => With(job, [.. set.Where(s => IsOf(s, job, work)).OrderBy(s => s.Id)]))];
     }
 
-    private static bool IsOf(QuantitySetFact set, WorkItem job) =>
+    /// <summary>By a finding that the job resolves; of a slope's own jobs the one of that title, and else its renewal, which is asked for in other words as its time comes.</summary>
+    private static bool IsOf(QuantitySetFact set, WorkItem job, IReadOnlyList<WorkItem> work) =>
         !job.Temporary
         && (
             set.FindingId is { } finding
                 ? job.FindingId == finding || job.Resolves?.Any(f => f.FindingId == finding) == true
-                : job.FindingId is null && job.SlopeId == set.SlopeId && job.Title == set.Title
+                : IsOwn(set, job) && (job.Title == set.Title || (job.IsRenewal && !work.Any(w => IsOwn(set, w) && w.Title == set.Title)))
         );
+
+    private static bool IsOwn(QuantitySetFact set, WorkItem job) =>
+        job.FindingId is null && job.SlopeId is not null && job.SlopeId == set.SlopeId;
 
     private static WorkItem With(WorkItem job, List<QuantitySetFact> set)
     {

@@ -99,6 +99,24 @@ public class BidComparisonTests
         told.Warranty.ShouldBe("Workmanship 2 years");
     }
 
+    /// <summary>A re-roof is asked for in other words as its time comes: the price stays with it. A unit price of what is no longer allowed for is told.</summary>
+    [Fact]
+    public void A_price_stays_with_a_renewal_whatever_it_is_called()
+    {
+        var slope = Roof.A with { EaveLength = new TypedLength("40 ft", 480), PlanRun = new TypedLength("15 ft", 180) };
+        var judged = Assessor.Assess(On(CoveringKind.ThreeTabShingle, 1998, 3) with { Slopes = [slope] }, Book);
+        BidPrice[] prices =
+        [
+            new("Plan the re-roof of slope A", "", 12_000, SlopeId: slope.Id),
+            new("Plan the re-roof of slope A", "Lead", 9, SlopeId: slope.Id),
+        ];
+        var told = BidComparisons.Of(judged, [Bid("Tarn", 1, prices)]);
+        told.Jobs.ShouldHaveSingleItem().Entries[0].Price.ShouldBe(12_000);
+        told.Bids[0].Gone.ShouldBe(["Plan the re-roof of slope A, lead: $9, and the plan has no such job now."]);
+        told.Bids[0].GonePrices.ShouldBe([prices[1]]);
+        told.Bids[0].AsSent.ShouldBe(12_000);
+    }
+
     [Fact]
     public void A_missing_warranty_is_a_hole()
     {

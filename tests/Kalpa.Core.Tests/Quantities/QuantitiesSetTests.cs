@@ -83,6 +83,16 @@ public class QuantitiesSetTests
         var wood = job.Quantities!.Allowances[0];
         var set = Set(wood.Item, wood.Unit, 5) with { FindingId = null, SlopeId = slope.Id, Title = job.Title };
         var after = Assessor.Assess(Roof.With(input, r => r with { QuantitiesSet = [set] }), Book).Work.ShouldHaveSingleItem();
+        // A re-roof is asked for in other words as its time comes.
+        var renamed = set with
+        {
+            Title = "Plan the re-roof of slope A",
+        };
+        Assessor
+            .Assess(Roof.With(input, r => r with { QuantitiesSet = [renamed] }), Book)
+            .Work.ShouldHaveSingleItem()
+            .Quantities!.Allowances[0]
+            .Likely.ShouldBe(5);
         var counted = after.Quantities!.Allowances[0];
         (counted.Low, counted.Likely, counted.High).ShouldBe((5, 5, 5));
         after.Quantities.Allowances.Skip(1).ShouldBe(job.Quantities.Allowances.Skip(1));

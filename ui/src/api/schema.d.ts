@@ -1648,7 +1648,8 @@ export interface components {
         /**
          * @description A bid as a whole, US dollars. AsSent: jobs and what the bidder added; Leveled: with what is paid as found at its likely amount,
          *     and with the planning figure for each job that has no price, so that bids can be compared; null where a hole cannot be filled. Holes: what the scope
-         *     asks and the bid does not price; Added: what it prices and nobody asked; Gone: what it prices of a job that the plan has no more.
+         *     asks and the bid does not price; Added: what it prices and nobody asked; Gone: what it prices of a job that the plan has no more
+         *     (GonePrices, as recorded).
          */
         BidSummary: {
             /** Format: uuid */
@@ -1665,6 +1666,7 @@ export interface components {
             gone: string[];
             warranty: string;
             words: string;
+            gonePrices: components["schemas"]["BidPrice"][];
         };
         BlobAnswer: {
             sha256: string;

@@ -17,6 +17,8 @@ type Props = {
   before: BidFact | null
   /** Prices read from a sheet, for a new one. */
   read: BidPrice[]
+  /** What the bid prices of a job that the plan has no more: it stays in it. */
+  gone: BidPrice[]
   onDone: () => void
 }
 
@@ -25,8 +27,9 @@ const keyOf = (job: Job, item: string) => `${job.number} ${item}`
 const isOf = (price: BidPrice, job: Job) =>
   price.findingId
     ? price.findingId === job.findingId
-    : Boolean(price.slopeId) && price.slopeId === job.slopeId && !job.findingId
+    : Boolean(price.slopeId) && price.slopeId === job.slopeId && price.title === job.title
 
+/** The prices of a sheet by their jobs, as they are typed. */
 const typedOf = (jobs: Job[], prices: BidPrice[]) =>
   Object.fromEntries(
     jobs.flatMap((job) =>
@@ -37,16 +40,29 @@ const typedOf = (jobs: Job[], prices: BidPrice[]) =>
     ),
   )
 
+/** The prices of a bid as they were put to the jobs of today. */
+const enteredOf = (jobs: Job[], bidId: string) => {
+  const text = (entries: Job['entries']) => String(entries.find((entry) => entry.bidId === bidId)?.price ?? '')
+  return Object.fromEntries(
+    jobs.flatMap((job) => [
+      [keyOf(job, ''), text(job.entries)],
+      ...job.found.map(({ item, entries }) => [keyOf(job, item), text(entries)]),
+    ]),
+  )
+}
+
 const isWarranty = (years: number | null | undefined) => years !== undefined && (years === null || years <= 100)
 
 /** A bid as it came in: a price for each job, unit prices for what is paid as found, and what the bidder has added. Blank is a hole. */
-export function BidForm({ jobs, before, read, onDone }: Props) {
+export function BidForm({ jobs, before, read, gone, onDone }: Props) {
   const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
   const prices = before?.prices ?? read
   const [bidder, setBidder] = useState(before?.bidder ?? '')
   const [on, setOn] = useState(before?.on ?? localDay())
-  const [typed, setTyped] = useState<Record<string, string>>(() => typedOf(jobs, prices))
+  const [typed, setTyped] = useState<Record<string, string>>(() =>
+    before ? enteredOf(jobs, before.id) : typedOf(jobs, read),
+  )
   const [added, setAdded] = useState<Added[]>(() =>
     prices
       .filter(({ findingId, slopeId }) => !findingId && !slopeId)
@@ -55,8 +71,6 @@ export function BidForm({ jobs, before, read, onDone }: Props) {
   const [work, setWork] = useState(before?.workmanshipYears == null ? '' : String(before.workmanshipYears))
   const [maker, setMaker] = useState(before?.makerYears == null ? '' : String(before.makerYears))
   const [words, setWords] = useState(before?.words ?? '')
-  // What the bid prices of a job that the plan has no more stays in it.
-  const gone = prices.filter((price) => (price.findingId || price.slopeId) && !jobs.some((job) => isOf(price, job)))
   const named: BidPrice[] = jobs.flatMap((job) =>
     ['', ...job.found.map(({ item }) => item)].flatMap((item) => {
       const price = dollarsOf(typed[keyOf(job, item)] ?? '')

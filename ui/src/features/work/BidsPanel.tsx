@@ -84,6 +84,7 @@ function Compared({ answer, scope }: { answer: BidComparison; scope: BidScope })
           jobs={answer.jobs}
           before={before}
           read={form.read}
+          gone={answer.bids.find(({ id }) => id === form.of)?.gonePrices ?? []}
           onDone={() => setForm(null)}
         />
       )}

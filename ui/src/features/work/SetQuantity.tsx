@@ -9,6 +9,7 @@ import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 
+const renewals: ReadonlySet<WorkItem['kind']> = new Set(['reroof', 'rebuild', 'relay'])
 const HOURS = 'labor-hours'
 const MOST = 1_000_000
 
@@ -40,10 +41,11 @@ export function SetQuantity({ item }: { item: WorkItem }) {
     slopeId: item.findingId ? null : (item.slopeId ?? null),
   }
   const resolved = new Set((item.resolves ?? []).map(({ findingId }) => findingId))
+  // A renewal is asked for in other words as its time comes; what was set of it stays with it.
   const own = (records.quantitiesSet ?? []).filter(({ findingId, slopeId, title }) =>
     findingId
       ? resolved.has(findingId) || findingId === item.findingId
-      : !item.findingId && slopeId === item.slopeId && title === item.title,
+      : !item.findingId && slopeId === item.slopeId && (title === item.title || renewals.has(item.kind)),
   )
   const line = lines[Number(chosen)] ?? lines[0]
   const amount = figure(typed)
