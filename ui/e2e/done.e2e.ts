@@ -1,30 +1,14 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { readSheet } from 'read-excel-file/node'
-import { address, allSent, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
-
-const found = (ids: { visit: string; slopes: string[] }, condition: string, station: string, place: string) =>
-  [
-    'finding',
-    {
-      id: newId(),
-      visitId: ids.visit,
-      slopeId: ids.slopes[0],
-      station,
-      condition,
-      place,
-      evidence: 'active',
-      extent: 'onePlace',
-      outcome: 'mend',
-    } as { id: string },
-  ] as [string, { id: string }]
+import { address, allSent, leaking, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
 
 async function withLeak(page: Page, name: string) {
   await signIn(page)
   const ids = await makeVisit(page, name, [shingle('A', 'south')])
   await sendFacts(page, [
-    found(ids, 'boot-collar-torn', 'penetrations', 'main stack'),
-    found(ids, 'gutter-clogged', 'gutters', 'rear'),
+    leaking(ids, 'boot-collar-torn', 'penetrations', 'main stack'),
+    leaking(ids, 'gutter-clogged', 'gutters', 'rear'),
   ])
   return ids
 }

@@ -174,3 +174,24 @@ export async function allSent(page: Page) {
     timeout: 60_000,
   })
 }
+
+/** A finding that leaks, at a place of the first slope, as it is sent. */
+export const leaking = (
+  ids: { visit: string; slopes: string[] },
+  condition: string,
+  station: string,
+  place: string,
+): [string, { id: string }] => [
+  'finding',
+  {
+    id: newId(),
+    visitId: ids.visit,
+    slopeId: ids.slopes[0],
+    station,
+    condition,
+    place,
+    evidence: 'active',
+    extent: 'onePlace',
+    outcome: 'mend',
+  } as { id: string },
+]

@@ -6,6 +6,7 @@ import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { dollarsOf } from '../../shared/money'
 import { Trouble } from '../../shared/States'
+import { one } from '../../shared/units'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -137,7 +138,7 @@ export function BidForm({ jobs, before, read, gone, onDone }: Props) {
         <Labelled wide label="Bidder">
           <Input size="lg" value={bidder} onChange={(event) => setBidder(event.target.value)} />
         </Labelled>
-        <Labelled label="Bid of">
+        <Labelled label="Date of the bid">
           <Input size="lg" type="date" max={localDay()} value={on} onChange={(event) => setOn(event.target.value)} />
         </Labelled>
       </Flex>
@@ -154,7 +155,7 @@ export function BidForm({ jobs, before, read, gone, onDone }: Props) {
           </Flex>
           {job.found.map(({ item, unit }) => (
             <Flex key={item} gap="3" wrap="wrap" align="end" mt="2" justify={{ md: 'end' }}>
-              {price(job, item, `${item}: $ for one of ${unit}`)}
+              {price(job, item, `${item}, $ per ${one(unit)}`)}
             </Flex>
           ))}
         </Box>

@@ -7,6 +7,7 @@ import { Labelled } from '../../shared/Labelled'
 import { placeId } from '../../shared/placeId'
 import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
+import { one } from '../../shared/units'
 import { useVisitContext } from '../../shared/visitContext'
 
 const renewals: ReadonlySet<WorkItem['kind']> = new Set(['reroof', 'rebuild', 'relay'])
@@ -17,10 +18,7 @@ type Line = { item: string; unit: string; amount: number | null }
 
 const nameOf = ({ item, unit }: Pick<Line, 'item' | 'unit'>) => (item === '' ? 'Labor hours' : `${item}, ${unit}`)
 
-/** The one thing for one, patches for a patch: a line is the same whether it takes one or several. */
-const one = (unit: string) =>
-  unit.endsWith('ches') ? unit.slice(0, -2) : unit.endsWith('s') ? unit.slice(0, -1) : unit
-
+/** Labor, materials and allowances; a line is the same whether it takes one or several. */
 const linesOf = ({ quantities }: WorkItem): Line[] => [
   { item: '', unit: HOURS, amount: quantities?.hours?.likely ?? null },
   ...(quantities?.lines ?? []).map(({ item, unit, amount }) => ({ item, unit, amount })),
