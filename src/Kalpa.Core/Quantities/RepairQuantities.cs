@@ -152,7 +152,7 @@ public static class RepairQuantities
     /// <summary>What to measure so that pieces follow from the size.</summary>
     private static string? SizeMissing(Use use) =>
         use is { Recipe.Sized.Details.Count: > 0, Measures: null, Amount.Assumed: true }
-            ? $"{use.Recipe.Name}: pieces follow once its width and depth are given where it stands on the plan."
+            ? $"{use.Recipe.Name}: enter width and depth on the plan to calculate the pieces."
             : null;
 
     /// <summary>

@@ -57,7 +57,7 @@ internal static class SectionQuantities
         {
             lines.AddRange(AtticVents.Lines(vents));
             assumed.Add(
-                "Vents: 1/150 of the attic floor below the section (IRC R806.2; 1/300 where its conditions are met), and none that is there is counted. Close old exhaust vents: two kinds work against each other."
+                "Vents: 1/150 of the attic floor below the section (IRC R806.2; 1/300 where its conditions are met). Existing vents are not counted. Close old exhaust vents: two kinds work against each other."
             );
         }
         if (!relay && kind is not null)

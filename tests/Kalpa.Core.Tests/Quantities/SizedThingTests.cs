@@ -192,7 +192,7 @@ public class SizedThingTests
     public void Without_a_size_it_says_what_to_measure(double? width, double? length) =>
         Take(At("cricket-missing", Thing("chimney", width, length), null, Extent.OnePlace))
             .Assumed.ShouldContain(
-                "Build a chimney cricket: pieces follow once its width and depth are given where it stands on the plan."
+                "Build a chimney cricket: enter width and depth on the plan to calculate the pieces."
             );
 
     [Fact]
