@@ -191,9 +191,7 @@ public class SizedThingTests
     [InlineData(36.0, null)]
     public void Without_a_size_it_says_what_to_measure(double? width, double? length) =>
         Take(At("cricket-missing", Thing("chimney", width, length), null, Extent.OnePlace))
-            .Assumed.ShouldContain(
-                "Build a chimney cricket: enter width and depth on the plan to calculate the pieces."
-            );
+            .Assumed.ShouldContain("Build a chimney cricket: enter width and depth on the plan to calculate the pieces.");
 
     [Fact]
     public void A_pocket_that_is_measured_is_framed()
