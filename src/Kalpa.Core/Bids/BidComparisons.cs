@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Costs;
 using Kalpa.Core.Facts;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Bids;
@@ -74,7 +75,8 @@ public static class BidComparisons
         var scope = BidScopes.Of(judged);
         var ordered = bids.OrderBy(b => b.On).ThenBy(b => b.Id).ToList();
         var jobs = scope.Jobs.Select(j => (Job: j, Item: judged.Work.First(w => w.Number == j.Number))).ToList();
-        var placed = ordered.Select(b => new Placed(b, [.. b.Prices.Select(p => (p, JobOf(p, jobs)))])).ToList();
+        var items = jobs.Select(j => j.Item).ToList();
+        var placed = ordered.Select(b => new Placed(b, [.. b.Prices.Select(p => (p, JobOf(p, items)))])).ToList();
         var rows = jobs.Select(j => Row(j.Job, j.Item, placed)).ToList();
         var summaries = placed.Select(b => Summary(b, rows)).ToList();
         return new BidComparison(
@@ -85,22 +87,10 @@ public static class BidComparisons
         );
     }
 
-    /// <summary>
-    /// The job that a price is for, null where the plan has it no more: by a finding that it resolves; or of the slope's own jobs the one of that title, and else its
-    /// renewal, which is asked for in other words as its time comes.
-    /// </summary>
-    private static int? JobOf(BidPrice price, IReadOnlyList<(BidJob Job, WorkItem Item)> jobs)
-    {
-        if (price.FindingId is { } finding)
-        {
-            return Number(jobs.Where(j => j.Item.FindingId == finding || j.Item.Resolves?.Any(f => f.FindingId == finding) == true));
-        }
-        var own = jobs.Where(j => price.SlopeId is not null && j.Item.FindingId is null && j.Item.SlopeId == price.SlopeId).ToList();
-        return Number(own.Where(j => j.Item.Title == price.Title || j.Job.Title == price.Title))
-            ?? Number(own.Where(j => j.Item.IsRenewal));
-
-        static int? Number(IEnumerable<(BidJob Job, WorkItem Item)> of) => of.Select(j => (int?)j.Job.Number).FirstOrDefault();
-    }
+    private static int? JobOf(BidPrice price, IReadOnlyList<WorkItem> items) =>
+        price is { FindingId: null, SlopeId: null }
+            ? null
+            : NamedJobs.FindOrRenewal(items, price.FindingId, price.SlopeId, price.Title)?.Number;
 
     /// <summary>A bid with the job of each of its prices.</summary>
     private sealed record Placed(BidFact Bid, IReadOnlyList<(BidPrice Price, int? Job)> Prices)

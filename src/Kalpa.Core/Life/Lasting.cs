@@ -39,7 +39,7 @@ public static class Lasting
             bool? cheaperFirst = choice is { PriceNow: { } now, PriceLater: { } later }
                 ? !ReroofChoices.WaitingIsCheaper(now, later)
                 : null;
-            slopes = [.. slopes.Zip(lives, (s, life) => s with { First = IsFirst(s, life, cheaperFirst) })];
+            slopes = [.. slopes.Zip(lives, (s, life) => s with { ReroofFirst = IsFirst(s, life, cheaperFirst) })];
         }
         return new LastingAnswer(
             request.PlannedId,
@@ -133,7 +133,7 @@ public static class Lasting
             else if (judged.Verdict == LastingVerdict.No)
             {
                 first.Add(
-                    request.Kind == PlannedKind.Solar && !judged.First
+                    request.Kind == PlannedKind.Solar && !judged.ReroofFirst
                         ? $"Plan to remove the array from slope {slope.Letter} once, to re-roof it, and to put the array back."
                         : $"Re-roof slope {slope.Letter} first."
                 );

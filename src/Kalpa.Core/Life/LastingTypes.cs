@@ -28,7 +28,7 @@ public enum LastingVerdict
 }
 
 /// <summary>
-/// Whether a slope lasts for what is planned. <paramref name="First"/>: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
+/// Whether a slope lasts for what is planned. <paramref name="ReroofFirst"/>: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
 /// otherwise the array comes off once for the re-roof.
 /// </summary>
 public sealed record SlopeLasting(
@@ -37,7 +37,7 @@ public sealed record SlopeLasting(
     double? Chance,
     LastingVerdict Verdict,
     string Why,
-    [property: System.Text.Json.Serialization.JsonIgnore] bool First = false
+    [property: System.Text.Json.Serialization.JsonIgnore] bool ReroofFirst = false
 );
 
 /// <summary>

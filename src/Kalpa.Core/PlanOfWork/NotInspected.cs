@@ -13,9 +13,6 @@ internal static class NotInspected
 {
     private const string Attic = "attic";
 
-    /// <summary>From within the building the underside of the deck shows what an attic would.</summary>
-    private const string DeckBelow = "deck";
-
     private static readonly string[] Steps =
     [
         "Have access made, and the attic inspected from within",
@@ -32,7 +29,7 @@ internal static class NotInspected
         };
         var look = Coverages.LookAt(input.Looks, Attic, null);
         var unseen = look is { State: LookState.Hidden } or { State: LookState.Excused, Excuse: not ExcuseReason.NotThere };
-        if (before is null || !unseen || input.Looks.Any(l => l.Station == DeckBelow && l.State == LookState.Looked))
+        if (before is null || !unseen || UndersideLooks.Of(input.Looks).FromInside)
         {
             yield break;
         }

@@ -24,21 +24,19 @@ internal static class OwnerReplies
             return (work, null);
         }
         var ordered = replies.OrderBy(r => r.On).ThenBy(r => r.Id).ToList();
-        var answered = work.Select(item => (Item: item, Reply: ordered.LastOrDefault(r => Answers(r, item)))).ToList();
+        var answered = work.Select(item =>
+                (
+                    Item: item,
+                    Reply: ordered.LastOrDefault(r => r.Option.Length == 0 && NamedJobs.Find(work, r.FindingId, r.SlopeId, r.Title) == item)
+                )
+            )
+            .ToList();
         var others = ordered.Except(answered.Select(a => a.Reply).OfType<OwnerReplyFact>()).Select(r => Told(r, null)).ToList();
         return (
             [.. answered.Select(a => a.Reply is { } reply ? a.Item with { Reply = Told(reply, a.Item) } : a.Item)],
             others.Count == 0 ? null : others
         );
     }
-
-    private static bool Answers(OwnerReplyFact reply, WorkItem item) =>
-        reply.Option.Length == 0
-        && (
-            reply.FindingId is { } finding
-                ? item.FindingId == finding || item.Resolves?.Any(f => f.FindingId == finding) == true
-                : item.FindingId is null && item.SlopeId == reply.SlopeId && item.Title == reply.Title
-        );
 
     private static OwnerReplyAnswer Told(OwnerReplyFact reply, WorkItem? item)
     {

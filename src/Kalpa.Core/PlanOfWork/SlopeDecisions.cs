@@ -33,10 +33,10 @@ internal sealed record SlopeDecision(
     public bool ByFacts => !ByInspector && !InOption;
 
     /// <summary>What one section has in common, whatever the plan says.</summary>
-    public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, string, bool, bool) Kind =>
+    public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, (string, string), bool, bool) Kind =>
         Renews
-            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, Who + Before, !ByFacts && Due is null, InOption)
-            : (Action, null, Urgency, false, ByInspector, Who, true, InOption);
+            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, (Who, Before), !ByFacts && Due is null, InOption)
+            : (Action, null, Urgency, false, ByInspector, (Who, ""), true, InOption);
 }
 
 /// <summary>
@@ -134,7 +134,7 @@ internal static class SlopeDecisions
         var planned = arrays
             .SelectMany(a => a.Slopes.Where(s => s.SlopeId == own.Slope.SlopeId).Select(s => (Array: a, Slope: s)))
             .ToList();
-        if (planned.Find(p => p.Slope.First) is { Array: { } first })
+        if (planned.Find(p => p.Slope.ReroofFirst) is { Array: { } first })
         {
             return own with
             {

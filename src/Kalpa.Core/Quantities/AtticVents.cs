@@ -1,6 +1,7 @@
 using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Quantities;
 
@@ -32,11 +33,13 @@ public static class AtticVents
 
     private static readonly Spread SoffitHours = new(.3, .5, .9);
 
-    private const string Question = "ventilation";
+    /// <summary>Question and factor of life alike.</summary>
+    private const string Ventilation = "ventilation";
+
     private static readonly string[] Lacking = ["short", "none"];
 
-    /// <summary>Findings that say that the attic lacks vents, or that they do not work.</summary>
-    private static readonly string[] Signs = ["vents-missing", "soffit-blocked", "mixed-vents", "attic-mold"];
+    /// <summary>Says that the attic lacks vents; what else implies it stands with the factor in the rule book.</summary>
+    private const string Missing = "vents-missing";
 
     public static VentNeed Of(double atticFloorFeet2)
     {
@@ -50,9 +53,10 @@ public static class AtticVents
     }
 
     /// <summary>Whether somebody answered that the attic lacks vents, or a finding shows it.</summary>
-    public static bool Lacks(AssessInput input) =>
-        input.Findings.Any(f => Signs.Contains(f.Condition))
-        || (input.Records?.Answers ?? []).Any(a => a.Question == Question && a.Chosen.Any(Lacking.Contains));
+    public static bool Lacks(RuleBook book, AssessInput input) =>
+        input.Findings.Any(f =>
+            f.Condition == Missing || book.Factors.Any(x => x.Key == Ventilation && x.Implied.Any(i => i.Condition == f.Condition))
+        ) || (input.Records?.Answers ?? []).Any(a => a.Question == Ventilation && a.Chosen.Any(Lacking.Contains));
 
     internal static IReadOnlyList<TakeOffLine> Lines(VentNeed need) =>
         [

@@ -39,6 +39,11 @@ internal static class QuantityMath
     /// <summary>A whole unit that a sum of decimals misses by less than this is that unit.</summary>
     private const double UnitTolerance = 1e-9;
 
+    /// <summary>Exposure of common strip shingles (common practice).</summary>
+    public const double ShingleExposureInches = 5;
+
+    public static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
+
     public static double Up(double amount) => Math.Ceiling(amount - UnitTolerance);
 
     /// <summary>What pitch costs in labor, rise in 12 to factor, straight lines between (from memory; up to 5:12 a roof is walked like a floor).</summary>
@@ -71,5 +76,5 @@ internal static class QuantityMath
     /// <summary>Nothing is done in no time.</summary>
     private const double LeastHours = 0.1;
 
-    private static double Tenth(double hours) => Math.Max(LeastHours, Math.Round(hours + UnitTolerance, 1, MidpointRounding.AwayFromZero));
+    internal static double Tenth(double hours) => Math.Max(LeastHours, Math.Round(hours + UnitTolerance, 1, MidpointRounding.AwayFromZero));
 }

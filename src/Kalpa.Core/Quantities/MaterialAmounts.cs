@@ -1,4 +1,3 @@
-using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
@@ -8,10 +7,9 @@ namespace Kalpa.Core.Quantities;
 /// <summary>How much of a material an amount takes, by the rule of the recipe, and how that comes about.</summary>
 internal static class MaterialAmounts
 {
-    /// <summary>Exposure of common strip shingles and their strips to a square, three bundles of them (common practice).</summary>
-    private const double ExposureInches = 5;
-
     private const double StripFeet = 3;
+
+    /// <summary>80 strips to a square, three bundles of them (common practice).</summary>
     private const double StripsPerBundle = 80 / TakeOffs.BundlesPerSquare;
 
     /// <summary>IRC 2021 R905.2.6.</summary>
@@ -40,23 +38,28 @@ internal static class MaterialAmounts
         var words = sized?.Words ?? amount.Words;
         var (wide, high) = (amount.WidthFeet ?? 0, amount.HeightFeet ?? 0);
         var withWaste = n * (1 + m.Waste);
-        var of = m.Waste > 0 ? $"{words} and {Figure(m.Waste * 100)}% waste" : words;
+        var of = m.Waste > 0 ? $"{words} and {QuantityMath.Figure(m.Waste * 100)}% waste" : words;
         return m.Rule switch
         {
-            MaterialRule.Each => (QuantityMath.Up(withWaste * m.Per), m.Per == 1 ? of : $"{Figure(m.Per)} for each of {words}"),
+            MaterialRule.Each => (
+                QuantityMath.Up(withWaste * m.Per),
+                m.Per == 1 ? of : $"{QuantityMath.Figure(m.Per)} for each of {words}"
+            ),
             MaterialRule.Length => (QuantityMath.Up(withWaste / m.Pack), of),
             MaterialRule.Pieces => (
                 Math.Max(1, QuantityMath.Up((withWaste - m.Lap) / (m.Piece - m.Lap))),
-                m.Lap > 0 ? $"{of}, lapped {Figure(Math.Round(m.Lap * 12))} in" : of
+                m.Lap > 0 ? $"{of}, lapped {QuantityMath.Figure(Math.Round(m.Lap * 12))} in" : of
             ),
             MaterialRule.Joints => (Math.Max(0, QuantityMath.Up(n / m.Piece) - 1), $"one at each joint of {words}"),
             MaterialRule.Spaced => (
                 QuantityMath.Up(n * 12 / m.Spacing) + 1,
-                $"one every {Figure(m.Spacing)} in along {words}, and one at the end"
+                $"one every {QuantityMath.Figure(m.Spacing)} in along {words}, and one at the end"
             ),
             MaterialRule.Strip => (
                 QuantityMath.Up(withWaste * m.Width / m.Pack) + m.Add,
-                m.Add > 0 ? $"{of}, {Figure(m.Width)} ft wide, and {Figure(m.Add)} spare" : $"{of}, {Figure(m.Width * 12)} in wide"
+                m.Add > 0
+                    ? $"{of}, {QuantityMath.Figure(m.Width)} ft wide, and {QuantityMath.Figure(m.Add)} spare"
+                    : $"{of}, {QuantityMath.Figure(m.Width * 12)} in wide"
             ),
             MaterialRule.Area => (QuantityMath.Up(withWaste / m.Pack), of),
             MaterialRule.Sheets => (
@@ -69,7 +72,7 @@ internal static class MaterialAmounts
             ),
             MaterialRule.Patch => (
                 QuantityMath.Up(((wide * 12) + (2 * m.Border)) * ((high * 12) + (2 * m.Border)) / 144),
-                $"{words} and {Figure(m.Border)} in on all sides"
+                $"{words} and {QuantityMath.Figure(m.Border)} in on all sides"
             ),
             MaterialRule.ShingleBundles => (
                 QuantityMath.Up(Strips(wide, high) / StripsPerBundle) + 1,
@@ -79,7 +82,7 @@ internal static class MaterialAmounts
         };
     }
 
-    private static double RowsOf(double high) => QuantityMath.Up(high * 12 / ExposureInches);
+    private static double RowsOf(double high) => QuantityMath.Up(high * 12 / QuantityMath.ShingleExposureInches);
 
     /// <summary>A row is one strip longer for the stagger.</summary>
     private static double PerRow(double wide) => QuantityMath.Up(wide / StripFeet) + 1;
@@ -87,7 +90,5 @@ internal static class MaterialAmounts
     private static double Strips(double wide, double high) => RowsOf(high) * PerRow(wide);
 
     private static string Rows(double wide, double high) =>
-        $"{Figure(RowsOf(high))} rows of {Figure(PerRow(wide))} strips at {Figure(ExposureInches)} in exposure";
-
-    internal static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
+        $"{QuantityMath.Figure(RowsOf(high))} rows of {QuantityMath.Figure(PerRow(wide))} strips at {QuantityMath.Figure(QuantityMath.ShingleExposureInches)} in exposure";
 }

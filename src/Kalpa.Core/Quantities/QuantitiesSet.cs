@@ -1,6 +1,6 @@
-using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.RoofPlans.Measuring;
 
 namespace Kalpa.Core.Quantities;
@@ -15,20 +15,11 @@ internal static class QuantitiesSet
         {
             return work;
         }
-        return [.. work.Select(job => With(job, [.. set.Where(s => IsOf(s, job, work)).OrderBy(s => s.Id)]))];
+        // What a temporary repair takes is not what the job takes.
+        var lasting = work.Where(w => !w.Temporary).ToList();
+        var placed = set.OrderBy(s => s.Id).ToLookup(s => NamedJobs.FindOrRenewal(lasting, s.FindingId, s.SlopeId, s.Title)?.Number);
+        return [.. work.Select(job => With(job, [.. placed[job.Number]]))];
     }
-
-    /// <summary>By a finding that the job resolves; of a slope's own jobs the one of that title, and else its renewal, which is asked for in other words as its time comes.</summary>
-    private static bool IsOf(QuantitySetFact set, WorkItem job, IReadOnlyList<WorkItem> work) =>
-        !job.Temporary
-        && (
-            set.FindingId is { } finding
-                ? job.FindingId == finding || job.Resolves?.Any(f => f.FindingId == finding) == true
-                : IsOwn(set, job) && (job.Title == set.Title || (job.IsRenewal && !work.Any(w => IsOwn(set, w) && w.Title == set.Title)))
-        );
-
-    private static bool IsOwn(QuantitySetFact set, WorkItem job) =>
-        job.FindingId is null && job.SlopeId is not null && job.SlopeId == set.SlopeId;
 
     private static WorkItem With(WorkItem job, List<QuantitySetFact> set)
     {
@@ -73,7 +64,7 @@ internal static class QuantitiesSet
             Assumed =
             [
                 .. all.Assumed,
-                $"{set.Item} was set to {Figure(set.Amount)} {set.Unit} ({Reason(set)}); the job takes none as it is now. Check whether it is still needed.",
+                $"{set.Item} was set to {QuantityMath.Figure(set.Amount)} {set.Unit} ({Reason(set)}); the job takes none as it is now. Check whether it is still needed.",
             ],
         };
     }
@@ -82,9 +73,9 @@ internal static class QuantitiesSet
     private static LaborHours HoursOf(LaborHours? hours, QuantitySetFact set) =>
         hours is { Likely: > 0 }
             ? new LaborHours(
-                Tenth(hours.Low * set.Amount / hours.Likely),
+                QuantityMath.Tenth(hours.Low * set.Amount / hours.Likely),
                 set.Amount,
-                Tenth(hours.High * set.Amount / hours.Likely),
+                QuantityMath.Tenth(hours.High * set.Amount / hours.Likely),
                 $"{Basis(set, hours.Likely, "labor-hours")}; {hours.Basis}"
             )
             : new LaborHours(set.Amount, set.Amount, set.Amount, $"set: {Reason(set)}");
@@ -103,11 +94,7 @@ internal static class QuantitiesSet
         item == set.Item && TakeOffLine.One(unit) == TakeOffLine.One(set.Unit);
 
     private static string Basis(QuantitySetFact set, double calculated, string unit) =>
-        $"set: {Reason(set)}; calculated {Figure(calculated)} {unit}";
+        $"set: {Reason(set)}; calculated {QuantityMath.Figure(calculated)} {unit}";
 
     private static string Reason(QuantitySetFact set) => set.Reason.Trim().TrimEnd('.');
-
-    private static double Tenth(double hours) => Math.Round(hours, 1, MidpointRounding.AwayFromZero);
-
-    private static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 }

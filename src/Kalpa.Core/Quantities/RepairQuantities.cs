@@ -176,7 +176,7 @@ public static class RepairQuantities
             {
                 WidthFeet = across,
                 HeightFeet = up,
-                Words = $"{MaterialAmounts.Figure(across)} × {MaterialAmounts.Figure(up)} ft",
+                Words = $"{QuantityMath.Figure(across)} × {QuantityMath.Figure(up)} ft",
             }
         );
     }

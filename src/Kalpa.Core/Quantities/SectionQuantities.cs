@@ -52,7 +52,7 @@ internal static class SectionQuantities
         {
             lines.Add(Disposal(renewal, squares, layers));
         }
-        var vents = relay || !AtticVents.Lacks(input) ? null : VentsOf(slopes, sizes!);
+        var vents = relay || !AtticVents.Lacks(book, input) ? null : VentsOf(slopes, sizes!);
         if (vents is not null)
         {
             lines.AddRange(AtticVents.Lines(vents));

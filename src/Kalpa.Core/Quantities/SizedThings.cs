@@ -1,4 +1,3 @@
-using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.RoofPlans.Measuring;
@@ -26,9 +25,6 @@ public static class SizedThings
     public const string Around = "around";
     public const string Lumber = "lumber";
     public const string Deck = "deck";
-
-    /// <summary>Exposure of common strip shingles (common practice).</summary>
-    private const double ExposureInches = 5;
 
     /// <summary>Metal across the low or high side reaches so far past both corners together.</summary>
     private const double PastCornersInches = 12;
@@ -97,7 +93,7 @@ public static class SizedThings
     /// <summary>The length is on plan, as a tape along a level measures it: its sides run up the slope.</summary>
     private static Dictionary<string, SizedMeasure> Chimney(double width, double length, double rise)
     {
-        var side = length * SlopeFactor(rise);
+        var side = length * new Pitch(rise).SlopeFactor;
         var feet = ((2 * side) + (2 * width)) / Length.InchesPerFoot;
         var across = (width + PastCornersInches) / Length.InchesPerFoot;
         return new()
@@ -109,7 +105,7 @@ public static class SizedThings
                 width > Crickets.WidestWithoutInches
                     ? new(0, "a cricket in its place")
                     : new(across, $"{Inches(width)} and 6 in past each corner"),
-            [Counter] = new(feet, $"{Figure(feet)} ft around, the sides up the slope"),
+            [Counter] = new(feet, $"{QuantityMath.Figure(feet)} ft around, the sides up the slope"),
         };
     }
 
@@ -130,7 +126,7 @@ public static class SizedThings
                 2 * valley / Length.InchesPerFoot,
                 $"2 valleys of {Inches(valley)}; {Inches(height)} high, {Inches(run)} back"
             ),
-            [CricketArea] = new(area, $"{Figure(area)} ft² on both sides"),
+            [CricketArea] = new(area, $"{QuantityMath.Figure(area)} ft² on both sides"),
         };
     }
 
@@ -168,7 +164,7 @@ public static class SizedThings
             return [];
         }
         var lift = length * (PocketRisePer12 - rise) / 12;
-        var each = length * SlopeFactor(PocketRisePer12) / Length.InchesPerFoot;
+        var each = length * new Pitch(PocketRisePer12).SlopeFactor / Length.InchesPerFoot;
         var bought = QuantityMath.Up(each / LumberStepFeet) * LumberStepFeet;
         var pieces = QuantityMath.Up(width / RafterSpacingInches) + 1;
         var area = each * width / Length.InchesPerFoot;
@@ -176,22 +172,18 @@ public static class SizedThings
         {
             [Lumber] = new(
                 pieces * bought,
-                $"{Figure(pieces)} pieces of {Figure(bought)} ft, cut to {Figure(each)} ft, 24 in apart; raised {Inches(lift)} at the back for 4:12"
+                $"{QuantityMath.Figure(pieces)} pieces of {QuantityMath.Figure(bought)} ft, cut to {QuantityMath.Figure(each)} ft, 24 in apart; raised {Inches(lift)} at the back for 4:12"
             ),
-            [Deck] = new(area, $"{Figure(area)} ft² at 4:12"),
+            [Deck] = new(area, $"{QuantityMath.Figure(area)} ft² at 4:12"),
         };
     }
 
     /// <summary>One for each course along a side and one at its end, on both sides.</summary>
     private static SizedMeasure StepsAlong(double sideInches)
     {
-        var side = QuantityMath.Up(sideInches / ExposureInches) + 1;
-        return new(2 * side, $"{Figure(side)} on each side at 5 in exposure");
+        var side = QuantityMath.Up(sideInches / QuantityMath.ShingleExposureInches) + 1;
+        return new(2 * side, $"{QuantityMath.Figure(side)} on each side at 5 in exposure");
     }
 
-    private static double SlopeFactor(double risePer12) => Math.Sqrt(1 + Math.Pow(risePer12 / 12, 2));
-
     private static string Inches(double inches) => $"{new Length(inches).ToInchNumber()} in";
-
-    private static string Figure(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 }

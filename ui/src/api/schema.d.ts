@@ -4795,7 +4795,7 @@ export interface components {
             retiredOn?: null | string;
         };
         /**
-         * @description Whether a slope lasts for what is planned. First: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
+         * @description Whether a slope lasts for what is planned. ReroofFirst: an array is planned on it, it is to last longer than the slope, and the slope is re-roofed before;
          *     otherwise the array comes off once for the re-roof.
          */
         SlopeLasting: {

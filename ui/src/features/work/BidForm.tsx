@@ -5,7 +5,7 @@ import type { BidComparison, BidFact, BidPrice } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { dollarsOf } from '../../shared/money'
-import { Trouble } from '../../shared/States'
+import { SaveRow } from '../../shared/SaveRow'
 import { one } from '../../shared/units'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
@@ -191,16 +191,11 @@ export function BidForm({ jobs, before, read, gone, onDone }: Props) {
           <Input size="lg" value={words} onChange={(event) => setWords(event.target.value)} />
         </Labelled>
       </Flex>
-      <Flex gap="3" align="center" wrap="wrap">
-        <Button size="lg" colorPalette="verdigris" disabled={fault !== ''} onClick={save} loading={record.isPending}>
-          Save bid
-        </Button>
+      <SaveRow label="Save bid" fault={fault} onSave={save} record={record}>
         <Button size="lg" variant="outline" onClick={onDone}>
           Cancel
         </Button>
-        {fault && <Text role="alert">{fault}</Text>}
-      </Flex>
-      {record.isError && <Trouble error={record.error} />}
+      </SaveRow>
     </Stack>
   )
 }

@@ -7,14 +7,14 @@ import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { dollarsOf } from '../../shared/money'
 import { PhotoButton } from '../../shared/PhotoButton'
+import { SaveRow } from '../../shared/SaveRow'
 import { Trouble } from '../../shared/States'
 import { useTakePhotos } from '../../shared/takePhotos'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
+import { renewals } from './renewals'
 
 type Job = Pick<JobDoneFact, 'title' | 'findings' | 'slopeIds' | 'renewal' | 'temporary'>
-
-const renewals: ReadonlySet<WorkItem['kind']> = new Set(['reroof', 'rebuild', 'relay'])
 
 /** What a job of the list closes when it is done: the findings with it, and of a section its slopes. */
 const jobOf = (item: WorkItem, decisions: readonly RoofDecision[]): Job => {
@@ -165,13 +165,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
       <Labelled wide label="Remarks (optional)">
         <Input size="lg" value={words} onChange={(event) => setWords(event.target.value)} />
       </Labelled>
-      <Flex gap="3" align="center" wrap="wrap">
-        <Button size="lg" colorPalette="verdigris" disabled={fault !== ''} onClick={save} loading={record.isPending}>
-          {before ? 'Save changes' : 'Save as done'}
-        </Button>
-        {fault && <Text role="alert">{fault}</Text>}
-      </Flex>
-      {record.isError && <Trouble error={record.error} />}
+      <SaveRow label={before ? 'Save changes' : 'Save as done'} fault={fault} onSave={save} record={record} />
     </Stack>
   )
 }

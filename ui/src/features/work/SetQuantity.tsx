@@ -5,12 +5,12 @@ import { figure } from '../../shared/cells'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { placeId } from '../../shared/placeId'
+import { SaveRow } from '../../shared/SaveRow'
 import { Select } from '../../shared/Select'
-import { Trouble } from '../../shared/States'
 import { one } from '../../shared/units'
 import { useVisitContext } from '../../shared/visitContext'
+import { renewals } from './renewals'
 
-const renewals: ReadonlySet<WorkItem['kind']> = new Set(['reroof', 'rebuild', 'relay'])
 const HOURS = 'labor-hours'
 const MOST = 1_000_000
 
@@ -118,13 +118,7 @@ export function SetQuantity({ item }: { item: WorkItem }) {
             <Input size="lg" value={reason} onChange={(event) => setReason(event.target.value)} />
           </Labelled>
         </Flex>
-        <Flex gap="3" align="center" wrap="wrap">
-          <Button size="lg" colorPalette="verdigris" disabled={fault !== ''} onClick={save} loading={record.isPending}>
-            Set quantity
-          </Button>
-          {fault && <Text color="faint">{fault}</Text>}
-        </Flex>
-        {record.isError && <Trouble error={record.error} />}
+        <SaveRow label="Set quantity" fault={fault} onSave={save} record={record} />
       </Stack>
     </details>
   )
