@@ -50,6 +50,9 @@ public static class StoreSetUp
     {
         try
         {
+            // A server that was killed while it migrated leaves the migrations locked, and the next one would wait for ever. The folder is this server's alone: nobody
+            // else can be migrating.
+            await db.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
             await db.Database.MigrateAsync();
         }
         catch (Exception exception) when (StoreException.Of(exception) is { Failure: StoreFailure.Damaged })

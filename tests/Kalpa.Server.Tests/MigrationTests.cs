@@ -52,6 +52,31 @@ public sealed class MigrationTests
         }
     }
 
+    /// <summary>A server that was killed while it migrated leaves the lock of the migrations taken; the next start must not wait for a server that is gone.</summary>
+    [Fact]
+    public async Task A_lock_left_by_a_killed_server_holds_up_no_start()
+    {
+        var folder = new DataFolder(Directory.CreateTempSubdirectory("kalpa-locked").FullName);
+        File.Copy(Directory.GetFiles(Frozen, "*.db").Order(StringComparer.Ordinal).First(), folder.Database);
+        await using (var db = Open(folder.Database, Guid.Empty))
+        {
+            // As EF Core's SQLite provider writes it when a migration begins.
+            await db.Database.ExecuteSqlRawAsync(
+                """
+                CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY, "Timestamp" TEXT NOT NULL);
+                INSERT INTO "__EFMigrationsLock"("Id", "Timestamp") VALUES(1, '2026-09-18 00:00:00')
+                """
+            );
+        }
+        await using (var db = Open(folder.Database, Guid.Empty))
+        {
+            await StoreSetUp.BringForward(db, folder).WaitAsync(TimeSpan.FromMinutes(2));
+            (await db.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
+        }
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder.Path, true);
+    }
+
     [Fact]
     public async Task The_newest_kept_database_holds_a_fact_of_every_kind()
     {
