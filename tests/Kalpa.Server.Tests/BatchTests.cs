@@ -152,6 +152,7 @@ public sealed class BatchTests : IAsyncLifetime
     public async Task Who_waits_too_long_for_their_turn_is_told_when_to_come_again()
     {
         var gate = server.Services.GetRequiredService<WriteGate>();
+        var usual = gate.LongestWait;
         gate.LongestWait = TimeSpan.FromMilliseconds(20);
         using (await gate.Enter(default))
         {
@@ -160,6 +161,7 @@ public sealed class BatchTests : IAsyncLifetime
             (await response.Code()).ShouldBe("store.busy");
             int.Parse(response.Headers.GetValues("Retry-After").Single()).ShouldBeGreaterThan(0);
         }
+        gate.LongestWait = usual;
         (await tess.Send(roof.Changes)).ShouldAllBe(r => r.Outcome == ChangeOutcome.Accepted);
     }
 
@@ -182,6 +184,7 @@ public sealed class BatchTests : IAsyncLifetime
                     services.GetRequiredService<FactLog>().Accept(new FactChanges([.. changes]), sender, RuleBook.Current, default)
                 );
                 StoreException.Of(failed)!.Failure.ShouldBe(StoreFailure.Full);
+                await db.Database.ExecuteSqlRawAsync("PRAGMA max_page_count = 1000000");
             }
         );
         (await tess.Get<HomeAnswer>("/api/home")).Properties.ShouldHaveSingleItem().Roofs.ShouldHaveSingleItem();

@@ -18,7 +18,13 @@ public sealed class ComputeTests
         {
             var json = JsonSerializer.Serialize(visit, KalpaJson.Default.AssessInput);
             var response = await tess.Http.PostAsync("/api/compute/assess", new StringContent(json, Encoding.UTF8, "application/json"));
-            (await response.Content.ReadAsStringAsync()).ShouldBe(Compute.Run("assess", json, RuleBook.Current).Json);
+            var here = Compute.Run("assess", json, RuleBook.Current).Json!;
+            (await response.Content.ReadAsStringAsync()).ShouldBe(here);
+            // By this a page tells whether its own core would say the same.
+            using var answer = JsonDocument.Parse(here);
+            response
+                .Headers.GetValues("X-Kalpa-Judges-By")
+                .ShouldBe([$"{answer.RootElement.GetProperty("bookHash")} {answer.RootElement.GetProperty("methodVersion")}"]);
         }
     }
 

@@ -15,7 +15,7 @@ public sealed class SessionTests
     [Fact]
     public async Task A_copy_of_the_cookie_is_worth_nothing_after_signing_out()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var tess = await server.FirstInspector();
         var (copied, cookie) = await SignInRaw(server);
         (await Ask(copied, cookie)).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -31,7 +31,7 @@ public sealed class SessionTests
     [Fact]
     public async Task Another_persons_sign_in_cannot_be_ended()
     {
-        await using var server = new TestServer(demo: true);
+        await using var server = new TestServer(demo: true, alone: true);
         var marit = await server.DemoInspector();
         var here = (await marit.Get<IReadOnlyList<SignInAnswer>>("/api/session/sign-ins")).Single().Id;
         var osric = await server.Visitor();
@@ -45,7 +45,7 @@ public sealed class SessionTests
     [Fact]
     public async Task Whether_an_account_exists_is_told_neither_by_the_answer_nor_by_the_limit()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         await server.FirstInspector();
         string[] answers = [await Tries(server, Email), await Tries(server, "nobody@example.test")];
         answers[0].ShouldBe(answers[1]);
@@ -55,7 +55,7 @@ public sealed class SessionTests
     [Fact]
     public async Task Many_accounts_tried_from_one_address_meet_its_limit()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         await server.FirstInspector();
         var visitor = await server.Visitor();
         var codes = new List<string>();
@@ -96,7 +96,7 @@ public sealed class SessionTests
     [Fact]
     public async Task Eight_who_set_up_at_once_make_one_firm()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var visitors = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => server.Visitor()));
         var answers = await Task.WhenAll(
             visitors.Select(
@@ -133,7 +133,7 @@ public sealed class SessionTests
     [Fact]
     public async Task The_length_of_a_password_is_asked_for_to_the_sign()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var visitor = await server.Visitor();
         (await (await visitor.Post("/api/set-up", SetUp("gull+slat"))).Code()).ShouldBe("set-up.refused");
         (await visitor.Post("/api/set-up", SetUp("gull+slate"))).StatusCode.ShouldBe(HttpStatusCode.NoContent);
@@ -143,7 +143,7 @@ public sealed class SessionTests
     [Fact]
     public async Task Private_answers_are_kept_by_nobody_and_cookies_cross_no_open_network()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var tess = await server.FirstInspector();
         foreach (var path in new[] { "/api/home", "/api/session", "/api/session/sign-ins" })
         {
@@ -162,7 +162,7 @@ public sealed class SessionTests
     [InlineData(null, "Name")]
     public async Task A_firm_and_its_first_person_have_names(string? firm, string name)
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var visitor = await server.Visitor();
         var long201 = new string('f', 201);
         var answer = await visitor.Post("/api/set-up", new SetUpRequest(firm ?? long201, name, "name@example.test", Inspector.Password));
@@ -174,7 +174,7 @@ public sealed class SessionTests
     [Fact]
     public async Task A_screen_that_broke_is_told_to_the_log_by_whoever_is_signed_in()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         var tess = await server.FirstInspector();
         var failure = new ClientFailure("TypeError: x", "at y", "/visits/1");
         (await tess.Post("/api/client-failures", failure)).StatusCode.ShouldBe(HttpStatusCode.NoContent);

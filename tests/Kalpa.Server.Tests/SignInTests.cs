@@ -144,7 +144,7 @@ public sealed class SignInTests
     [Fact]
     public async Task Signing_in_and_out_by_password_works()
     {
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         await server.FirstInspector();
         var visitor = await server.Visitor();
         (await (await visitor.Post("/api/session", new SignInRequest("tess@example.test", "wrong"))).Code()).ShouldBe("session.wrong");

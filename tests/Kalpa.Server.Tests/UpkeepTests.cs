@@ -18,7 +18,7 @@ public sealed class UpkeepTests
     [Fact]
     public async Task A_second_server_on_the_same_folder_is_refused_in_words()
     {
-        await using var first = new TestServer();
+        await using var first = new TestServer(alone: true);
         var refused = Should.Throw<InvalidOperationException>(() => DataLock.Take(new DataFolder(first.DataFolder)));
         refused.Message.ShouldContain("Another Kalpa is running on the data folder");
         refused.Message.ShouldContain(first.DataFolder);
@@ -58,7 +58,7 @@ public sealed class UpkeepTests
     [Fact]
     public async Task A_damaged_database_is_told_and_nothing_more_is_written_to_it()
     {
-        await using var server = new TestServer(demo: true);
+        await using var server = new TestServer(demo: true, alone: true);
         var marit = await server.DemoInspector();
         (await marit.Http.GetStringAsync("/health")).ShouldBe("ok");
         Spoil(Path.Combine(server.DataFolder, "kalpa.db"));
@@ -90,7 +90,7 @@ public sealed class UpkeepTests
         var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;
         var restored = Path.Combine(target, "restored");
         Dictionary<string, string> before;
-        await using (var server = new TestServer(demo: true))
+        await using (var server = new TestServer(demo: true, alone: true))
         {
             var marit = await server.DemoInspector();
             before = await Answers(marit);
@@ -123,7 +123,7 @@ public sealed class UpkeepTests
     public async Task A_restore_touches_no_folder_that_holds_data_and_no_damaged_snapshot()
     {
         var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;
-        await using var server = new TestServer(demo: true);
+        await using var server = new TestServer(demo: true, alone: true);
         var data = new DataFolder(server.DataFolder);
         var made = await new Backup(data, target).Make(Noon, default);
         (await Should.ThrowAsync<BackupException>(() => new Backup(data, target).Restore(null, default))).Message.ShouldContain(
@@ -143,7 +143,7 @@ public sealed class UpkeepTests
     public async Task A_photo_damaged_since_stays_good_in_the_backup_and_is_named_when_it_never_was_in_it()
     {
         var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;
-        await using var server = new TestServer(demo: true);
+        await using var server = new TestServer(demo: true, alone: true);
         var backup = new Backup(new DataFolder(server.DataFolder), target);
         var original = Directory
             .GetFiles(Path.Combine(server.DataFolder, "photos"), "*", SearchOption.AllDirectories)
@@ -197,7 +197,7 @@ public sealed class UpkeepTests
     public async Task Backups_are_kept_by_day_week_and_month()
     {
         var target = Directory.CreateTempSubdirectory("kalpa-backup").FullName;
-        await using var server = new TestServer();
+        await using var server = new TestServer(alone: true);
         await server.FirstInspector();
         var backup = new Backup(new DataFolder(server.DataFolder), target);
         // Daily through seventy days; by the keep rules 2 days whole, 7 days, 5 weeks and the months stand.

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, leaking, makeVisit, onPhone, sendFacts, serverVisit, shingle, signIn } from './helpers'
+import { allSent, leaking, makeVisit, onPhone, open, sendFacts, serverVisit, shingle, signIn } from './helpers'
 
 async function twoJobs(page: Page, name: string) {
   await signIn(page)
@@ -16,7 +16,7 @@ test('bids are typed and read from a filled sheet, compared with the planning fi
   page,
 }) => {
   const { visit } = await twoJobs(page, 'Bid House')
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   const bids = page.getByRole('region', { name: 'Bids' })
   await bids.getByText('Bids', { exact: true }).click()
 
@@ -78,7 +78,7 @@ test('on the phone a quantity is set with its reason, is priced, and goes back t
 }) => {
   const { page } = await onPhone(browser)
   const { visit } = await twoJobs(page, 'Counted House')
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
   const cost = boot.getByText(/^Planning cost/)
   const before = (await cost.textContent()) ?? ''

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, chooseKey, firmAsShipped, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { allSent, chooseKey, firmAsShipped, makeVisit, onPhone, open, serverVisit, shingle, signIn } from './helpers'
 
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
@@ -46,15 +46,15 @@ test('the rule book is searched, its logic read, values tried, and what it touch
   await chooseKey(page, 'Voice of the firm’s reports', 'Plain')
 
   // Two metals named give the difference that is judged.
-  await page.goto(`${address()}/book/condition/metal-dissimilar`)
+  await open(page, '/book/condition/metal-dissimilar')
   await page.getByLabel('One metal').selectOption('Copper')
   await page.getByLabel('The other').selectOption('Plain steel')
   await expect(page.getByText(/Plain steel can corrode where they touch when wet/)).toBeVisible()
   await expect(verdict(page)).toContainText('Over by 250')
 
-  await page.goto(`${address()}/book/combination/laid-under`)
+  await open(page, '/book/combination/laid-under')
   await expect(page.getByText('roofing cement around a flange', { exact: true })).toBeVisible()
-  await page.goto(`${address()}/book/condition/boot-collar-torn`)
+  await open(page, '/book/condition/boot-collar-torn')
   await page
     .getByRole('link', { name: /Pilot’s House, slope A/ })
     .first()
@@ -67,7 +67,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Differ House', [shingle('A', 'south')])
-  await page.goto(`${address()}/book/decision/kickout`)
+  await open(page, '/book/decision/kickout')
   await chooseKey(
     page,
     'Where the fact is not known',
@@ -77,7 +77,7 @@ test('the firm’s way is set where people differ, and takes until the fact is k
     .poll(async () => (await facts(page, ids.visit)).firm?.views)
     .toEqual([{ decision: 'kickout', view: 'note' }])
 
-  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=walls&slope=${ids.slopes[0]}`)
+  await open(page, `/visits/${ids.visit}/findings/new?station=walls&slope=${ids.slopes[0]}`)
   await page
     .getByRole('button', { name: 'Missing kick-out flashing' })
     .or(page.getByRole('button', { name: /kick-out/ }))
@@ -137,7 +137,7 @@ test('a limit that hangs on a fact cannot be told until the fact is recorded, an
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Low House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=field&slope=${ids.slopes[0]}`)
+  await open(page, `/visits/${ids.visit}/findings/new?station=field&slope=${ids.slopes[0]}`)
   await page.getByRole('textbox').first().fill('low slope')
   await page.getByRole('button', { name: 'Shingles on a low slope' }).click()
   await page.getByRole('button', { name: '3/12', exact: true }).click()
@@ -149,11 +149,11 @@ test('a limit that hangs on a fact cannot be told until the fact is recorded, an
   await expect(verdict(page)).toContainText('Only where: one layer of underlayment.')
   await page.getByRole('button', { name: 'Save without a photo' }).click()
   await allSent(page)
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   await expect(page.getByRole('heading', { name: 'Low House' })).toBeVisible()
   await expect(page.getByText('Install double underlayment or a membrane')).toHaveCount(0)
   // The rule itself is tried in the book, with the same question.
-  await page.goto(`${address()}/book/limit/single-underlay-asphalt`)
+  await open(page, '/book/limit/single-underlay-asphalt')
   await expect(page.getByText(/must be at least 4:12, where it is one layer of underlayment/)).toBeVisible()
   await page
     .getByRole('region', { name: /^Conditions evaluated by it/ })
@@ -170,7 +170,7 @@ test('a place’s own value overrides the book’s on the finding, and both are 
   const { page, context } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Local House', [shingle('A', 'south')])
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
   const local = page.getByRole('region', { name: 'Local rules' })
   await local.getByLabel('Jurisdiction').fill('Saltmere')
   await local.getByLabel('Adopted edition').fill('2024')
@@ -185,7 +185,7 @@ test('a place’s own value overrides the book’s on the finding, and both are 
   await expectNoBarriers(page)
   await expect.poll(async () => (await facts(page, ids.visit)).local?.limits).toHaveLength(1)
 
-  await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
+  await open(page, `/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
   await page.getByRole('button', { name: 'Short vent pipe' }).tap()
   await page.getByRole('button', { name: '8', exact: true }).tap()
   await expect(verdict(page)).toContainText('Short by 4 in')
@@ -198,7 +198,7 @@ test('two findings mean something together, and an opinion keeps its history and
   await signIn(page)
   const ids = await makeVisit(page, 'Together House', [shingle('A', 'south')])
   for (const name of ['Boot flange under the lower shingles', 'Roofing cement around a flange']) {
-    await page.goto(`${address()}/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
+    await open(page, `/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
     await page.getByLabel('Search what you see by two letters').fill('flange')
     await page.getByRole('button', { name }).click()
     if (name.startsWith('Roofing'))
@@ -206,7 +206,7 @@ test('two findings mean something together, and an opinion keeps its history and
     await page.getByRole('button', { name: 'Save without a photo' }).click()
     await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
   }
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   // One problem: one job, with what was put over it.
   await expect(page.getByText(/^Resolves: /)).toHaveText(
     'Resolves: boot flange under the lower shingles; roofing cement around a flange.',

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { readSheet } from 'read-excel-file/node'
-import { address, allSent, leaking, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
+import { allSent, leaking, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
 
 async function withLeak(page: Page, name: string) {
   await signIn(page)
@@ -17,7 +17,7 @@ test('a job is closed with who, cost and warranty, leaves the list, is printed, 
   page,
 }) => {
   const { visit } = await withLeak(page, 'Finished House')
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   // What bidders price, before anything is done.
   const scope = page.getByRole('region', { name: 'Scope for bidders' })
   await scope.getByText('Scope of work for bidders').click()
@@ -77,7 +77,7 @@ test('on the phone work is closed without a connection, and the next visit is as
 }) => {
   const { page, context } = await onPhone(browser)
   const ids = await withLeak(page, 'Checked House')
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
   await boot.getByText('Mark as done').waitFor()
   await context.setOffline(true)
@@ -106,12 +106,12 @@ test('on the phone work is closed without a connection, and the next visit is as
       } as { id: string },
     ],
   ])
-  await page.goto(`${address()}/visits/${next}/walk?station=last`)
+  await open(page, `/visits/${next}/walk?station=last`)
   await expect(page.getByText('Done on September 18, 2026: Replace the pipe boot. Check that it held.')).toBeVisible()
   const repaired = page.getByRole('group', { name: /Torn pipe boot/ }).getByRole('radio', { name: 'Repaired' })
   await repaired.click()
   await expect(repaired).toBeChecked()
-  await page.goto(`${address()}/visits/${next}/work`)
+  await open(page, `/visits/${next}/work`)
   await expect(page.getByRole('region', { name: 'Work done' })).toContainText('Checked on this visit: it held.')
   await context.close()
 })

@@ -1,6 +1,17 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, chooseKey, firmAsShipped, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import {
+  address,
+  allSent,
+  chooseKey,
+  firmAsShipped,
+  makeVisit,
+  onPhone,
+  open,
+  serverVisit,
+  shingle,
+  signIn,
+} from './helpers'
 
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
@@ -18,8 +29,8 @@ test('what the book does not know is recorded in one’s own words, stands in th
   const { page, context } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Vane House', [shingle('A', 'south')])
-  const form = `${address()}/visits/${ids.visit}/findings/new?station=ridges&slope=${ids.slopes[0]}`
-  await page.goto(form)
+  const form = `/visits/${ids.visit}/findings/new?station=ridges&slope=${ids.slopes[0]}`
+  await open(page, form)
   const search = page.getByLabel('Search what you see by two letters')
   // A word of the trade, mistyped.
   await search.fill('whirlibird')
@@ -40,16 +51,16 @@ test('what the book does not know is recorded in one’s own words, stands in th
   await expect(own.getByText('Saved with the firm’s own conditions.')).toBeVisible()
   await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   await expect(page.getByRole('heading', { name: 'Refasten the weathercock' })).toBeVisible()
-  await page.goto(form)
+  await open(page, form)
   await search.fill('weathercock')
   await page.getByRole('button', { name: 'Loose weathercock firm' }).click()
   await expect(own.getByLabel('What you saw')).toHaveValue('The weathercock was loose at its base')
   await page.getByRole('button', { name: 'Back', exact: true }).click()
   // What is written again and again is offered to the firm.
   for (const place of ['ridge', 'gable']) {
-    await page.goto(form)
+    await open(page, form)
     await search.fill('finial')
     await page.getByRole('button', { name: 'Not listed: use your own words' }).click()
     await own.getByLabel('Title').fill('Bent finial')
@@ -59,7 +70,7 @@ test('what the book does not know is recorded in one’s own words, stands in th
     await expect(page.getByText('Found here')).toBeVisible()
   }
   await allSent(page)
-  await page.goto(`${address()}/book`)
+  await open(page, '/book')
   const recurring = page.getByRole('region', { name: 'Recorded more than once' })
   await recurring.getByRole('button', { name: 'Save Bent finial for the firm' }).click()
   await expect(recurring).toBeHidden()
@@ -74,11 +85,11 @@ test('what the book does not know is recorded in one’s own words, stands in th
       return rules.conditions.flatMap(({ words }: { words: string[] | null }) => words ?? [])
     })
   await expect.poll(firmWords).toContain('spike')
-  await page.goto(form)
+  await open(page, form)
   await search.fill('spike')
   await expect(page.getByRole('button', { name: 'Bent finial firm' })).toBeVisible()
   // The firm's conditions come and go as a file; a faulty one changes nothing and says why.
-  await page.goto(`${address()}/book`)
+  await open(page, '/book')
   const firm = page.getByRole('region', { name: 'Firm defaults' })
   const file = (text: string) => ({ name: 'conditions.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   const header = 'title,seen,consequence,recommendation,trade\n'
@@ -104,7 +115,7 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   page,
 }) => {
   await signIn(page)
-  await page.goto(`${address()}/book`)
+  await open(page, '/book')
   const changed = page.getByRole('region', { name: 'What changed' })
   await expect(changed.getByRole('link', { name: 'Narrow ice barrier' })).toBeVisible()
   await page.getByLabel('Element').selectOption('Step flashing')
@@ -121,7 +132,7 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   expect((await printed).suggestedFilename()).toBe('rule-book-glazing.pdf')
 
   // The firm's remedy and words for a condition, and its value where no code sets one.
-  await page.goto(`${address()}/book/condition/boot-collar-torn`)
+  await open(page, '/book/condition/boot-collar-torn')
   await page.getByRole('button', { name: 'Write the firm’s own remedy' }).click()
   const remedy = page.getByRole('region', { name: 'The firm’s remedy' })
   await remedy.getByLabel('Title').fill('Replace the boot with lead')
@@ -132,7 +143,7 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   await page.getByLabel('Separated by commas').fill('zibbet, flange hat')
   await page.keyboard.press('Enter')
   await expect(firm.getByText('zibbet, flange hat', { exact: false })).toBeVisible()
-  await page.goto(`${address()}/book/limit/base-flashing-height`)
+  await open(page, '/book/limit/base-flashing-height')
   const value = page.getByRole('region', { name: 'The firm’s value' })
   await value.getByLabel('At least, inches').fill('six')
   await expect(value.getByText(/six/)).toBeVisible()
@@ -143,7 +154,7 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   await expect(firm.getByText(/at least 6 in \(our roofs\); the rule book has at least 8 in/)).toBeVisible()
   await expect(firm.getByText(/Firm version \d+, last changed by /)).toBeVisible()
   await expectNoBarriers(page)
-  await page.goto(`${address()}/book/limit/drip-edge-lap`)
+  await open(page, '/book/limit/drip-edge-lap')
   await expect(
     page.getByText('A code or a manufacturer’s instruction sets this value.', { exact: false }),
   ).toBeVisible()
@@ -152,12 +163,12 @@ test('the book is filtered by element and drawn, says what changed, is printed, 
   const { visit, slopes } = await makeVisit(page, 'Firm Book House', [
     { letter: 'A', facing: 'south', kind: 'tpo', pitch: '1/4:12', rise: 0.25 },
   ])
-  await page.goto(`${address()}/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
+  await open(page, `/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
   await page.getByLabel(/two letters/).fill('zibbet')
   await page.getByRole('button', { name: 'Torn pipe boot' }).click()
   await expect(page.getByText('Replace the boot with lead', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Back', exact: true }).click()
-  await page.goto(`${address()}/visits/${visit}/findings/new?station=walls&slope=${slopes[0]}`)
+  await open(page, `/visits/${visit}/findings/new?station=walls&slope=${slopes[0]}`)
   await page.getByLabel(/two letters/).fill('low base flashing')
   await page.getByRole('button', { name: 'Low base flashing' }).click()
   await page.getByLabel('or typed').fill('6')
@@ -170,7 +181,7 @@ test('the firm’s settings are shown and changed only once they are loaded: a c
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Slow Line House', [shingle('A', 'south')])
-  await page.goto(`${address()}/book/condition/boot-collar-torn`)
+  await open(page, '/book/condition/boot-collar-torn')
   const firm = async () => (await serverVisit(page, ids.visit)).facts.firm
   const wording = page.getByLabel('Used whenever it is found')
   await wording.fill('The collar lets water in around the pipe.')
@@ -188,6 +199,7 @@ test('the firm’s settings are shown and changed only once they are loaded: a c
     await released
     await route.continue()
   })
+  // Opened by its address, so that nothing of the firm is there yet.
   await page.goto(`${address()}/book/decision/kickout`)
   await expect(page.getByText('Loading the firm’s settings…').first()).toBeVisible()
   await expect(page.getByRole('group', { name: 'Where the fact is not known' })).toHaveCount(0)

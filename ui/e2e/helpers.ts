@@ -13,6 +13,24 @@ export async function signIn(page: Page, name = 'Marit Quillon') {
   await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
 }
 
+/**
+ * Goes to an address of the app as a link in it does: the page stays, and with it the core that has taken seconds to start. A page that is not the app's
+ * is loaded.
+ */
+export async function open(page: Page, path: string) {
+  const target = address() + path
+  const shown = page.url().startsWith(`${address()}/`) && !page.url().includes('/api/')
+  if (!shown) {
+    await page.goto(target)
+    return
+  }
+  await page.evaluate((to) => {
+    const at = (history.state as { idx?: number } | null)?.idx ?? 0
+    history.pushState({ usr: null, key: to, idx: at + 1 }, '', to)
+    window.dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+  }, target)
+}
+
 /** A property of the list, found as one finds it among many: by its name. */
 export async function findProperty(page: Page, name: string) {
   await page.getByRole('searchbox', { name: /^Search by name/ }).fill(name)

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { fleschKincaid } from 'flesch-kincaid'
 import { syllable } from 'syllable'
-import { address, chooseKey, findProperty, makeVisit, onPhone, serverVisit, shingle, signIn } from './helpers'
+import { address, chooseKey, findProperty, makeVisit, onPhone, open, serverVisit, shingle, signIn } from './helpers'
 
 const tile = (letter: string, facing: string) => ({ letter, facing, kind: 'clayTile', pitch: '5/12', rise: 5 })
 
@@ -38,10 +38,10 @@ test('years stay covered on every screen until the inspector has said theirs, an
   const { page, context } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Covered House', [shingle('A', 'south'), shingle('B', 'north')])
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=field`)
+  await open(page, `/visits/${ids.visit}/walk?station=field`)
   await chooseKey(page, 'Stage of most of slope A', '3')
   for (const screen of ['life', 'life/owner', 'life/lasts', 'life/look', 'work']) {
-    await page.goto(`${address()}/visits/${ids.visit}/${screen}`)
+    await open(page, `/visits/${ids.visit}/${screen}`)
     await expect(page.getByRole('navigation', { name: 'Visit' })).toBeVisible()
     await expect(page.getByText(/likely \d|years left|Plan the re-roof|About \d/)).toHaveCount(0)
   }
@@ -55,12 +55,12 @@ test('years stay covered on every screen until the inspector has said theirs, an
   await expect(page.getByText('Estimate hidden until slope A is confirmed').first()).toBeVisible()
 
   // At wrap-up the slopes wait to be signed off; one tap says the guess, one signs.
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=wrap`)
+  await open(page, `/visits/${ids.visit}/walk?station=wrap`)
   await expect(page.getByRole('button', { name: 'Confirm slope A' })).toBeDisabled()
   await chooseKey(page, 'How many years do you estimate for slope A?', '3–5')
   await page.getByRole('button', { name: 'Confirm slope A' }).tap()
   await expect(page.getByRole('button', { name: 'Confirm slope A' })).toHaveCount(0)
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await expect(life(page, 'A').getByRole('heading', { name: /years, most likely/ })).toBeVisible()
   await expect(life(page, 'A').getByText('Marit Quillon estimated 3–5 years before seeing this.')).toBeVisible()
   await expect(life(page, 'B').getByRole('heading')).toHaveCount(0)
@@ -75,7 +75,7 @@ test('a stack is put together, the layer that ends first governs, and what is re
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Stack House', [tile('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await signOff(page, 'A', 'No estimate')
   await expect(life(page, 'A').getByText(/Controlling component: paper underlayment/)).toBeVisible()
   await expect(life(page, 'A').getByRole('button', { name: /paper underlayment.*taken as/ })).toBeVisible()
@@ -102,12 +102,12 @@ test('a stack is put together, the layer that ends first governs, and what is re
   await sheet.getByRole('button', { name: 'Save' }).click()
   await expect(life(page, 'A').getByRole('button', { name: /^sealant/ })).toContainText('due about')
   await expectNoBarriers(page)
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   await expect(page.getByRole('heading', { name: /Replace the sealant/ })).toBeVisible()
   await expect.poll(async () => (await serverVisit(page, ids.visit)).facts.components.length).toBe(2)
 
   // What is gone is gone from today on.
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await life(page, 'A')
     .getByRole('button', { name: /^sealant/ })
     .click()
@@ -118,13 +118,13 @@ test('a stack is put together, the layer that ends first governs, and what is re
 test('two tiles lifted on the walk rate the layer that keeps the water out, not the tile', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Lifted House', [tile('A', 'south')], { walk: 'tile' })
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=field`)
+  await open(page, `/visits/${ids.visit}/walk?station=field`)
   await chooseKey(page, 'Stage of most of slope A: clay tile', '0')
   await expect(page.getByText('Sound, fast, in line.')).toBeVisible()
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=lift`)
+  await open(page, `/visits/${ids.visit}/walk?station=lift`)
   await chooseKey(page, 'Stage of most of slope A: paper underlayment', '4')
   await expect(page.getByText('Curled, torn or gone: bare wood shows.')).toBeVisible()
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await signOff(page, 'A', 'At end of life')
   await expect(life(page, 'A').getByRole('heading', { name: 'At end of life' })).toBeVisible()
   await expect(life(page, 'A').getByRole('button', { name: /^clay tile/ })).toContainText('stage 0')
@@ -135,9 +135,9 @@ test('schools stand side by side, another is stated by a tap, and one’s own fi
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Schools House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=field`)
+  await open(page, `/visits/${ids.visit}/walk?station=field`)
   await chooseKey(page, 'Stage of most of slope A', '1')
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await signOff(page, 'A', '6–8')
   const ways = life(page, 'A').getByRole('group', { name: /Three methods/ })
   await expect(ways.getByRole('radio', { name: /Combined/ })).toBeChecked()
@@ -170,7 +170,7 @@ test('schools stand side by side, another is stated by a tap, and one’s own fi
 test('each factor comes from a fact, tells what it costs, and is switched off for looking only', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Factor House', [shingle('A', 'south'), shingle('B', 'north')])
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await signOff(page, 'A', '6–8')
   await life(page, 'A')
     .getByRole('button', { name: /^Factors/ })
@@ -185,14 +185,14 @@ test('each factor comes from a fact, tells what it costs, and is switched off fo
   await expectNoBarriers(page)
 
   // The latitude of the property brings the sun.
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
   await page.getByLabel(/Latitude/).fill('north')
   await page.getByLabel(/Latitude/).press('Enter')
   await expect(page.getByText(/Type degrees between/)).toBeVisible()
   await page.getByLabel(/Latitude/).fill('44.6 N')
   await page.getByLabel(/Latitude/).press('Enter')
   await expect.poll(async () => (await serverVisit(page, ids.visit)).facts.latitude).toBe(44.6)
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await life(page, 'A')
     .getByRole('button', { name: /^Factors/ })
     .click()
@@ -208,9 +208,9 @@ test('“will it last” answers plainly, weighs an array against a re-roof, and
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Array House', [shingle('A', 'south'), shingle('B', 'north')])
-  await page.goto(`${address()}/visits/${ids.visit}/life/lasts`)
+  await open(page, `/visits/${ids.visit}/life/lasts`)
   await expect(page.getByText(/Confirm slope A, B first/)).toBeVisible()
-  await page.goto(`${address()}/visits/${ids.visit}/life`)
+  await open(page, `/visits/${ids.visit}/life`)
   await signOff(page, 'A', '6–8')
   await signOff(page, 'B', '6–8')
   await page.getByRole('link', { name: 'Will it last?' }).click()
@@ -242,7 +242,7 @@ test('readings down a wall are drawn with their trend; one that does not read is
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Series House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/life/series`)
+  await open(page, `/visits/${ids.visit}/life/series`)
   await page.getByRole('button', { name: 'Measure a series' }).click()
   const readings = page.getByLabel('Readings in order')
   await readings.fill('3/4, thick, 7/8')

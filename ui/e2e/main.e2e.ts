@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, findProperty } from './helpers'
+import { address, findProperty, open } from './helpers'
 
 const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
 
@@ -11,7 +11,7 @@ async function signIn(page: Page, path = '/') {
   await page.goto(address())
   await page.getByRole('button', { name: /Marit Quillon/ }).click()
   await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
-  if (path !== '/') await page.goto(address() + path)
+  if (path !== '/') await open(page, path)
 }
 
 async function chooseKey(page: Page, group: string, key: string) {
@@ -224,12 +224,12 @@ test('no page asks for anything that its policy refuses, and axe finds no seriou
     // The themes differ in colour alone.
     const rules = theme === 'light' ? undefined : ['color-contrast']
     for (const screen of screens) {
-      await page.goto(address() + visit.replace('walk', screen))
+      await open(page, visit.replace('walk', screen))
       await expect(page.getByRole('navigation', { name: 'Visit' })).toBeVisible()
       await expectNoSeriousFault(page, `${screen} in ${theme}`, rules)
     }
     for (const entry of ['condition/vent-short', 'decision/kickout', 'combination/laid-under']) {
-      await page.goto(`${address()}/book/${entry}`)
+      await open(page, `/book/${entry}`)
       await expect(page.getByRole('article').getByRole('heading')).toBeVisible()
       // Hundreds of like entries are looked at one by one: a search leaves a few of them.
       await page.getByLabel('Search the rule book').fill('kick-out')

@@ -7,6 +7,7 @@ import {
   makeVisit,
   newId,
   onPhone,
+  open,
   photo,
   serverVisit,
   shingle,
@@ -14,7 +15,7 @@ import {
 } from './helpers'
 
 async function openWalk(page: Page, visit: string, station = 'edges') {
-  await page.goto(`${address()}/visits/${visit}/walk?station=${station}`)
+  await open(page, `/visits/${visit}/walk?station=${station}`)
   await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
 }
 
@@ -105,7 +106,7 @@ test('a property and its visit begun without a connection arrive whole', async (
   await signIn(page)
   await keptOffline(page)
   await expect(page.getByRole('article').first()).toBeVisible()
-  await page.goto(`${address()}/properties/new`)
+  await open(page, '/properties/new')
   await offline(context, true)
   await page.getByLabel(/^Property name/).fill('Net Shed')
   await page.getByRole('button', { name: 'Add the property' }).tap()
@@ -252,7 +253,7 @@ test('a full device says so and keeps what was entered on the screen', async ({ 
   await cdp.send('Storage.overrideQuotaForOrigin', { origin: address(), quotaSize: 40_000_000 })
   await signIn(page)
   const ids = await makeVisit(page, 'Chain Locker', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/tray`)
+  await open(page, `/visits/${ids.visit}/tray`)
   await expect(page.getByText('The inbox is empty')).toBeVisible()
   await keptOffline(page)
   await offline(context, true)

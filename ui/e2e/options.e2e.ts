@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, findProperty, firmAsShipped, onPhone, signIn } from './helpers'
+import { allSent, findProperty, firmAsShipped, onPhone, open, signIn } from './helpers'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
 
@@ -9,7 +9,7 @@ async function openWork(page: Page) {
   const house = await findProperty(page, 'Pilot’s House')
   const path = await house.getByRole('link', { name: 'Open the visit' }).getAttribute('href')
   const visit = path?.split('/')[2] as string
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   return visit
 }
 
@@ -43,6 +43,19 @@ test('options stand side by side, move with the owner’s years, take a reply an
   await expect(repair).toContainText('Over 8 years: $')
   await expect(options).toContainText('In today’s money over 8 years')
 
+  // Years of warranty are entered once and stand where something is renewed; cleared, they are not entered any more.
+  const warranty = options.getByLabel('Workmanship warranty, years')
+  await warranty.fill('ten')
+  await warranty.blur()
+  await expect(options.getByRole('alert')).toHaveText('Not saved. Enter a whole number from 0 to 100.')
+  await warranty.fill('10')
+  await warranty.blur()
+  await expect(all).toContainText('Warranty: on what is renewed now: workmanship 10 years, manufacturer’s not entered.')
+  await expect(repair).toContainText('Warranty: on repairs the roofer’s workmanship only')
+  await warranty.fill('')
+  await warranty.blur()
+  await expect(all).toContainText('Warranty: on what is renewed now: not entered. Take it from the bids.')
+
   // The owner declines one option and one job; the job shows it, and so does the report.
   await all.getByText('Owner’s reply').click()
   await all.getByRole('radio', { name: 'Declined' }).check()
@@ -50,6 +63,12 @@ test('options stand side by side, move with the owner’s years, take a reply an
   await all.getByRole('button', { name: 'Save reply' }).click()
   await expect(all).toContainText(/Declined by the owner on .+: “too dear this year”\./)
   const job = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' }).first()
+  // What follows if it is put off, over the owner's years.
+  await job.getByText('If left for 8 years').click()
+  const stages = job.getByRole('list', { name: 'Stages of damage' })
+  await expect(stages).toContainText(/\d+% in 5 years, \d+% in 8/)
+  await expect(stages).toContainText(/To put right: \$/)
+  await expect(job).toContainText('Expected cost of leaving it for 8 years: $')
   await job.getByText('Owner’s reply').click()
   await expect(job.getByText('Choose what the owner decided.')).toBeVisible()
   await job.getByRole('radio', { name: 'Accepted' }).check()
@@ -62,7 +81,7 @@ test('options stand side by side, move with the owner’s years, take a reply an
   expect(before).toContain('too dear this year')
   expect(before).not.toContain('Options for the owner')
 
-  await page.goto(`${address()}/prices`)
+  await open(page, '/prices')
   await page.getByRole('button', { name: 'Accept all examples' }).click()
   await page.getByText('Print costs in documents for clients').click()
   await expect.poll(() => reportOf(page, visit)).toContain('Options for the owner')
@@ -71,7 +90,7 @@ test('options stand side by side, move with the owner’s years, take a reply an
   expect(report).toContain('Re-roof all slopes now')
 
   // A reply is taken back.
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   await job.getByText('Change the owner’s reply').click()
   await job.getByRole('button', { name: 'Remove' }).click()
   await expect(job).not.toContainText('Accepted by A. Holm')

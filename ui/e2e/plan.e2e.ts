@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, allSent, chooseKey, makeVisit, phone, serverVisit, shingle, signIn } from './helpers'
+import { allSent, chooseKey, makeVisit, open, phone, serverVisit, shingle, signIn } from './helpers'
 
 const mode = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Plan' }).getByRole('button', { name, exact: true }).click()
@@ -9,7 +9,7 @@ const mode = (page: Page, name: string) =>
 const planned = async (page: Page, visitId: string) => (await serverVisit(page, visitId)).facts.plan
 
 async function openPlan(page: Page, visitId: string) {
-  await page.goto(`${address()}/visits/${visitId}/plan`)
+  await open(page, `/visits/${visitId}/plan`)
 }
 
 /** Types the runs of a footprint and raises a roof over it. */
@@ -116,10 +116,10 @@ test('runs typed become a roof that measures itself, and a dragged corner, a gab
   await expect.poll(async () => (await planned(page, ids.visit)).parts[0].corners[1].gable).toBe(true)
   await allSent(page)
   // What becomes of each slope stands on the plan.
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   await expect(page.getByRole('img', { name: /^Roof plan: .*slope A.*, confirm/i })).toBeVisible()
   // The property measures its slopes by the plan: nobody taped those that the plan made.
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
   await expect(page.getByText(/ft², .* squares/)).toHaveCount(3)
   await expect(page.getByText('size not measured')).toHaveCount(0)
 })
@@ -201,7 +201,7 @@ test('details are put by a tap, nudged by keys, carry findings and photos, and w
   await expect(page.getByRole('button', { name: /^Finding 1: / })).toBeVisible()
 
   // At wrap-up the plan offers what it noticed; it is taken, or waved off with a reason.
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=wrap`)
+  await open(page, `/visits/${ids.visit}/walk?station=wrap`)
   await expect(page.getByText(/A cricket here: 36 in wide, 9 in high \(Table R1003.20\)/)).toBeVisible()
   await page.getByRole('button', { name: 'Add as a finding' }).click()
   await expect(page.getByText(/A cricket here/)).toHaveCount(0)
@@ -296,7 +296,7 @@ test('the simulated supplier answers for an address, and its failure is told', a
     const home = await (await fetch('/api/home?words=ferry')).json()
     return home.properties.find((other: { propertyName: string }) => other.propertyName === 'Ferry Office')
   })
-  await page.goto(`${address()}/properties/${roof.propertyId}/roofs/${roof.roofs[0].roofId}/plan`)
+  await open(page, `/properties/${roof.propertyId}/roofs/${roof.roofs[0].roofId}/plan`)
   await page.getByRole('radio', { name: 'Outline from above (simulated)' }).click()
   await page.getByRole('checkbox', { name: /Simulate a failure/ }).click()
   await page.getByRole('button', { name: 'Ask for this address' }).click()
@@ -344,7 +344,7 @@ test('ice, the model, and what the plan says without WebGL; the screens pass axe
   await mode(other, '3-D')
   await expect(other.getByText(/WebGL is missing or switched off/)).toBeVisible({ timeout: 20_000 })
   // On the walk the plan is a tap away, and a tap on it begins a finding there.
-  await other.goto(`${address()}/visits/${visit}/walk?station=field`)
+  await open(other, `/visits/${visit}/walk?station=field`)
   await other.getByRole('button', { name: 'Show the plan' }).tap()
   await expect(other.getByRole('button', { name: /^Finding 1: / })).toBeVisible({ timeout: 20_000 })
   const board = await other.locator('.k-plan').boundingBox()

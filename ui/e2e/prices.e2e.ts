@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { address, firmAsShipped, makeVisit, newId, onPhone, sendFacts, shingle, signIn } from './helpers'
+import { firmAsShipped, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
 
@@ -39,7 +39,7 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
       } as { id: string },
     ],
   ])
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   const total = page.getByRole('region', { name: 'Cost' })
   await total.getByText('About these figures').click()
   await expect(total).toContainText('Planning figures, not an offer.')
@@ -93,7 +93,7 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
   await expect(page.getByText('Nothing was imported.')).toBeHidden()
 
   // Four hours at 100, a boot of 300 and its strips, with what goes on top: dearer than before, and printed.
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   await total.getByText('About these figures').click()
   await expect(total).not.toContainText('Clients do not see costs')
   await summary.click()
@@ -105,7 +105,7 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
 test('on the phone a price is changed in place', async ({ browser }) => {
   const { page, context } = await onPhone(browser)
   await signIn(page)
-  await page.goto(`${address()}/prices`)
+  await open(page, '/prices')
   await page.getByLabel('Kick-out flashing, high').fill('60')
   await page.getByLabel('Kick-out flashing, high').press('Enter')
   await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { address, allSent, chooseKey, makeVisit, onPhone, shingle, signIn } from './helpers'
+import { allSent, chooseKey, makeVisit, onPhone, open, shingle, signIn } from './helpers'
 
 test('findings of one cause at one place are one problem, which the inspector splits, joins and takes back', async ({
   page,
@@ -7,7 +7,7 @@ test('findings of one cause at one place are one problem, which the inspector sp
   await signIn(page)
   const { visit, slopes } = await makeVisit(page, 'Problem House', [shingle('A', 'south')])
   const record = async (station: string, name: string) => {
-    await page.goto(`${address()}/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
+    await open(page, `/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
     await page.getByLabel(/two letters/).fill(name)
     await page.getByRole('button', { name, exact: true }).click()
     await page.getByRole('button', { name: 'Save without a photo' }).click()
@@ -17,13 +17,13 @@ test('findings of one cause at one place are one problem, which the inspector sp
   await record('field', 'Exposed nail')
   await record('walls', 'Decayed siding above the roof')
 
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   const resolves = page.getByText(/^Resolves: /)
   await expect(resolves).toHaveText('Resolves: missing kick-out flashing; decayed siding above the roof.')
   await expect(
     page.getByRole('link', { name: 'Install kick-out flashing and replace the siding from the top down' }),
   ).toBeVisible()
-  await page.goto(`${address()}/visits/${visit}/walk?station=walls`)
+  await open(page, `/visits/${visit}/walk?station=walls`)
   await page
     .getByRole('link', { name: /Decayed siding above the roof/ })
     .first()
@@ -41,7 +41,7 @@ test('findings of one cause at one place are one problem, which the inspector sp
   await page.getByRole('button', { name: 'Save finding' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
   // The two problems are one now.
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   await expect(resolves).toHaveText('Resolves: missing kick-out flashing; exposed nail; decayed siding above the roof.')
 })
 
@@ -51,13 +51,13 @@ test('what becomes of the roof stands first on Work; the inspector’s recommend
   const { page, context } = await onPhone(browser)
   await signIn(page)
   const { visit, slopes } = await makeVisit(page, 'Decision House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
+  await open(page, `/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
   await page.getByLabel(/two letters/).fill('Torn pipe boot')
   await page.getByRole('button', { name: 'Torn pipe boot', exact: true }).click()
   await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 
-  await page.goto(`${address()}/visits/${visit}/work`)
+  await open(page, `/visits/${visit}/work`)
   const decision = page.getByRole('region', { name: 'Decision' })
   await expect(decision.getByText('Confirm slope A to decide on it.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'Replace the pipe boot' })).toBeVisible()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { address, allSent, chooseKey, keptOffline, makeVisit, photo, serverVisit, signIn } from './helpers'
+import { allSent, chooseKey, keptOffline, makeVisit, open, photo, serverVisit, signIn } from './helpers'
 
 const house = { letter: 'A', facing: 'south', kind: 'laminatedShingle', pitch: '6/12', rise: 6 }
 
@@ -10,7 +10,7 @@ const onRoof = (page: import('@playwright/test').Page, name: string) =>
 test('a house and its garage are one visit and one report', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Rope Walk 9', [house])
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
 
   // The garage: a building of its own, its slope lettered on from the house's.
   await page.getByRole('button', { name: 'Add a building or roof' }).click()
@@ -74,7 +74,7 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
   await expect(report.getByRole('heading', { level: 3, name: 'Findings' })).toHaveCount(2)
 
   // The finding's own address opens the roof it is on.
-  await page.goto(`${address()}/visits/${visit}/findings/${seen.facts.findings[0].id}`)
+  await open(page, `/visits/${visit}/findings/${seen.facts.findings[0].id}`)
   await expect(onRoof(page, 'Garage')).toHaveAttribute('aria-current', 'true')
 })
 
@@ -84,7 +84,7 @@ test('a visit begun offline looks at both roofs, and one taken in later is walke
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Rope Walk 11', [house])
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
   await page.getByRole('button', { name: 'Add a building or roof' }).click()
   const form = page.getByRole('form', { name: 'Add a building or roof' })
   await form.getByLabel('Building').fill('Shed')

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { address, chooseKey, makeVisit, onPhone, photo, shingle, signIn } from './helpers'
+import { chooseKey, makeVisit, onPhone, open, photo, shingle, signIn } from './helpers'
 
 declare global {
   interface Window {
@@ -44,7 +44,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
   ])
   const counts: Record<string, string[]> = {}
   const record = async (kind: string, visit: string, station: string, act: () => Promise<void>) => {
-    await page.goto(`${address()}/visits/${visit}/walk?station=${station}`)
+    await open(page, `/visits/${visit}/walk?station=${station}`)
     const start = page.getByRole('link', { name: /^New finding/ }).first()
     await expect(start).toBeVisible()
     // The core is awake, as it is on a roof: the first judgement has been made.
@@ -82,7 +82,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
     await shoot(page, 'seam-open.jpg')
   })
   // The same again at the next place: its own measure is asked for, so three taps in all.
-  await page.goto(`${address()}/visits/${house.visit}/walk?station=edges`)
+  await open(page, `/visits/${house.visit}/walk?station=edges`)
   await expect(page.getByRole('link', { name: /^Same again/ })).toBeVisible()
   await countFromHere(page)
   await page.getByRole('link', { name: /^Same again/ }).tap()
@@ -103,7 +103,7 @@ test('five kinds of finding, each with a photo, take at most four taps and no ty
     'Tap Four',
     ['A', 'B', 'C', 'D'].map((letter) => shingle(letter, 'south')),
   )
-  await page.goto(`${address()}/visits/${four.visit}/walk?station=field`)
+  await open(page, `/visits/${four.visit}/walk?station=field`)
   await expect(page.getByRole('group', { name: 'Stage of most of slope D' })).toBeVisible()
   await countFromHere(page)
   for (const [letter, stage] of [
@@ -182,7 +182,7 @@ for (const [roof, surface, findings] of ordinary) {
     const { visit, slopes } = await makeVisit(page, `Fit ${roof}`, [surface])
     const cut: string[] = []
     for (const [station, name] of findings) {
-      await page.goto(`${address()}/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
+      await open(page, `/visits/${visit}/findings/new?station=${station}&slope=${slopes[0]}`)
       await page.getByLabel(/two letters/).fill(name)
       await page.getByRole('button', { name, exact: true }).tap()
       await expect(page.getByRole('status', { name: 'Verdict' })).toHaveAttribute('aria-busy', 'false')
@@ -209,7 +209,7 @@ test('a station shows its five slopes on the phone without scrolling, and an amo
     'Five Slopes',
     (['A', 'B', 'C', 'D', 'E'] as const).map((letter) => shingle(letter, 'south')),
   )
-  await page.goto(`${address()}/visits/${visit}/walk?station=penetrations`)
+  await open(page, `/visits/${visit}/walk?station=penetrations`)
   const last = page.getByRole('button', { name: 'Inspected, Slope E', exact: true })
   await expect(last).toBeVisible()
   // The station's own row stands at the top, as it does after a tap on it.
@@ -219,7 +219,7 @@ test('a station shows its five slopes on the phone without scrolling, and an amo
   expect(first?.y).toBeGreaterThan(0)
   expect((end?.y ?? 0) + (end?.height ?? 0)).toBeLessThanOrEqual(844)
 
-  await page.goto(`${address()}/visits/${visit}/findings/new?station=field&slope=${slopes[0]}`)
+  await open(page, `/visits/${visit}/findings/new?station=field&slope=${slopes[0]}`)
   await page.getByLabel(/two letters/).fill('missing shingles')
   await page.getByRole('button', { name: 'Missing or torn shingles' }).tap()
   const amount = page.getByLabel('How much')

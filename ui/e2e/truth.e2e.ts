@@ -7,6 +7,7 @@ import {
   makeVisit,
   newId,
   onPhone,
+  open,
   sendFacts,
   serverVisit,
   shingle,
@@ -60,8 +61,10 @@ test('while the core loads, nothing recorded is called missing', async ({ page }
     await held
     await route.continue()
   })
+  // The server, which would answer in the meantime, is out of reach for questions as well.
+  await context.route('**/api/compute/**', (route) => route.abort())
   const other = await context.newPage()
-  await other.goto(`${address()}/properties/${ids.property}`)
+  await open(other, `/properties/${ids.property}`)
   await expect(other.getByText('laminated shingles')).toBeVisible()
   await expect(other.getByText(/calculating the size/)).toBeVisible()
   await expect(other.getByText('Covering not recorded')).toBeHidden()
@@ -86,7 +89,7 @@ test('home, the property and the visit give one figure, with its date', async ({
     .getByRole('img', { name: /years behind/ })
     .first()
     .getAttribute('aria-label')
-  await page.goto(`${address()}${visit}/life`)
+  await open(page, `${visit}/life`)
   const onVisit = await page
     .getByRole('img', { name: /years behind/ })
     .first()
@@ -97,14 +100,14 @@ test('home, the property and the visit give one figure, with its date', async ({
 test('one’s own changes are no news; another’s are', async ({ browser, page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'News House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/walk?station=edges`)
+  await open(page, `/visits/${ids.visit}/walk?station=edges`)
   await page.getByRole('button', { name: /^Inspected, Slope A$/ }).click()
   await allSent(page)
   await expect(page.getByText(/arrived from/)).toBeHidden()
   const context = await browser.newContext()
   const osric = await context.newPage()
   await signIn(osric, 'Osric Fennimore')
-  await osric.goto(`${address()}/visits/${ids.visit}/walk?station=field`)
+  await open(osric, `/visits/${ids.visit}/walk?station=field`)
   await osric.getByRole('button', { name: /^Inspected, Slope A$/ }).click()
   await expect(page.getByText(/1 change arrived from osric/)).toBeVisible()
   await context.close()
@@ -132,7 +135,7 @@ test('a further slope begins with the covering of the last, and the same finding
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Twin House', [shingle('A', 'south'), shingle('B', 'north')])
-  await page.goto(`${address()}/properties/${ids.property}`)
+  await open(page, `/properties/${ids.property}`)
   await page.getByRole('button', { name: 'Add a slope' }).click()
   await expect(page.getByLabel('Installed in, or from')).toHaveValue('2012')
   await expect(page.getByLabel('Source of the year')).toHaveValue('permit')
@@ -154,7 +157,7 @@ test('a further slope begins with the covering of the last, and the same finding
 test('a visit for solar asks about solar', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Sunny House', [shingle('A', 'south')], { purpose: 'solar' })
-  await page.goto(`${address()}/visits/${ids.visit}/life/lasts`)
+  await open(page, `/visits/${ids.visit}/life/lasts`)
   await expect(page.getByText('Will it last 25 years?')).toBeVisible()
 })
 
@@ -215,7 +218,7 @@ test('a finding that this rule book does not know stands as recorded until it is
     extent: 'onePlace',
   }
   await sendFacts(page, [['finding', finding]])
-  await page.goto(`${address()}/visits/${ids.visit}/work`)
+  await open(page, `/visits/${ids.visit}/work`)
   const item = page.getByRole('link', { name: 'Have the finding recorded as “seam clip fatigue” evaluated' })
   await expect(page.getByText('The rule book has no condition “seam clip fatigue”.')).toBeVisible()
   await item.click()

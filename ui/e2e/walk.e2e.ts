@@ -12,6 +12,7 @@ import {
   findProperty,
   makeVisit,
   onPhone,
+  open,
   photo,
   serverVisit,
   shingle,
@@ -21,14 +22,14 @@ import {
 const stations = (page: Page) => page.getByRole('navigation', { name: 'Stations' })
 
 async function openWalk(page: Page, visit: string, station: string) {
-  await page.goto(`${address()}/visits/${visit}/walk?station=${station}`)
+  await open(page, `/visits/${visit}/walk?station=${station}`)
   await expect(stations(page)).toBeVisible()
 }
 
 test('before the climb: why, the owner’s answers, the ladder, the weather and the agenda', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Beacon House', [shingle('A', 'south')])
-  await page.goto(`${address()}/visits/${ids.visit}/before`)
+  await open(page, `/visits/${ids.visit}/before`)
   await chooseKey(page, 'Purpose of the visit', 'Leak')
   await expect(page.getByRole('group', { name: 'Walk' }).getByRole('radio', { name: 'Leak call' })).toBeChecked()
   await chooseKey(page, 'Purpose of the visit', 'Damage claim')
@@ -188,7 +189,7 @@ test('speech held on a finding offline waits in the inbox until it is worded', a
   const box = (await key.boundingBox()) as { x: number; y: number; width: number; height: number }
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
-  await page.waitForTimeout(1600)
+  await page.waitForTimeout(2600)
   await page.mouse.up()
   await expect(page.getByText('Saved: write it up in the inbox.')).toBeVisible()
   await page.getByRole('link', { name: /^Inbox/ }).tap()
@@ -215,7 +216,7 @@ test('a check of new work: picked courses make the rate, findings the punch list
     walk: 'new-work',
     purpose: 'installerCheck',
   })
-  await page.goto(`${address()}/visits/${ids.visit}/check`)
+  await open(page, `/visits/${ids.visit}/check`)
   await page.getByLabel('Courses on slope A').fill('38')
   await page.getByRole('button', { name: 'Select courses' }).click()
   await expect(page.getByText('0 of 10 preselected courses checked')).toBeVisible()

@@ -6,17 +6,19 @@ namespace Kalpa.Reports.Printing;
 public sealed class PrintingException(string message, Exception? cause = null) : Exception(message, cause);
 
 /// <summary>
-/// Prints a page to PDF with Debian's Chromium: no scripts, every request refused but inlined data, one page at a time, with a limit on waiting.
+/// Prints a page to PDF with Debian's Chromium, the build without windows: no scripts, every request refused but inlined data, one page at a time, with a limit on waiting.
 /// The browser is started at the first page and kept.
 /// </summary>
 public sealed class PdfPrinter : IAsyncDisposable
 {
-    private const string Chromium = "/usr/bin/chromium";
+    private const string Chromium = "/usr/bin/chromium-headless-shell";
     private const float PatienceMilliseconds = 60_000;
 
     private static readonly string[] Arguments =
     [
         "--no-sandbox",
+        // Letters keep their own widths on paper: by default this build fits them to the pixels of a screen.
+        "--font-render-hinting=none",
         "--disable-gpu",
         "--disable-quic",
         "--no-first-run",
@@ -84,7 +86,7 @@ public sealed class PdfPrinter : IAsyncDisposable
         }
         if (!File.Exists(Chromium))
         {
-            throw new PrintingException($"Chromium is not at {Chromium}. Install it with: apt-get install chromium");
+            throw new PrintingException($"Chromium is not at {Chromium}. Install it with: apt-get install chromium-headless-shell");
         }
         playwright ??= await Playwright.CreateAsync();
         browser = await playwright.Chromium.LaunchAsync(

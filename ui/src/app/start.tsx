@@ -6,6 +6,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { ApiError } from '../api/client'
+import { serverCore } from '../api/serverCore'
+import { askMeanwhile } from '../core/core'
 import './app.css'
 import { App } from './App'
 import { keepOffline } from './keepOffline'
@@ -14,6 +16,7 @@ import { applyTheme, storedTheme } from './themeChoice'
 
 applyTheme(storedTheme())
 keepOffline()
+askMeanwhile(serverCore)
 
 // Styles made at run time carry the page's nonce; without it the content security policy refuses them.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content

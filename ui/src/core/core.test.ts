@@ -72,3 +72,53 @@ describe('a core that breaks down', () => {
     expect(started).toHaveLength(1)
   })
 })
+
+describe('a page whose core is still starting', () => {
+  afterEach(() => {
+    vi.unstubAllGlobals()
+    vi.resetModules()
+    vi.useRealTimers()
+  })
+  const question = { text: '5', unit: 'length', bareUnit: 'inch' } as const
+
+  it('takes what the server answers, gets its core going a moment later, and asks the server no more', async () => {
+    vi.useFakeTimers()
+    const asked: string[] = []
+    const answer = (q: Asked) => {
+      asked.push(q.method)
+      return { result: '{"answer":{"value":5}}' }
+    }
+    const started = workers([answer, answer])
+    const { askMeanwhile, compute } = await import('./core')
+    const { coreBook } = await import('./coreBook')
+    const server = vi.fn(async () => '{"value":5,"bookHash":"of the server","bookVersion":"1"}')
+    askMeanwhile(server)
+    expect(await compute('parse-measure', question)).toMatchObject({ value: 5, bookHash: 'of the server' })
+    expect(started).toHaveLength(0)
+    // Only this page's core tells what book it judges by.
+    expect(coreBook()).toBeNull()
+    await vi.advanceTimersByTimeAsync(2000)
+    expect(asked).toEqual(['parse-measure'])
+    expect(await compute('parse-measure', question)).toEqual({ value: 5 })
+    expect(server).toHaveBeenCalledTimes(1)
+  })
+
+  it('starts its core at once where the server has no answer', async () => {
+    vi.useFakeTimers()
+    workers([() => ({ result: '{"answer":{"value":5}}' })])
+    const { askMeanwhile, compute } = await import('./core')
+    askMeanwhile(async () => undefined)
+    // No timer runs: the answer came without the head start.
+    expect(await compute('parse-measure', question)).toEqual({ value: 5 })
+  })
+
+  it('waits for no server without a connection', async () => {
+    vi.useFakeTimers()
+    vi.stubGlobal('navigator', { onLine: false })
+    const started = workers([() => ({ result: '{"answer":{"value":5}}' })])
+    const { askMeanwhile, compute } = await import('./core')
+    askMeanwhile(() => new Promise(() => undefined))
+    expect(await compute('parse-measure', question)).toEqual({ value: 5 })
+    expect(started).toHaveLength(1)
+  })
+})

@@ -30,6 +30,20 @@ type Job = {
   signal?: AbortSignal
   settle: (reply: Reply) => void
   askedAgain?: boolean
+  /** Answered by the server meanwhile: nobody waits for it, and it is run only to get the core going. */
+  answered?: boolean
+}
+
+/** Runs a method elsewhere, by the same core and the same rule book: its answer, or nothing when that cannot be had. */
+type Elsewhere = (method: Method, json: string, signal?: AbortSignal) => Promise<string | undefined>
+
+let elsewhere: Elsewhere | undefined
+/** What this page's core has answered once. The first time it meets every line of a method anew, which takes it seconds. */
+const answeredOnce = new Set<Method>()
+
+/** Whom to ask beside the core of this page until that has answered a method once. */
+export function askMeanwhile(ask: Elsewhere) {
+  elsewhere = ask
 }
 
 let worker: Worker | undefined
@@ -53,6 +67,7 @@ function start() {
     } else if (done?.id === data.id) {
       // The bench reads when each kind of answer first came.
       performance.mark(`kalpa-core-${done.method}`)
+      if (data.result !== undefined) answeredOnce.add(done.method)
       done.settle(data)
     }
     next()
@@ -60,30 +75,50 @@ function start() {
   return started
 }
 
+/** How long the page has the processor to itself while others answer: a starting core takes it for seconds. */
+const headStartMs = 1500
+
+let headStart: ReturnType<typeof setTimeout> | undefined
+
 /** Starts the core before anything is asked of it. */
 export function startCore() {
+  clearTimeout(headStart)
+  headStart = undefined
   worker ??= start()
+}
+
+/** Starts the core for a question: at once, or a moment later where somebody else is asked as well. */
+function startSoon() {
+  if (!elsewhere || !navigator.onLine) startCore()
+  else
+    headStart ??= setTimeout(() => {
+      startCore()
+      next()
+    }, headStartMs)
 }
 
 /** What takes the core a moment and somebody's finger waits for; whole judgements come after. */
 const quick: ReadonlySet<Method> = new Set<Method>(['parse-measure', 'verdict'])
 
 const take = () => {
-  const at = queue.findIndex((job) => quick.has(job.method))
+  let at = queue.findIndex((job) => quick.has(job.method) && !job.answered)
+  if (at < 0) at = queue.findIndex((job) => !job.answered)
   return queue.splice(Math.max(at, 0), 1)[0]
 }
 
 /** One question at a time: what nobody waits for any more is never asked, so taps do not queue up behind old judgements. */
 function next() {
-  if (running) return
+  if (running || queue.length === 0) return
+  if (!worker) startSoon()
+  if (!worker) return
   for (let job = take(); job; job = take()) {
     if (job.signal?.aborted) {
       job.settle({ id: job.id, failure: 'The answer is no longer needed.' })
       continue
     }
+    if (job.answered && answeredOnce.has(job.method)) continue
     running = job
-    startCore()
-    worker?.postMessage({ id: job.id, method: job.method, json: job.json })
+    worker.postMessage({ id: job.id, method: job.method, json: job.json })
     return
   }
 }
@@ -104,20 +139,36 @@ export function readResult<T>(result: string): T {
 /** Runs a method of the core in the browser: the same answer as the server's, without asking it. */
 export function compute<M extends Method>(method: M, input: Asked<M>, signal?: AbortSignal): Promise<Answered<M>> {
   return new Promise((resolve, reject) => {
-    const settle = ({ result, failure }: Reply) => {
+    const json = JSON.stringify(input)
+    const settle = ({ result, failure }: Reply, ours = true) => {
       if (result === undefined) {
         reject(new CoreError('core.failed', null, failure ?? 'The core did not answer.'))
         return
       }
       try {
         const answer = readResult<Answered<M>>(result)
-        noteBook(answer)
+        if (ours) noteBook(answer)
         resolve(answer)
       } catch (error) {
         reject(error)
       }
     }
-    queue.push({ id: ++lastId, method, json: JSON.stringify(input), signal, settle })
+    const job: Job = { id: ++lastId, method, json, signal, settle }
+    queue.push(job)
     next()
+    if (answeredOnce.has(method)) return
+    void elsewhere?.(method, json, signal).then((answer) => {
+      if (answer === undefined) {
+        // Nobody else has it: the core of this page is wanted now.
+        startCore()
+        next()
+        return
+      }
+      if (answeredOnce.has(method)) return
+      performance.mark(`kalpa-core-${method}`)
+      job.answered = true
+      // Not the book of this page's core: what that is only its own answers tell.
+      settle({ id: job.id, result: `{"answer":${answer}}` }, false)
+    })
   })
 }

@@ -1,6 +1,7 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core;
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Rules;
 using Kalpa.Server.SetUp;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -56,6 +57,8 @@ public static class ComputeEndpoints
                 var where = problem.Field is null ? "" : $" (at {problem.Field})";
                 return Refused(problem.Code, problem.Text + where);
             }
+            // A page whose own core is still starting takes the answer only if that would give the same.
+            request.HttpContext.Response.Headers[JudgesBy] = $"{book.Hash} {Assessor.MethodVersion}";
             return TypedResults.Content(result.Json, MediaTypeNames.Application.Json);
         }
         catch (Exception exception) when (exception is not WorkStoppedException)
@@ -70,6 +73,9 @@ public static class ComputeEndpoints
             );
         }
     }
+
+    /// <summary>The header that names what the answer was judged by: the hash of the rule book and the version of the method.</summary>
+    public const string JudgesBy = "X-Kalpa-Judges-By";
 
     /// <summary>The code of an input that broke a method: a fault of ours.</summary>
     public const string NotComputable = "compute.not-computable";
