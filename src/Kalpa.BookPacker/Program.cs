@@ -62,6 +62,7 @@ Section[] sections =
     new("renewals", "kind"),
     new("allowances", "key", Groups: "conditions"),
     new("prices", "key"),
+    new("deferrals", "key", Groups: "conditions"),
     new("versions", "version"),
 ];
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
+using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Monitoring;
@@ -175,7 +176,8 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// for a permanent one; <paramref name="Quantities"/>: what it takes, null where the rule book has no recipe; <paramref name="Interim"/>: what keeps water out until
 /// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
 /// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded;
-/// <paramref name="Temporary"/>: it only keeps water out until its section is renewed.
+/// <paramref name="Temporary"/>: it only keeps water out until its section is renewed; <paramref name="IfLeft"/>: what follows if it is left undone, null where
+/// the rule book does not know or it is not put off.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -203,7 +205,8 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Photos = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Temporary = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Temporary = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DeferralAnswer? IfLeft = null
 )
 {
     /// <summary>Whether the covering of a section is renewed by it.</summary>

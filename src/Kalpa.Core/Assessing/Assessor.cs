@@ -1,5 +1,6 @@
 using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
+using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
@@ -20,7 +21,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "13";
+    public const string MethodVersion = "14";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -52,6 +53,13 @@ public static class Assessor
             input,
             WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned),
             findings
+        );
+        work = Deferrals.Of(
+            book,
+            input,
+            work,
+            findings,
+            book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices
         );
         (work, var replies) = OwnerReplies.Of(work, input.Records?.OwnerReplies);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));

@@ -31,6 +31,11 @@ public static class JointPoints
     private const double HighAt = 0.9;
     private const int Bits = 8;
 
+    /// <summary>Of a range that is flat below a tenth and above nine tenths, and straight between: 0.1 of the end and half of 0.4 on either side.</summary>
+    private const double TailWeight = 0.3;
+
+    private const double MiddleWeight = 0.4;
+
     /// <summary>For each dimension after the first: the coefficients of its primitive polynomial as bits, and its first odd numbers.</summary>
     private static readonly (int Polynomial, int[] First)[] Directions =
     [
@@ -59,6 +64,9 @@ public static class JointPoints
         }
         return points;
     }
+
+    /// <summary>The mean of a range by that rule.</summary>
+    public static double MeanOf(Spread range) => (TailWeight * (range.Low + range.High)) + (MiddleWeight * range.Likely);
 
     /// <summary>Where each point lies in the dimension of a driver, between 0 and 1.</summary>
     public static IReadOnlyList<double> Shares(CostDriver driver) => Drawn[(int)driver];

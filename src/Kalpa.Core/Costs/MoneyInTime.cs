@@ -28,7 +28,9 @@ public readonly record struct MoneyInTime(double Interest, double Growth)
             terms?.Years ?? UsualYears,
             terms?.InterestPercent ?? UsualInterest,
             terms?.PriceGrowthPercent ?? UsualGrowth,
-            terms?.WorthLeftPercent ?? UsualWorthLeft
+            terms?.WorthLeftPercent ?? UsualWorthLeft,
+            terms?.WorkmanshipYears,
+            terms?.ManufacturerYears
         );
 
     public static MoneyInTime Of(OwnerTerms filled) =>

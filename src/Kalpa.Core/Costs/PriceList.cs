@@ -23,6 +23,7 @@ internal sealed class PriceList
     private readonly Dictionary<(string Item, string Unit), HeldPrice> byItem = [];
     private readonly Dictionary<string, HeldPrice> byCovering = new(StringComparer.Ordinal);
     private readonly Dictionary<PriceKind, HeldPrice> byKind = [];
+    private readonly Dictionary<string, HeldPrice> damage = new(StringComparer.Ordinal);
 
     public PriceList(RuleBook book, FirmRulesFact? firm)
     {
@@ -35,6 +36,10 @@ internal sealed class PriceList
                 ? new HeldPrice(row, new Spread(set.Low, set.Likely, set.High), false)
                 : new HeldPrice(row, Spread.Of(row.Range), true);
             byKind.TryAdd(row.Kind, held);
+            if (row.Kind == PriceKind.Damage)
+            {
+                damage[row.Key] = held;
+            }
             foreach (var item in row.Items ?? [])
             {
                 byItem[(item, row.Unit)] = held;
@@ -47,6 +52,9 @@ internal sealed class PriceList
     }
 
     public HeldPrice Of(PriceKind kind) => byKind[kind];
+
+    /// <summary>A case of damage, by the key of its row.</summary>
+    public HeldPrice OfDamage(string key) => damage[key];
 
     public HeldPrice? Of(Allowance allowance) => byItem.GetValueOrDefault((allowance.Item, One(allowance.Unit)));
 

@@ -139,7 +139,9 @@ internal static class WorkCosts
 
     private static Rates RatesOf(PriceList prices)
     {
-        var all = Enum.GetValues<PriceKind>().Where(kind => kind != PriceKind.Material).ToDictionary(kind => kind, prices.Of);
+        var all = Enum.GetValues<PriceKind>()
+            .Where(kind => kind is not (PriceKind.Material or PriceKind.Damage))
+            .ToDictionary(kind => kind, prices.Of);
         double[] Points(CostDriver driver, PriceKind kind) => JointPoints.Of(driver, all[kind].Range);
         return new Rates(
             Points(CostDriver.Rate, PriceKind.Labor),

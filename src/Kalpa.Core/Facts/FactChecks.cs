@@ -26,6 +26,10 @@ public static class FactChecks
 
     /// <summary>A row of buildings walked in a day, and then some.</summary>
     private const int MostRoofs = 50;
+
+    /// <summary>Longer than any manufacturer promises.</summary>
+    private const int MostWarrantyYears = 100;
+
     private const int MostYearsAhead = 60;
     private const int MostRate = 30;
 
@@ -163,6 +167,11 @@ public static class FactChecks
         found.If(terms?.Years is < 1 or > MostYearsAhead, "terms.years", $"Years to look ahead: 1 to {MostYearsAhead}.");
         found.If(!IsRate(terms?.InterestPercent, MostRate), "terms.interest", $"Interest: 0% to {MostRate}% a year.");
         found.If(!IsRate(terms?.PriceGrowthPercent, MostRate), "terms.growth", $"Price growth: 0% to {MostRate}% a year.");
+        found.If(
+            terms is { WorkmanshipYears: < 0 or > MostWarrantyYears } or { ManufacturerYears: < 0 or > MostWarrantyYears },
+            "terms.warranty",
+            $"Years of warranty: 0 to {MostWarrantyYears}."
+        );
         found.If(!IsRate(terms?.WorthLeftPercent, 100), "terms.worth", "Worth left at the end: 0% to 100%.");
     }
 

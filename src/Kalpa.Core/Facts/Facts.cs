@@ -133,13 +133,15 @@ public sealed record Commission(
 
 /// <summary>
 /// Years the owner looks ahead, percent a year of interest and of growth of prices, and percent of what a covering is still worth that counts at the end; null: the
-/// usual.
+/// usual. Years of warranty on new work, as bids or the manufacturer state them; null: not entered.
 /// </summary>
 public sealed record OwnerTerms(
     int? Years = null,
     double? InterestPercent = null,
     double? PriceGrowthPercent = null,
-    double? WorthLeftPercent = null
+    double? WorthLeftPercent = null,
+    int? WorkmanshipYears = null,
+    int? ManufacturerYears = null
 );
 
 /// <summary>A slope at a station (or a station of the whole roof, without slope) looked at, or excused with a reason.</summary>

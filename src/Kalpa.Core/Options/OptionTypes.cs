@@ -28,7 +28,7 @@ public sealed record OptionJob(string Title, string Place, string Cost);
 /// <summary>
 /// One way to go on with the roof. <paramref name="Today"/>: what is paid within the year; <paramref name="Over"/>: what all of it costs over the owner's years in
 /// today's money, with later re-roofs and expected damage, less what is left at the end; <paramref name="PerYear"/>: the same as equal amounts a year;
-/// <paramref name="Years"/>: until the next re-roof after what is done now. <paramref name="Planned"/>: what the plan of work of this roof says.
+/// <paramref name="Years"/>: until the next re-roof after what is done now. <paramref name="Planned"/>: what the plan of work of this roof says; <paramref name="Warranty"/>: what is warranted and how long, as it was entered.
 /// </summary>
 public sealed record RoofOption(
     OptionKind Kind,
@@ -42,7 +42,8 @@ public sealed record RoofOption(
     IReadOnlyList<OptionJob> Jobs,
     IReadOnlyList<string> Later,
     IReadOnlyList<string> Undone,
-    string UndoneWords
+    string UndoneWords,
+    string Warranty
 );
 
 /// <summary>

@@ -12,7 +12,20 @@ namespace Kalpa.Core.Options;
 internal sealed record Chain(PricedSection Section, double[] First, bool Waits);
 
 /// <summary>A job that is left though it is due, with its price at each point; nothing where none is known.</summary>
-internal sealed record UndoneJob(WorkItem Item, double[]? Price);
+internal sealed record UndoneJob(WorkItem Item, double[]? Price)
+{
+    /// <summary>Damage to be expected in so many years, in today's money: by the stages that follow, where they are known, else at the rate of the first year.</summary>
+    public double Damage(MoneyInTime money, double years)
+    {
+        if (Item.IfLeft?.Expected is not { } stages)
+        {
+            return (Item.LossLow + Item.LossHigh) / 2 * money.Flow(years);
+        }
+        var whole = Math.Min((int)years, stages.Count);
+        double By(int year) => year == 0 ? 0 : stages[year - 1];
+        return whole >= stages.Count ? stages[^1] : By(whole) + ((years - whole) * (By(whole + 1) - By(whole)));
+    }
+}
 
 /// <summary>An option with what its costs over the years are made of, and those at the joint points.</summary>
 internal sealed record WeighedOption(
@@ -26,7 +39,6 @@ internal sealed record WeighedOption(
 /// <summary>What one way of renewing costs now and over the owner's years.</summary>
 internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
 {
-    private const double Half = 0.5;
     private const double Percent = 100;
 
     private readonly MoneyInTime money = MoneyInTime.Of(terms);
@@ -87,7 +99,8 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
                     .. OptionWords.Waiting("When other work is done there", waiting[false]),
                 ],
                 [.. undone.Select(w => w.Item.Title)],
-                OptionWords.Undone(undone)
+                OptionWords.Undone(undone),
+                OptionWords.Warranty(terms, renews: first.Sections.Count > later.Count)
             ),
             today,
             chains,
@@ -106,7 +119,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
             // Until the renewal that includes it; else until a crew is on the roof again, and paid then.
             var with = chains.FirstOrDefault(c => c.Section.Includes(job.Item));
             var until = Math.Min(years, with is not null ? First(with, at) : chains.Min(c => First(c, at)));
-            var damage = (job.Item.LossLow + job.Item.LossHigh) * Half * money.Flow(until);
+            var damage = job.Damage(money, until);
             return with is not null || until >= years || job.Price is null ? damage : damage + (job.Price[at] * money.Today(until));
         }
         return WorkCosts.Each(at =>
@@ -119,7 +132,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
     private List<UndoneJob> UndoneOf(IReadOnlyList<WorkItem> left)
     {
         var prices = plans.PricesOf(left);
-        return [.. left.Select(w => new UndoneJob(w, prices.GetValueOrDefault(w.Number)?.Total))];
+        return [.. plans.IfLeft(left).Select(w => new UndoneJob(w, prices.GetValueOrDefault(w.Number)?.Total))];
     }
 
     private static YearsLeft YearsOf(double[] drawn)

@@ -13,6 +13,10 @@ namespace Kalpa.Core.Options;
 internal static class OptionWords
 {
     private const double Percent = 100;
+
+    /// <summary>Of so many jobs it is told what follows if they are left: the first ones tell enough.</summary>
+    private const int JobsTold = 3;
+
     private const int Tenths = 10;
 
     public static string Verb(IEnumerable<RoofDecision> decisions)
@@ -45,6 +49,15 @@ internal static class OptionWords
         return undone.Count == 0 ? ""
             : high > 0 ? $"{jobs} until the next re-roof; expected damage until then {Sentences.Money(low, high)} a year."
             : $"{jobs} until the next re-roof.";
+    }
+
+    /// <summary>A manufacturer stands behind a covering, not behind a repair of an old one.</summary>
+    public static string Warranty(OwnerTerms terms, bool renews)
+    {
+        static string Of(string whose, int? years) => years is { } n ? $"{whose} {Sentences.Count(n, "year")}" : $"{whose} not entered";
+        return !renews ? "On repairs the roofer’s workmanship only, none on the covering."
+            : terms is { WorkmanshipYears: null, ManufacturerYears: null } ? "On what is renewed now: not entered. Take it from the bids."
+            : $"On what is renewed now: {Of("workmanship", terms.WorkmanshipYears)}, {Of("manufacturer’s", terms.ManufacturerYears)}.";
     }
 
     public static string Compared(List<WeighedOption> weighed, int years)
@@ -90,6 +103,7 @@ internal static class OptionWords
             danger.Count > 0
                 ? $"{(danger.Count == 1 ? "Job" : "Jobs")} {Sentences.List(danger)} {(danger.Count == 1 ? "is a danger" : "are dangers")} to people: no figure is put on that, and no option leaves it out."
                 : "",
+            .. work.Where(w => w.IfLeft is not null).Take(JobsTold).Select(w => $"Job {w.Number}: {Sentences.Lower(w.IfLeft!.Words)}"),
         ];
         return string.Join(' ', said.Where(s => s.Length > 0));
     }

@@ -1,5 +1,6 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Costs;
+using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.PlanOfWork;
@@ -155,6 +156,14 @@ internal sealed class RenewalPlans
         var (jobs, rests) = WorkCosts.Priced(book, Input, work);
         Examples = Math.Max(Examples, rests);
         return jobs;
+    }
+
+    /// <summary>Jobs with what follows if they are left.</summary>
+    public IReadOnlyList<WorkItem> IfLeft(IReadOnlyList<WorkItem> work)
+    {
+        var with = Deferrals.Of(book, Input, work, Judged.Findings, priced: true);
+        Examples = Math.Max(Examples, with.Sum(w => w.IfLeft?.Examples ?? 0));
+        return with;
     }
 
     private static bool IsDecided(RoofDecision decision) =>

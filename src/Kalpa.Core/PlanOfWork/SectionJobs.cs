@@ -75,7 +75,9 @@ internal static class SectionJobs
         var beware = on.Select(s => Assessor.CoveringCaution(book, input, s.SlopeId)).Where(c => c.Length > 0).Distinct();
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
-        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. steps, .. withIt.Distinct()]) with
+        var ids = decision.SlopeIds.ToHashSet();
+        IEnumerable<string> tearOff = kind == WorkKind.Reroof ? [Recovering.Step(book, input, ids)] : [];
+        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. tearOff, .. steps, .. withIt.Distinct()]) with
         {
             Included = section.Included,
         };

@@ -16,9 +16,6 @@ internal static class SectionQuantities
     /// <summary>Labor-hours a square for every further layer to tear off (from memory).</summary>
     private static readonly Spread FurtherLayer = new(.5, .7, 1.2);
 
-    /// <summary>A second layer under the covering, or more of them, as findings say.</summary>
-    private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
-
     /// <param name="rebuilt">Whether the covering does not suit the slope, so that something else comes in its place.</param>
     public static JobQuantities Of(RuleBook book, RoofDecision decision, AssessInput input, PlannedRoof planned, bool rebuilt)
     {
@@ -37,7 +34,7 @@ internal static class SectionQuantities
         var renewal = kind is null ? null : book.FindRenewal(kind.Kind);
         var relay = decision.Action == RoofAction.Relay;
         var squares = Quantise.Area(sizes.Sum(s => s!.Squares));
-        var layers = Layers(input, decision);
+        var layers = Recovering.Layers(input, decision.SlopeIds.ToHashSet());
         List<string> assumed = [];
         var lines = planned.TakeOffOf(
             decision.SlopeIds.ToHashSet(),
@@ -86,14 +83,6 @@ internal static class SectionQuantities
         var floor = slopes.Zip(sizes).Where(s => s.First.Under == Under.Attic).Sum(s => s.Second!.PlanAreaSquareFeet);
         return floor > 0 ? AtticVents.Of(floor) : null;
     }
-
-    /// <summary>As findings on the section say; one until somebody has looked at the edge.</summary>
-    private static int Layers(AssessInput input, RoofDecision decision) =>
-        input
-            .Findings.Where(f => SecondLayer.Contains(f.Condition) && (f.SlopeId is not { } id || decision.SlopeIds.Contains(id)))
-            .Select(f => f.Condition == "layers-many" && f.Measure is { Value: > 1 } counted ? (int)counted.Value : 2)
-            .DefaultIfEmpty(1)
-            .Max();
 
     private static List<TakeOffLine> Coarse(Covering? kind, double squares, List<string> assumed)
     {

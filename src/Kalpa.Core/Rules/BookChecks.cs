@@ -53,6 +53,7 @@ public static class BookChecks
             .. book.Stops.SelectMany(s => Stop(book, s)),
             .. RecipeChecks.Of(book),
             .. PriceChecks.Of(book),
+            .. DeferralChecks.Of(book),
             .. Versions(book),
             .. Retired(book),
             .. book

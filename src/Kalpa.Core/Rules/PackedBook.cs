@@ -104,4 +104,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(Renewal))]
 [JsonSerializable(typeof(WoodSign))]
 [JsonSerializable(typeof(Price))]
+[JsonSerializable(typeof(DeferralChain))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

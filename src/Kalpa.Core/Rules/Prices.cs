@@ -27,6 +27,9 @@ public enum PriceKind
 
     /// <summary>A factor on everything.</summary>
     Region,
+
+    /// <summary>A case of damage that follows when work is left undone: overhead and tax are in it.</summary>
+    Damage,
 }
 
 /// <summary>
@@ -69,7 +72,7 @@ internal static class PriceChecks
                 .Where(p => book.FindCovering(p.kind) is null)
                 .Select(p => $"price {p.Key}: {p.kind} is no covering of the rule book"),
             .. Enum.GetValues<PriceKind>()
-                .Where(kind => kind != PriceKind.Material && book.Prices.Count(p => p.Kind == kind) != 1)
+                .Where(kind => kind is not (PriceKind.Material or PriceKind.Damage) && book.Prices.Count(p => p.Kind == kind) != 1)
                 .Select(kind => $"prices: needs one row for {kind}"),
         ];
 }

@@ -33,6 +33,7 @@ public sealed class RuleBook
     private readonly BookSection<Renewal> renewals;
     private readonly BookSection<WoodSign> woodSigns;
     private readonly BookSection<Price> prices;
+    private readonly BookSection<DeferralChain> deferrals;
 
     private RuleBook(PackedBook book)
     {
@@ -61,6 +62,7 @@ public sealed class RuleBook
         renewals = Section("renewals", static () => KnowledgeJson.Default.Renewal);
         woodSigns = Section("allowances", static () => KnowledgeJson.Default.WoodSign);
         prices = Section("prices", static () => KnowledgeJson.Default.Price);
+        deferrals = Section("deferrals", static () => KnowledgeJson.Default.DeferralChain);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -92,6 +94,7 @@ public sealed class RuleBook
         renewals = shipped.renewals;
         woodSigns = shipped.woodSigns;
         prices = shipped.prices;
+        deferrals = shipped.deferrals;
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -147,6 +150,9 @@ public sealed class RuleBook
     public IReadOnlyList<CauseEffect> Links => links;
 
     public IReadOnlyList<CauseEffect> LinksTo(string effect) => links.In(effect);
+
+    /// <summary>What follows when work is left undone.</summary>
+    public IReadOnlyList<DeferralChain> DeferralChains => deferrals;
 
     /// <summary>What ends repair of a slope.</summary>
     public IReadOnlyList<RepairStop> Stops => stops;

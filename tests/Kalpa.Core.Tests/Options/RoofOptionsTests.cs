@@ -30,7 +30,8 @@ public class RoofOptionsTests
             At("call-out", 0),
             At("covering-standing-seam", square),
             At("shingle-bundle", square / 3),
-            At("pipe-boot", boot)
+            At("pipe-boot", boot),
+            At("damage-sheathing", 1_600)
         );
 
     private static SlopeFact Taped(SlopeFact slope) =>
@@ -194,6 +195,39 @@ public class RoofOptionsTests
         );
     }
 
+    /// <summary>A manufacturer stands behind a new covering, and nobody behind an old one.</summary>
+    [Theory]
+    [InlineData(null, null, "On what is renewed now: not entered. Take it from the bids.")]
+    [InlineData(10, 30, "On what is renewed now: workmanship 10 years, manufacturer’s 30 years.")]
+    [InlineData(1, null, "On what is renewed now: workmanship 1 year, manufacturer’s not entered.")]
+    [InlineData(null, 25, "On what is renewed now: workmanship not entered, manufacturer’s 25 years.")]
+    public void Each_option_says_what_is_warranted(int? workmanship, int? manufacturer, string words)
+    {
+        var terms = new OwnerTerms(WorkmanshipYears: workmanship, ManufacturerYears: manufacturer);
+        var answer = Of(OneSlope(6, Plain(10, 50), terms));
+        Of(answer, OptionKind.All).Warranty.ShouldBe(words);
+        Of(answer, OptionKind.Repair).Warranty.ShouldBe("On repairs the roofer’s workmanship only, none on the covering.");
+        (answer.Terms.WorkmanshipYears, answer.Terms.ManufacturerYears).ShouldBe((workmanship, manufacturer));
+    }
+
+    /// <summary>What is left is counted by the stages that follow: doubled prices of damage double what leaving adds, and none adds nothing.</summary>
+    [Fact]
+    public void What_is_left_costs_the_damage_that_follows()
+    {
+        double Adds(double sheathing)
+        {
+            var step = Roof.Found("kickout-missing") with { SlopeId = A.Id, Place = "porch", Outcome = FindingOutcome.Mend };
+            var firm = Firm(At("covering-standing-seam", 10), At("pipe-boot", 50), At("damage-sheathing", sheathing));
+            var input = OneSlope(6, firm, new OwnerTerms(20, 0, 0, 0));
+            var answer = Of(input with { Findings = [.. input.Findings, step] });
+            var urgent = Of(answer, OptionKind.Urgent);
+            return urgent.Over.Mean - urgent.Today.Mean;
+        }
+        var (none, once, twice) = (Adds(0), Adds(1_000), Adds(2_000));
+        once.ShouldBeGreaterThan(none + 500);
+        (twice - none).ShouldBe(2 * (once - none), 2);
+    }
+
     /// <summary>
     /// What another trade does is not done with the re-roof: a crown left now is paid for when a crew is next there. A nail of the field goes with the re-roof, and its price
     /// counts nowhere.
@@ -333,6 +367,19 @@ public class RoofOptionsTests
         {
             Commission = new Commission(CommissionPurpose.Condition, Terms: new OwnerTerms(years, interest, growth, worth)),
         };
+        FactChecks.Of(visit, Book).Select(p => p.Code).ShouldBe(code is null ? [] : [code]);
+    }
+
+    [Theory]
+    [InlineData(0, 100, null)]
+    [InlineData(-1, null, "terms.warranty")]
+    [InlineData(101, null, "terms.warranty")]
+    [InlineData(null, -1, "terms.warranty")]
+    [InlineData(null, 101, "terms.warranty")]
+    public void Years_of_warranty_that_cannot_be_are_refused(int? workmanship, int? manufacturer, string? code)
+    {
+        var terms = new OwnerTerms(WorkmanshipYears: workmanship, ManufacturerYears: manufacturer);
+        var visit = Roof.Visit with { Commission = new Commission(CommissionPurpose.Condition, Terms: terms) };
         FactChecks.Of(visit, Book).Select(p => p.Code).ShouldBe(code is null ? [] : [code]);
     }
 

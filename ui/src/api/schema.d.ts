@@ -2316,6 +2316,35 @@ export interface components {
             /** @default false */
             excuses: boolean;
         };
+        /**
+         * @description What is likely to follow if a job is left for Years years, and after the first Early of them. Cost: what it is
+         *     expected to cost in today's money, in words beside what the job costs now; null where the inspection gives no prices; Examples: so many of the
+         *     prices are still the shipped examples.
+         */
+        DeferralAnswer: {
+            stages: components["schemas"]["DeferralStageAnswer"][];
+            /** Format: int32 */
+            early: number;
+            /** Format: int32 */
+            years: number;
+            words: string;
+            /** Format: int32 */
+            examples: number;
+            cost?: null | string;
+        };
+        /**
+         * @description A stage of damage if a job is left: Happened already, as was found; else the chance that it has happened after the first years and after all of
+         *     them. Cost: what putting it right costs, in words, with what may be done instead; null where the inspection gives no prices.
+         */
+        DeferralStageAnswer: {
+            what: string;
+            happened: boolean;
+            /** Format: double */
+            earlyChance: number;
+            /** Format: double */
+            chance: number;
+            cost?: null | string;
+        };
         DemoPerson: {
             /** Format: uuid */
             id: string;
@@ -3585,7 +3614,7 @@ export interface components {
         };
         /**
          * @description Years the owner looks ahead, percent a year of interest and of growth of prices, and percent of what a covering is still worth that counts at the end; null: the
-         *     usual.
+         *     usual. Years of warranty on new work, as bids or the manufacturer state them; null: not entered.
          */
         OwnerTerms: {
             /** Format: int32 */
@@ -3596,6 +3625,10 @@ export interface components {
             priceGrowthPercent?: null | number;
             /** Format: double */
             worthLeftPercent?: null | number;
+            /** Format: int32 */
+            workmanshipYears?: null | number;
+            /** Format: int32 */
+            manufacturerYears?: null | number;
         };
         /** @description A slope in the words of somebody who owns it and knows nothing of roofs. */
         OwnerWords: {
@@ -4071,7 +4104,7 @@ export interface components {
          * @default material
          * @enum {unknown}
          */
-        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "region";
+        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "region" | "damage";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -4483,7 +4516,7 @@ export interface components {
         /**
          * @description One way to go on with the roof. Today: what is paid within the year; Over: what all of it costs over the owner's years in
          *     today's money, with later re-roofs and expected damage, less what is left at the end; PerYear: the same as equal amounts a year;
-         *     Years: until the next re-roof after what is done now. Planned: what the plan of work of this roof says.
+         *     Years: until the next re-roof after what is done now. Planned: what the plan of work of this roof says; Warranty: what is warranted and how long, as it was entered.
          */
         RoofOption: {
             kind: components["schemas"]["OptionKind"];
@@ -4499,6 +4532,7 @@ export interface components {
             later: string[];
             undone: string[];
             undoneWords: string;
+            warranty: string;
         };
         /** @description A corner of a slope: its place on the plan and its height above the eave's line, inches. */
         RoofPoint: {
@@ -5475,7 +5509,8 @@ export interface components {
          *     for a permanent one; Quantities: what it takes, null where the rule book has no recipe; Interim: what keeps water out until
          *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
          *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded;
-         *     Temporary: it only keeps water out until its section is renewed.
+         *     Temporary: it only keeps water out until its section is renewed; IfLeft: what follows if it is left undone, null where
+         *     the rule book does not know or it is not put off.
          */
         WorkItem: {
             /** Format: int32 */
@@ -5514,6 +5549,7 @@ export interface components {
             reply?: null | components["schemas"]["OwnerReplyAnswer"];
             /** @default false */
             temporary: boolean;
+            ifLeft?: null | components["schemas"]["DeferralAnswer"];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";

@@ -8,6 +8,7 @@ import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { money } from '../../shared/money'
 import { Loading, Trouble } from '../../shared/States'
+import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext } from '../../shared/visitContext'
 import { OwnerReply } from './OwnerReply'
 
@@ -68,7 +69,20 @@ function SideBySide({ answer }: { answer: OptionsAnswer }) {
 }
 
 function Option({ option, over, most }: { option: RoofOption; over: string; most: number }) {
-  const { kind, title, planned, today, over: cost, perYear, yearsWords, jobs, later, undone, undoneWords } = option
+  const {
+    kind,
+    title,
+    planned,
+    today,
+    over: cost,
+    perYear,
+    yearsWords,
+    jobs,
+    later,
+    undone,
+    undoneWords,
+    warranty,
+  } = option
   const { assessment } = useVisitContext()
   const reply = assessment.replies?.findLast((other) => other.option === kind)
   return (
@@ -90,6 +104,7 @@ function Option({ option, over, most }: { option: RoofOption; over: string; most
       <Text fontSize="sm">About {money(perYear)} a year.</Text>
       <Text fontSize="sm">{yearsWords}.</Text>
       {undoneWords && <Text fontSize="sm">{undoneWords}</Text>}
+      <Text fontSize="sm">Warranty: {lowerFirst(warranty)}</Text>
       <details>
         <summary>What is done and when</summary>
         <Lines
@@ -153,6 +168,8 @@ const fields = [
   { key: 'interestPercent', label: 'Interest, % a year', least: 0, most: 30 },
   { key: 'priceGrowthPercent', label: 'Price growth, % a year', least: 0, most: 30 },
   { key: 'worthLeftPercent', label: 'Worth left at the end that counts, %', least: 0, most: 100 },
+  { key: 'workmanshipYears', label: 'Workmanship warranty, years', least: 0, most: 100, whole: true, open: true },
+  { key: 'manufacturerYears', label: 'Manufacturer’s warranty, years', least: 0, most: 100, whole: true, open: true },
 ] as const
 
 /** How the owner values later money; kept with the visit when a field is left, and what cannot be is named and not kept. */
@@ -174,7 +191,7 @@ function Terms({ terms }: { terms: OwnerTerms }) {
     <Stack gap="2">
       <Flex gap="4" wrap="wrap" align="start">
         {fields.map((field) => (
-          <Term key={`${field.key}-${terms[field.key]}`} field={field} value={terms[field.key] ?? 0} onKeep={keep} />
+          <Term key={`${field.key}-${terms[field.key]}`} field={field} value={terms[field.key] ?? null} onKeep={keep} />
         ))}
       </Flex>
       {record.isError && <Trouble error={record.error} />}
@@ -184,16 +201,18 @@ function Terms({ terms }: { terms: OwnerTerms }) {
 
 type TermProps = {
   field: (typeof fields)[number]
-  value: number
+  /** Null: nothing was entered, which only a field that may stay open can be. */
+  value: number | null
   onKeep: (changed: Partial<OwnerTerms>) => void
 }
 
 function Term({ field, value, onKeep }: TermProps) {
-  const [typed, setTyped] = useState(`${value}`)
-  const figure = typed.trim() === '' ? Number.NaN : Number(typed.replace('%', ''))
+  const [typed, setTyped] = useState(`${value ?? ''}`)
   const whole = 'whole' in field
+  const cleared = 'open' in field && typed.trim() === ''
+  const figure = cleared ? null : typed.trim() === '' ? Number.NaN : Number(typed.replace('%', ''))
   const fault =
-    figure >= field.least && figure <= field.most && (!whole || Number.isInteger(figure))
+    figure === null || (figure >= field.least && figure <= field.most && (!whole || Number.isInteger(figure)))
       ? null
       : `Enter ${whole ? 'a whole number' : 'a number'} from ${field.least} to ${field.most}.`
   return (

@@ -11,6 +11,7 @@ import { lowerFirst } from '../../shared/sentences'
 import { useVisitContext, VisitScope } from '../../shared/visitContext'
 import { BidsPanel } from './BidsPanel'
 import { DecisionPlan } from './DecisionPlan'
+import { IfLeft } from './IfLeft'
 import { JobCost, WorkCost } from './JobCost'
 import { DoneJobs, MarkDone } from './JobDone'
 import { JobQuantities } from './JobQuantities'
@@ -185,7 +186,7 @@ function WorkRow({ item }: { item: WorkItem }) {
               {item.aboveNext}
             </Text>
           )}
-          {assessment.commission.prices && item.lossHigh > 0 && (
+          {assessment.commission.prices && item.lossHigh > 0 && !item.ifLeft && (
             <Text fontSize="sm" color="faint">
               Estimated cost of waiting one year: {moneyRange(item.lossLow, item.lossHigh)} (planning figure, not an
               offer)
@@ -210,6 +211,7 @@ function WorkRow({ item }: { item: WorkItem }) {
             </details>
             <JobQuantities item={item} />
             <JobCost item={item} />
+            <IfLeft item={item} />
             <OwnerReply
               asked={{ title: item.title, findingId: item.findingId, slopeId: item.slopeId }}
               reply={item.reply}

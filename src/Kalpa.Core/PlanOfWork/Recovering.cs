@@ -1,0 +1,60 @@
+using Kalpa.Core.Assessing;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
+
+namespace Kalpa.Core.PlanOfWork;
+
+/// <summary>
+/// Whether a new covering may be laid over the old one (IRC 2021 R908.3.1.1): not over a base that is soaked or deteriorated, not over slate or tile, not over two
+/// coverings. What nobody recorded rules nothing out and nothing in.
+/// </summary>
+internal static class Recovering
+{
+    private const string Section = "IRC R908.3.1.1";
+    private const int MostCoverings = 2;
+
+    /// <summary>By these the base is soaked, or too far gone to nail into.</summary>
+    private static readonly string[] NoBase = ["insulation-wet", "deck-soft", "deck-delaminated", "wood-wet"];
+
+    /// <summary>A base so uneven that a covering over it shows it, and does not lie down.</summary>
+    private static readonly string[] Uneven = ["shingle-curled", "shingle-buckled", "membrane-wrinkled"];
+
+    /// <summary>Coverings on the slopes, as recorded of them or found; one until somebody has looked.</summary>
+    public static int Layers(AssessInput input, IReadOnlyCollection<Guid> slopes) =>
+        Math.Max(
+            input
+                .Coverings.Where(c => slopes.Contains(c.SlopeId) && (c.EndedOn is not { } end || end > input.AsOf))
+                .Select(c => c.Layers)
+                .DefaultIfEmpty(1)
+                .Max(),
+            input
+                .Findings.Where(f => SecondLayer.Contains(f.Condition) && (f.SlopeId is not { } id || slopes.Contains(id)))
+                .Select(f => f.Condition == "layers-many" && f.Measure is { Value: > 1 } counted ? (int)counted.Value : MostCoverings)
+                .DefaultIfEmpty(1)
+                .Max()
+        );
+
+    /// <summary>A second covering under the first, or more of them, as findings say.</summary>
+    private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
+
+    /// <summary>The step of a re-roof that says so.</summary>
+    public static string Step(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes)
+    {
+        var defects = input
+            .Findings.Where(f => f.SlopeId is { } id && slopes.Contains(id) && f.Outcome != FindingOutcome.DocumentOnly)
+            .ToList();
+        var covering = Assessor.CoveringOn(input.Coverings, slopes.First(), input.AsOf);
+        var kind = covering is null ? null : book.FindCovering(covering.Kind);
+        var layers = Layers(input, slopes);
+        var found = defects.FirstOrDefault(f => NoBase.Contains(f.Condition)) ?? defects.FirstOrDefault(f => Uneven.Contains(f.Condition));
+        return kind is { Family: CoveringFamily.Tile or CoveringFamily.Slate }
+                ? $"Tear off to the deck: nothing is laid over {Sentences.Lower(kind.Name)} ({Section})"
+            : layers >= MostCoverings ? $"Tear off to the deck: {layers} layers already, and no covering goes over them ({Section})"
+            : found is not null
+                ? $"Tear off to the deck: {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} is no base for a second covering ({Section})"
+            : kind?.Family == CoveringFamily.Membrane
+                ? "Tear off, or recover if core cuts and a moisture survey show one dry layer; the manufacturer has to agree"
+            : "Tear off to the deck. A second layer is not ruled out by what was found, but it hides the deck and the flashings";
+    }
+}
