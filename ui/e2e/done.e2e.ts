@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { readSheet } from 'read-excel-file/node'
-import { allSent, leaking, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
+import { allSent, keptOffline, leaking, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
 
 async function withLeak(page: Page, name: string) {
   await signIn(page)
@@ -80,6 +80,7 @@ test('on the phone work is closed without a connection, and the next visit is as
   await open(page, `/visits/${ids.visit}/work`)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
   await boot.getByText('Mark as done').waitFor()
+  await keptOffline(page)
   await context.setOffline(true)
   await boot.getByText('Mark as done').click()
   await boot.getByLabel('Done on').fill('2026-09-18')

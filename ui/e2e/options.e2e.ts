@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
-import { allSent, findProperty, firmAsShipped, onPhone, open, signIn } from './helpers'
+import { allSent, findProperty, firmAsShipped, keptOffline, onPhone, open, signIn } from './helpers'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
 
@@ -101,6 +101,7 @@ test('on the phone the options stand one under the other, and work without a con
   const { page, context } = await onPhone(browser)
   await openWork(page)
   await page.getByText('Options for the owner').waitFor()
+  await keptOffline(page)
   await context.setOffline(true)
   await page.getByText('Options for the owner').click()
   const options = page.getByRole('region', { name: 'Options' })

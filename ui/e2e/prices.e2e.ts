@@ -46,7 +46,7 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
   await expect(total).toContainText('Clients do not see costs')
   const summary = page.getByText(/^Planning cost: \$/)
   await summary.click()
-  await expect(page.getByText(/prices are examples\./)).toBeVisible()
+  await expect(page.getByText(/^\d+ prices are examples\.$/)).toBeVisible()
 
   // A price typed in place; what cannot be is named and not kept.
   await total.getByRole('link', { name: 'Price list' }).click()

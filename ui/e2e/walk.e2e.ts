@@ -10,6 +10,7 @@ import {
   allSent,
   chooseKey,
   findProperty,
+  keptOffline,
   makeVisit,
   onPhone,
   open,
@@ -183,6 +184,7 @@ test('speech held on a finding offline waits in the inbox until it is worded', a
   await signIn(page)
   const ids = await makeVisit(page, 'Fog Horn', [shingle('A', 'south')])
   await openWalk(page, ids.visit, 'field')
+  await keptOffline(page)
   await context.setOffline(true)
   const key = page.getByRole('button', { name: 'Hold to speak' })
   await key.scrollIntoViewIfNeeded()

@@ -59,6 +59,7 @@ public static class Assessor
             input,
             work,
             findings,
+            roofProblems,
             book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices
         );
         (work, var replies) = OwnerReplies.Of(work, input.Records?.OwnerReplies);

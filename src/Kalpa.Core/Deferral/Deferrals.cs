@@ -56,6 +56,7 @@ public static class Deferrals
         AssessInput input,
         IReadOnlyList<WorkItem> work,
         IReadOnlyList<FindingAssessment> findings,
+        IReadOnlyList<RoofProblem> problems,
         bool priced
     )
     {
@@ -63,7 +64,7 @@ public static class Deferrals
         return
         [
             .. work.Select(item =>
-                Of(book, input, item, findings, priced ? prices.Value : null) is { } left ? item with { IfLeft = left } : item
+                Of(book, input, item, findings, problems, priced ? prices.Value : null) is { } left ? item with { IfLeft = left } : item
             ),
         ];
     }
@@ -73,6 +74,7 @@ public static class Deferrals
         AssessInput input,
         WorkItem item,
         IReadOnlyList<FindingAssessment> findings,
+        IReadOnlyList<RoofProblem> problems,
         PriceList? prices
     )
     {
@@ -81,24 +83,31 @@ public static class Deferrals
         {
             return null;
         }
+        var facts = input.Findings.ToDictionary(f => f.Id, f => f.Condition);
         var ids = (item.Resolves ?? []).Select(r => r.FindingId).ToHashSet();
-        var resolved = findings.Where(f => ids.Contains(f.FindingId) && f.Verdict.IsDefect).ToList();
-        var conditions = input.Findings.Where(f => ids.Contains(f.Id)).Select(f => f.Condition).ToHashSet();
+        var defects = findings.Where(f => ids.Contains(f.FindingId) && f.Verdict.IsDefect).ToList();
         var under = input.Slopes.FirstOrDefault(s => s.Id == item.SlopeId)?.Under ?? Under.Attic;
-        var chain = book.DeferralChains.FirstOrDefault(c =>
-            c.Conditions.Any(conditions.Contains) && (c.Rooms is not { } rooms || rooms != Outside.Contains(under))
-        );
-        var causes = chain is null ? [] : resolved.Where(f => chain.Conditions.Contains(Condition(input, f))).ToList();
-        if (chain is null || causes.Count == 0)
+        var begun = book
+            .DeferralChains.Where(c => c.Rooms is not { } rooms || rooms != Outside.Contains(under))
+            .Select(c => (Chain: c, Causes: defects.Where(f => c.Conditions.Contains(facts[f.FindingId])).ToList()))
+            .FirstOrDefault(c => c.Causes.Count > 0);
+        if (begun.Chain is not { } chain)
         {
             return null;
         }
-        var happened = chain.Stages.ToList().FindLastIndex(s => s.ShownBy?.Any(conditions.Contains) == true) + 1;
-        return happened == chain.Stages.Count ? null : Answer(input, item, chain, happened, causes.Max(f => f.Urgency.Chance), prices);
+        // Damage of the same problem has happened, whoever puts it right.
+        var beside = problems
+            .Select(p => p.Parts.Select(part => part.FindingId).ToList())
+            .Where(p => p.Exists(ids.Contains))
+            .SelectMany(p => p)
+            .Concat(ids)
+            .Select(id => facts[id])
+            .ToHashSet();
+        var happened = chain.Stages.ToList().FindLastIndex(s => s.ShownBy?.Any(beside.Contains) == true) + 1;
+        return happened == chain.Stages.Count
+            ? null
+            : Answer(input, item, chain, happened, begun.Causes.Max(f => f.Urgency.Chance), prices);
     }
-
-    private static string Condition(AssessInput input, FindingAssessment finding) =>
-        input.Findings.First(f => f.Id == finding.FindingId).Condition;
 
     private static DeferralAnswer Answer(AssessInput input, WorkItem item, DeferralChain chain, int happened, double own, PriceList? prices)
     {

@@ -161,7 +161,7 @@ internal sealed class RenewalPlans
     /// <summary>Jobs with what follows if they are left.</summary>
     public IReadOnlyList<WorkItem> IfLeft(IReadOnlyList<WorkItem> work)
     {
-        var with = Deferrals.Of(book, Input, work, Judged.Findings, priced: true);
+        var with = Deferrals.Of(book, Input, work, Judged.Findings, Judged.RoofProblems, priced: true);
         Examples = Math.Max(Examples, with.Sum(w => w.IfLeft?.Examples ?? 0));
         return with;
     }

@@ -111,12 +111,13 @@ public static class RepairQuantities
         {
             return use;
         }
-        var area = use.Amount.Kind == AmountKind.Area;
+        // A pocket is as large as the finding says; anything else as the thing on the plan.
+        var area = sized.Details.Count == 0;
         var whole = use.Amount.Kind switch
         {
             AmountKind.Count => use.Amount.Count == 1 || use.Amount.Assumed,
             AmountKind.Length => use.Amount.Assumed && fact.Extent != Extent.OnePlace,
-            _ => true,
+            _ => area || use.Amount.Assumed,
         };
         var thing = area ? null : ThingOf(sized, fact, input);
         var (width, length) = area
@@ -136,6 +137,12 @@ public static class RepairQuantities
         {
             AmountKind.Count => use.Amount with { Count = 1, Assumed = false, Words = "1 on the plan" },
             AmountKind.Length => use.Amount with { Feet = of, Assumed = false },
+            _ when !area => use.Amount with
+            {
+                WidthFeet = of / SizedThings.ChaseDecayedFeet,
+                HeightFeet = SizedThings.ChaseDecayedFeet,
+                Assumed = false,
+            },
             _ => use.Amount,
         };
         return use with { Amount = amount, Sized = sized, Measures = measures };

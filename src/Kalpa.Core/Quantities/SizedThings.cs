@@ -21,6 +21,7 @@ public static class SizedThings
     public const string CricketValleys = "cricketValleys";
     public const string CricketArea = "cricketArea";
     public const string Blank = "blank";
+    public const string ChaseSides = "chaseWalls";
     public const string CrownFeet3 = "crownVolume";
     public const string Around = "around";
     public const string Lumber = "lumber";
@@ -33,6 +34,9 @@ public static class SizedThings
     private const double TurnDownInches = 4;
 
     private const double DripInches = 3.0 / 8;
+
+    /// <summary>Boards of a chase rot from the top down; so much is taken where nobody measured it (common practice).</summary>
+    public const double ChaseDecayedFeet = 10;
 
     /// <summary>A crown overhangs the masonry on each side so that it drips clear of it, is so thick on average, and leaves out a flue of this size.</summary>
     private const double CrownOverhangInches = 2;
@@ -61,6 +65,7 @@ public static class SizedThings
             SizedShape.Chimney => [Steps, Apron, BackPan, Counter],
             SizedShape.Cricket => [CricketValleys, CricketArea],
             SizedShape.Chase => [Blank],
+            SizedShape.ChaseWalls => [ChaseSides],
             SizedShape.Crown => [CrownFeet3],
             SizedShape.Skylight => [Steps, Around],
             _ => [Lumber, Deck],
@@ -81,6 +86,7 @@ public static class SizedThings
             SizedShape.Chimney => Chimney(widthInches, lengthInches, risePer12),
             SizedShape.Cricket => Cricket(widthInches, risePer12),
             SizedShape.Chase => Chase(widthInches, lengthInches),
+            SizedShape.ChaseWalls => ChaseWalls(widthInches, lengthInches),
             SizedShape.Crown => Crown(widthInches, lengthInches),
             SizedShape.Skylight => Skylight(widthInches, lengthInches),
             _ => Pocket(widthInches, lengthInches, risePer12),
@@ -138,6 +144,19 @@ public static class SizedThings
             [Blank] = new(
                 1,
                 $"blank {SizeWords(width + More, length + More)} for {SizeWords(width, length)} over the siding; hole 1/2 in wider than the liner"
+            ),
+        };
+    }
+
+    /// <summary>All four sides, as far down from the top as they are taken to have decayed.</summary>
+    private static Dictionary<string, SizedMeasure> ChaseWalls(double width, double length)
+    {
+        var around = 2 * (width + length) / Length.InchesPerFoot;
+        return new()
+        {
+            [ChaseSides] = new(
+                around * ChaseDecayedFeet,
+                $"the top {QuantityMath.Figure(ChaseDecayedFeet)} ft of four sides, {QuantityMath.Figure(around)} ft around"
             ),
         };
     }

@@ -95,7 +95,8 @@ internal static class RecipeChecks
         {
             yield return $"recipe {recipe.Key}: needs hours low, likely and high, in order";
         }
-        if (sized.Details.Count == 0 != (recipe.Amount == AmountKind.Area))
+        var byArea = recipe.Amount == AmountKind.Area && sized.Shape != SizedShape.ChaseWalls;
+        if (sized.Details.Count == 0 != byArea)
         {
             yield return $"recipe {recipe.Key}: the size is the area of the finding, or that of a thing on the plan";
         }

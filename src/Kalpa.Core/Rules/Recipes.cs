@@ -51,6 +51,9 @@ public enum SizedShape
     Chimney,
     Cricket,
     Chase,
+
+    /// <summary>The sides of a chase, from the top down.</summary>
+    ChaseWalls,
     Crown,
     Skylight,
     Pocket,

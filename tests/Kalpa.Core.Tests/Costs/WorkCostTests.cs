@@ -277,9 +277,9 @@ public class WorkCostTests
         var dearer = 0;
         // What damage would cost is no part of what work costs.
         var rows = Book.Prices.Where(p => p.Kind != PriceKind.Damage).ToList();
-        foreach (var (visit, at) in new VisitGenerator(12).Visits(60).Select((v, i) => (v, i)))
+        foreach (var (visit, at) in new VisitGenerator(12).Visits(rows.Count).Select((v, i) => (v, i)))
         {
-            var row = rows[at * 11 % rows.Count];
+            var row = rows[at];
             double Mean(double by) =>
                 Assessor
                     .Assess(

@@ -92,6 +92,17 @@ public class DeferralTests
         left.Words.ShouldBe("If left for 10 years: the rot reaches the framing (7 in 10).");
     }
 
+    /// <summary>Damage of one problem that another trade puts right has happened all the same; damage elsewhere has not.</summary>
+    [Theory]
+    [InlineData("porch wall", true)]
+    [InlineData("chimney", false)]
+    public void Damage_of_the_same_problem_counts_whoever_puts_it_right(string place, bool happened)
+    {
+        var siding = At("siding-decayed", place) with { Outcome = FindingOutcome.OtherTrade };
+        var work = Assessor.Assess(Kickout(siding), Book).Work;
+        work.Single(w => w.IfLeft is not null).IfLeft!.Stages[0].Happened.ShouldBe(happened);
+    }
+
     [Theory]
     [InlineData(Under.Attic, "Water stains the ceiling and wets the insulation")]
     [InlineData(Under.CathedralCeiling, "Water stains the ceiling and wets the insulation")]

@@ -155,6 +155,14 @@ public class SizedThingTests
         "1 piece Valley metal, lengths of 10 ft; 1 sheet Deck sheathing, 4 × 8 ft; 4 ft² Self-adhered membrane; 8 ft Framing lumber"
     )]
     [InlineData("crown-cracked", "chimney", 36, 24, "5 bags Crown mix, 80 lb")]
+    // 13 ft around and 10 ft down are 130 ft²; with a tenth 143 ft², 245 ft of boards at 7 in, 16 of 16 ft; 4.06 sheets are 5; 149.5 ft² of wrap.
+    [InlineData(
+        "chase-siding-swollen",
+        "chimney",
+        48,
+        30,
+        "16 boards Siding boards, 16 ft at 7 in exposure; 5 sheets Wall sheathing, 4 × 8 ft; 150 ft² Wall wrap"
+    )]
     [InlineData(
         "skylight-flashing",
         "skylight",
@@ -183,6 +191,18 @@ public class SizedThingTests
         Lines(Take(At("counter-flashing-missing", chimney, new FindingAmount(Feet: 4), Extent.Scattered)))
             .ShouldBe("1 piece Counter-flashing, lengths of 10 ft; 5 ft Reglet or raked joint");
         Lines(Take(At("counter-flashing-missing", chimney, null, Extent.OnePlace))).ShouldNotContain("Step flashing");
+    }
+
+    /// <summary>Boards that were measured on the finding are those; .08, .12 and .2 hours a square foot, at 8:12 a fifth more (from memory).</summary>
+    [Fact]
+    public void Boards_of_a_chase_go_by_what_was_measured_first()
+    {
+        var chase = Thing("chimney", 48, 30);
+        var whole = Take(At("chase-siding-swollen", chase, null, Extent.Scattered));
+        whole.Hours!.Likely.ShouldBe(Math.Round(130 * .12 * 1.2, 1), .05);
+        whole.Assumed.ShouldBeEmpty();
+        var part = Take(At("chase-siding-swollen", chase, new FindingAmount(WidthFeet: 4, HeightFeet: 6), Extent.Scattered));
+        Lines(part).ShouldStartWith("3 boards Siding boards");
     }
 
     /// <summary>Without a size it says what to measure, and where.</summary>

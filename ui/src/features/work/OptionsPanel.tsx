@@ -57,8 +57,9 @@ function SideBySide({ answer }: { answer: OptionsAnswer }) {
   return (
     <>
       <Text>
-        {answer.compared} {answer.breakEven} {answer.ifNothing}
+        {answer.compared} {answer.breakEven}
       </Text>
+      {answer.ifNothing && <Text>{answer.ifNothing}</Text>}
       <SimpleGrid columns={{ base: 1, lg: options.length === 3 ? 3 : 2 }} gap="4">
         {options.map((option) => (
           <Option key={option.kind} option={option} over={over} most={most} />
