@@ -67,7 +67,7 @@ test('options stand side by side, move with the owner’s years, take a reply an
   await job.getByText('If left for 8 years').click()
   const stages = job.getByRole('list', { name: 'Stages of damage' })
   await expect(stages).toContainText(/\d+% in 5 years, \d+% in 8/)
-  await expect(stages).toContainText(/To put right: \$/)
+  await expect(stages).toContainText(/Cost to repair: \$/)
   await expect(job).toContainText('Expected cost of leaving it for 8 years: $')
   await job.getByText('Owner’s reply').click()
   await expect(job.getByText('Choose what the owner decided.')).toBeVisible()

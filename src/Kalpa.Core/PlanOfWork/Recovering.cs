@@ -49,10 +49,10 @@ internal static class Recovering
         var layers = Layers(input, slopes);
         var found = defects.FirstOrDefault(f => NoBase.Contains(f.Condition)) ?? defects.FirstOrDefault(f => Uneven.Contains(f.Condition));
         return kind is { Family: CoveringFamily.Tile or CoveringFamily.Slate }
-                ? $"Tear off to the deck: nothing is laid over {Sentences.Lower(kind.Name)} ({Section})"
-            : layers >= MostCoverings ? $"Tear off to the deck: {layers} layers already, and no covering goes over them ({Section})"
+                ? $"Tear off to the deck: no recover over {Sentences.Lower(kind.Name)} ({Section})"
+            : layers >= MostCoverings ? $"Tear off to the deck: {layers} layers already; another is not allowed ({Section})"
             : found is not null
-                ? $"Tear off to the deck: {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} is no base for a second covering ({Section})"
+                ? $"Tear off to the deck: no recover over {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} ({Section})"
             : kind?.Family == CoveringFamily.Membrane
                 ? "Tear off, or recover if core cuts and a moisture survey show one dry layer; the manufacturer has to agree"
             : "Tear off to the deck. A second layer is not ruled out by what was found, but it hides the deck and the flashings";

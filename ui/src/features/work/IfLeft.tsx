@@ -19,7 +19,7 @@ export function IfLeft({ item }: { item: WorkItem }) {
               <Text fontWeight="bold">{what}</Text>
               <Text>
                 {happened
-                  ? 'found already'
+                  ? 'already found'
                   : early < years
                     ? `${percent(earlyChance)} in ${early} years, ${percent(chance)} in ${years}`
                     : `${percent(chance)} in ${years === 1 ? '1 year' : `${years} years`}`}
@@ -29,7 +29,7 @@ export function IfLeft({ item }: { item: WorkItem }) {
               <Box className="k-option-range" style={{ left: 0, width: `${chance * 100}%` }} />
               <Box className="k-option-now" style={{ left: 0, width: `${earlyChance * 100}%` }} />
             </Box>
-            {repair && <Text fontSize="sm">To put right: {repair}</Text>}
+            {repair && <Text fontSize="sm">Cost to repair: {repair}</Text>}
           </Box>
         ))}
       </Stack>
