@@ -60,11 +60,13 @@ public static class Deferrals
         bool priced
     )
     {
-        var prices = new Lazy<PriceList>(() => new PriceList(book, input.Firm));
+        // Read once for all jobs.
+        var prices = priced ? new PriceList(book, input.Firm) : null;
+        var conditions = input.Findings.ToDictionary(f => f.Id, f => f.Condition);
         return
         [
             .. work.Select(item =>
-                Of(book, input, item, findings, problems, priced ? prices.Value : null) is { } left ? item with { IfLeft = left } : item
+                Of(book, input, item, findings, problems, conditions, prices) is { } left ? item with { IfLeft = left } : item
             ),
         ];
     }
@@ -75,6 +77,7 @@ public static class Deferrals
         WorkItem item,
         IReadOnlyList<FindingAssessment> findings,
         IReadOnlyList<RoofProblem> problems,
+        Dictionary<Guid, string> conditions,
         PriceList? prices
     )
     {
@@ -83,13 +86,12 @@ public static class Deferrals
         {
             return null;
         }
-        var facts = input.Findings.ToDictionary(f => f.Id, f => f.Condition);
         var ids = (item.Resolves ?? []).Select(r => r.FindingId).ToHashSet();
         var defects = findings.Where(f => ids.Contains(f.FindingId) && f.Verdict.IsDefect).ToList();
         var under = input.Slopes.FirstOrDefault(s => s.Id == item.SlopeId)?.Under ?? Under.Attic;
         var begun = book
             .DeferralChains.Where(c => c.Rooms is not { } rooms || rooms != Outside.Contains(under))
-            .Select(c => (Chain: c, Causes: defects.Where(f => c.Conditions.Contains(facts[f.FindingId])).ToList()))
+            .Select(c => (Chain: c, Causes: defects.Where(f => c.Conditions.Contains(conditions[f.FindingId])).ToList()))
             .FirstOrDefault(c => c.Causes.Count > 0);
         if (begun.Chain is not { } chain)
         {
@@ -101,7 +103,7 @@ public static class Deferrals
             .Where(p => p.Exists(ids.Contains))
             .SelectMany(p => p)
             .Concat(ids)
-            .Select(id => facts[id])
+            .Select(id => conditions[id])
             .ToHashSet();
         var happened = chain.Stages.ToList().FindLastIndex(s => s.ShownBy?.Any(beside.Contains) == true) + 1;
         return happened == chain.Stages.Count

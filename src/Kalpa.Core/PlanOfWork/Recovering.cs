@@ -23,11 +23,7 @@ internal static class Recovering
     /// <summary>Coverings on the slopes, as recorded of them or found; one until somebody has looked.</summary>
     public static int Layers(AssessInput input, IReadOnlyCollection<Guid> slopes) =>
         Math.Max(
-            input
-                .Coverings.Where(c => slopes.Contains(c.SlopeId) && (c.EndedOn is not { } end || end > input.AsOf))
-                .Select(c => c.Layers)
-                .DefaultIfEmpty(1)
-                .Max(),
+            slopes.Max(id => Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Layers ?? 1),
             input
                 .Findings.Where(f => SecondLayer.Contains(f.Condition) && (f.SlopeId is not { } id || slopes.Contains(id)))
                 .Select(f => f.Condition == "layers-many" && f.Measure is { Value: > 1 } counted ? (int)counted.Value : MostCoverings)
