@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { allSent, leaking, makeVisit, onPhone, open, sendFacts, serverVisit, shingle, signIn } from './helpers'
+import { allSent, leaking, makeVisit, open, sendFacts, serverVisit, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 async function twoJobs(page: Page, name: string) {
   await signIn(page)
@@ -74,9 +74,8 @@ test('bids are typed and read from a filled sheet, compared with the planning fi
 })
 
 test('on the phone a quantity is set with its reason, is priced, and goes back to what was calculated', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { page } = await onPhone(browser)
   const { visit } = await twoJobs(page, 'Counted House')
   await open(page, `/visits/${visit}/work`)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { allSent, chooseKey, firmAsShipped, makeVisit, onPhone, open, serverVisit, shingle, signIn } from './helpers'
+import { allSent, chooseKey, firmAsShipped, makeVisit, open, serverVisit, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 async function expectNoBarriers(page: Page) {
   await page.mouse.move(2, 2)
@@ -165,9 +165,8 @@ test('a limit that hangs on a fact cannot be told until the fact is recorded, an
 })
 
 test('a place’s own value overrides the book’s on the finding, and both are shown, offline too', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { page, context } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Local House', [shingle('A', 'south')])
   await open(page, `/properties/${ids.property}`)
@@ -191,7 +190,6 @@ test('a place’s own value overrides the book’s on the finding, and both are 
   await expect(verdict(page)).toContainText('Short by 4 in')
   await expect(verdict(page)).toContainText('Saltmere, 2024: section 3')
   await expect(verdict(page)).toContainText('Replaced here by Saltmere, 2024.')
-  await context.close()
 })
 
 test('two findings mean something together, and an opinion keeps its history and its branch', async ({ page }) => {

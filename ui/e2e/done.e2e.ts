@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
 import { readSheet } from 'read-excel-file/node'
-import { allSent, keptOffline, leaking, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
+import { allSent, keptOffline, leaking, makeVisit, newId, open, sendFacts, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 async function withLeak(page: Page, name: string) {
   await signIn(page)
@@ -73,9 +73,9 @@ test('a job is closed with who, cost and warranty, leaves the list, is printed, 
 })
 
 test('on the phone work is closed without a connection, and the next visit is asked whether it held', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { page, context } = await onPhone(browser)
+  const context = page.context()
   const ids = await withLeak(page, 'Checked House')
   await open(page, `/visits/${ids.visit}/work`)
   const boot = page.locator('li.k-sheet').filter({ hasText: 'Replace the pipe boot' })
@@ -114,5 +114,4 @@ test('on the phone work is closed without a connection, and the next visit is as
   await expect(repaired).toBeChecked()
   await open(page, `/visits/${next}/work`)
   await expect(page.getByRole('region', { name: 'Work done' })).toContainText('Checked on this visit: it held.')
-  await context.close()
 })

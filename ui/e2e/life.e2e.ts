@@ -1,8 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
 import { fleschKincaid } from 'flesch-kincaid'
 import { syllable } from 'syllable'
-import { address, chooseKey, findProperty, makeVisit, onPhone, open, serverVisit, shingle, signIn } from './helpers'
+import { address, chooseKey, findProperty, makeVisit, open, serverVisit, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 const tile = (letter: string, facing: string) => ({ letter, facing, kind: 'clayTile', pitch: '5/12', rise: 5 })
 
@@ -33,9 +33,8 @@ async function expectNoBarriers(page: Page) {
 }
 
 test('years stay covered on every screen until the inspector has said theirs, and both are kept', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { page, context } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Covered House', [shingle('A', 'south'), shingle('B', 'north')])
   await open(page, `/visits/${ids.visit}/walk?station=field`)
@@ -67,7 +66,6 @@ test('years stay covered on every screen until the inspector has said theirs, an
   await expect
     .poll(async () => (await serverVisit(page, ids.visit)).facts.records.signOffs)
     .toMatchObject([{ guessLow: 3, guessHigh: 5, by: 'Marit Quillon' }])
-  await context.close()
 })
 
 test('a stack is put together, the layer that ends first governs, and what is renewed alone becomes work', async ({

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { address, keptOffline, newId, onPhone, sendFacts, signIn } from './helpers'
+import { expect, test } from './lent'
 
 const property = (name: string, more: object = {}): [string, { id: string }] => {
   const fact = { id: newId(), name, address: '', owner: '', exposure: 'ordinary', note: '', ...more }

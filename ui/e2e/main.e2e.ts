@@ -2,17 +2,10 @@ import { execFileSync } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { address, findProperty, open } from './helpers'
+import { address, findProperty, open, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 const photo = (name: string) => resolve(import.meta.dirname, '../../demo/photos', name)
-
-async function signIn(page: Page, path = '/') {
-  await page.goto(address())
-  await page.getByRole('button', { name: /Marit Quillon/ }).click()
-  await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
-  if (path !== '/') await open(page, path)
-}
 
 async function chooseKey(page: Page, group: string, key: string) {
   await page.getByRole('group', { name: group }).getByRole('radio', { name: key, exact: true }).click()
@@ -175,7 +168,7 @@ test('a re-roof leaves what an old visit saw', async ({ page }) => {
   await expect(page.getByText('clay tile, 5:12')).toHaveCount(4)
 })
 
-test('a wrong password is refused and what was typed stays', async ({ page }) => {
+test('a wrong password is refused and what was typed stays', async ({ ownPage: page }) => {
   await page.goto(address())
   await page.getByLabel('E-mail').fill('marit@saltmere.example')
   await page.getByLabel('Password').fill('not this one')
@@ -185,7 +178,7 @@ test('a wrong password is refused and what was typed stays', async ({ page }) =>
 })
 
 test('no page asks for anything that its policy refuses, and axe finds no serious fault on any main screen', async ({
-  page,
+  ownPage: page,
 }) => {
   // Some fifty looks at whole pages, two or three seconds each.
   test.setTimeout(900_000)

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { allSent, findProperty, firmAsShipped, keptOffline, onPhone, open, signIn } from './helpers'
+import { allSent, findProperty, firmAsShipped, keptOffline, open, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
 
@@ -97,8 +97,10 @@ test('options stand side by side, move with the owner’s years, take a reply an
   await allSent(page)
 })
 
-test('on the phone the options stand one under the other, and work without a connection', async ({ browser }) => {
-  const { page, context } = await onPhone(browser)
+test('on the phone the options stand one under the other, and work without a connection', async ({
+  phonePage: page,
+}) => {
+  const context = page.context()
   await openWork(page)
   await page.getByText('Options for the owner').waitFor()
   await keptOffline(page)
@@ -111,5 +113,4 @@ test('on the phone the options stand one under the other, and work without a con
   expect(below?.y).toBeGreaterThan((above?.y ?? 0) + (above?.height ?? 0) - 1)
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await context.setOffline(false)
-  await context.close()
 })

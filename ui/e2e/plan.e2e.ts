@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
 import { allSent, chooseKey, makeVisit, open, phone, serverVisit, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 const mode = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Plan' }).getByRole('button', { name, exact: true }).click()

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { firmAsShipped, makeVisit, newId, onPhone, open, sendFacts, shingle, signIn } from './helpers'
+import { firmAsShipped, makeVisit, newId, open, sendFacts, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
 
@@ -102,13 +102,11 @@ test('a job has a cost by the firm’s own prices, and a client sees it once non
   expect(report).toContain('Planning cost of all jobs: $')
 })
 
-test('on the phone a price is changed in place', async ({ browser }) => {
-  const { page, context } = await onPhone(browser)
+test('on the phone a price is changed in place', async ({ phonePage: page }) => {
   await signIn(page)
   await open(page, '/prices')
   await page.getByLabel('Kick-out flashing, high').fill('60')
   await page.getByLabel('Kick-out flashing, high').press('Enter')
   await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])
   await expect(page.getByRole('button', { name: 'Accept Kick-out flashing' })).toBeHidden()
-  await context.close()
 })

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
-import { allSent, chooseKey, makeVisit, onPhone, open, shingle, signIn } from './helpers'
+import { allSent, chooseKey, makeVisit, open, shingle, signIn } from './helpers'
+import { expect, test } from './lent'
 
 test('findings of one cause at one place are one problem, which the inspector splits, joins and takes back', async ({
   page,
@@ -46,9 +46,8 @@ test('findings of one cause at one place are one problem, which the inspector sp
 })
 
 test('what becomes of the roof stands first on Work; the inspector’s recommendation governs, and repairs on the slope go with it', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { page, context } = await onPhone(browser)
   await signIn(page)
   const { visit, slopes } = await makeVisit(page, 'Decision House', [shingle('A', 'south')])
   await open(page, `/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
@@ -91,5 +90,4 @@ test('what becomes of the roof stands first on Work; the inspector’s recommend
   await allSent(page)
   await page.reload()
   await expect(decision.getByText('Re-roof slope A.')).toBeVisible()
-  await context.close()
 })

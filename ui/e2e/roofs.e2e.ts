@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { allSent, chooseKey, keptOffline, makeVisit, open, photo, serverVisit, signIn } from './helpers'
+import { expect, test } from './lent'
 
 const house = { letter: 'A', facing: 'south', kind: 'laminatedShingle', pitch: '6/12', rise: 6 }
 
@@ -78,10 +78,8 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
   await expect(onRoof(page, 'Garage')).toHaveAttribute('aria-current', 'true')
 })
 
-test('a visit begun offline looks at both roofs, and one taken in later is walked as well', async ({
-  page,
-  context,
-}) => {
+test('a visit begun offline looks at both roofs, and one taken in later is walked as well', async ({ page }) => {
+  const context = page.context()
   await signIn(page)
   const ids = await makeVisit(page, 'Rope Walk 11', [house])
   await open(page, `/properties/${ids.property}`)

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
 import { chooseKey, makeVisit, onPhone, open, photo, shingle, signIn } from './helpers'
+import { expect, type Page, test } from './lent'
 
 declare global {
   interface Window {
@@ -175,9 +175,8 @@ const ordinary: [
 
 for (const [roof, surface, findings] of ordinary) {
   test(`an ordinary finding of a ${roof} fits one screen of the phone: what was seen, the verdict, water signs, extent, photo and save`, async ({
-    browser,
+    phonePage: page,
   }) => {
-    const { context, page } = await onPhone(browser)
     await signIn(page)
     const { visit, slopes } = await makeVisit(page, `Fit ${roof}`, [surface])
     const cut: string[] = []
@@ -195,14 +194,12 @@ for (const [roof, surface, findings] of ordinary) {
       await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
     }
     expect(cut).toEqual([])
-    await context.close()
   })
 }
 
 test('a station shows its five slopes on the phone without scrolling, and an amount is one choice', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { context, page } = await onPhone(browser)
   await signIn(page)
   const { visit, slopes } = await makeVisit(
     page,
@@ -237,5 +234,4 @@ test('a station shows its five slopes on the phone without scrolling, and an amo
   await expect(page.getByText(/at several spots, 4 × 8 ft/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Save without a photo' }).tap()
   await expect(page.getByText(/at several spots, 4 × 8 ft/).first()).toBeVisible()
-  await context.close()
 })

@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test'
 import {
   address,
   allSent,
@@ -13,6 +12,7 @@ import {
   shingle,
   signIn,
 } from './helpers'
+import { expect, type Page, test } from './lent'
 
 /** Slows the page's processor, as an old phone in the sun is slow. */
 async function slowDown(page: Page, rate: number) {
@@ -23,7 +23,7 @@ async function slowDown(page: Page, rate: number) {
 const newFinding = (visit: string, slope: string | undefined) =>
   `${address()}/visits/${visit}/findings/new?station=edges&slope=${slope}`
 
-test('a measure typed and saved at once is saved as a measure, however slow the core is', async ({ page }) => {
+test('a measure typed and saved at once is saved as a measure, however slow the core is', async ({ ownPage: page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Hasty House', [shingle('A', 'south')])
   await page.goto(newFinding(ids.visit, ids.slopes[0]))
@@ -49,7 +49,7 @@ test('a measure that does not read is not saved, and says why', async ({ page })
   await expect(page.getByLabel('or typed')).toHaveValue('about a thumb')
 })
 
-test('while the core loads, nothing recorded is called missing', async ({ page }) => {
+test('while the core loads, nothing recorded is called missing', async ({ ownPage: page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Waiting House', [shingle('A', 'south')])
   let letGo = () => {}
@@ -113,7 +113,7 @@ test('one’s own changes are no news; another’s are', async ({ browser, page 
   await context.close()
 })
 
-test('an unfinished finding says that it was restored, and can be started over', async ({ page }) => {
+test('an unfinished finding says that it was restored, and can be started over', async ({ ownPage: page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Draft House', [shingle('A', 'south')])
   await page.goto(newFinding(ids.visit, ids.slopes[0]))
@@ -161,8 +161,7 @@ test('a visit for solar asks about solar', async ({ page }) => {
   await expect(page.getByText('Will it last 25 years?')).toBeVisible()
 })
 
-test('the report fits a phone', async ({ browser }) => {
-  const { context, page } = await onPhone(browser)
+test('the report fits a phone', async ({ phonePage: page }) => {
   await signIn(page)
   const row = await findProperty(page, 'Pilot’s House')
   await row.getByRole('link', { name: 'Report' }).click()
@@ -170,7 +169,6 @@ test('the report fits a phone', async ({ browser }) => {
   await expect(report.getByRole('heading', { name: 'Findings', exact: true })).toBeVisible()
   const widths = await report.locator('html').evaluate((html) => [html.scrollWidth, html.clientWidth])
   expect(widths[0]).toBeLessThanOrEqual(widths[1] as number)
-  await context.close()
 })
 
 test('a refused change is named, holds back no other, and can be corrected', async ({ page }) => {
@@ -236,7 +234,7 @@ test('a finding that this rule book does not know stands as recorded until it is
   expect(facts.findings.map((kept: { condition: string }) => kept.condition)).toEqual(['boot-collar-torn'])
 })
 
-test('a screen that breaks says so, has a way back, and is told to the server', async ({ page }) => {
+test('a screen that breaks says so, has a way back, and is told to the server', async ({ ownPage: page }) => {
   await signIn(page)
   const told = page.waitForRequest('**/api/client-failures')
   // An answer that no screen was made for.
@@ -259,7 +257,7 @@ test('a screen that breaks says so, has a way back, and is told to the server', 
   await expect(page.getByRole('heading', { name: 'Roofs' })).toBeVisible()
 })
 
-test('a device signed in elsewhere is listed and ended', async ({ browser, page }) => {
+test('a device signed in elsewhere is listed and ended', async ({ browser, ownPage: page }) => {
   await signIn(page)
   const { context, page: lost } = await onPhone(browser)
   await signIn(lost)
@@ -272,7 +270,7 @@ test('a device signed in elsewhere is listed and ended', async ({ browser, page 
 })
 
 test('a page whose core judges by another rule book says so, and updates on the list, never within a finding', async ({
-  page,
+  ownPage: page,
 }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Older Book House', [shingle('A', 'south')])

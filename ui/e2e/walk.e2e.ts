@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs'
 import { request } from 'node:https'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
-import { chromium, expect, type Page, test } from '@playwright/test'
+import { chromium } from '@playwright/test'
 import { launchOptions } from './chromium.mjs'
 import {
   address,
@@ -19,6 +19,7 @@ import {
   shingle,
   signIn,
 } from './helpers'
+import { expect, type Page, test } from './lent'
 
 const stations = (page: Page) => page.getByRole('navigation', { name: 'Stations' })
 
@@ -79,9 +80,8 @@ test('before the climb: why, the owner’s answers, the ladder, the weather and 
 })
 
 test('nothing is lost on the way down: to-dos, photos due, coming down now, the tray, and one more thing', async ({
-  browser,
+  phonePage: page,
 }) => {
-  const { context, page } = await onPhone(browser)
   await signIn(page)
   const ids = await makeVisit(page, 'Signal Station', [shingle('A', 'south'), shingle('B', 'north')])
   await openWalk(page, ids.visit, 'ridges')
@@ -142,7 +142,6 @@ test('nothing is lost on the way down: to-dos, photos due, coming down now, the 
   expect(facts.records.photos).toHaveLength(4)
   expect(assessment.coverage.limitations.every((words: string) => words.includes('a storm was approaching'))).toBe(true)
   expect(assessment.coverage.left).toEqual([])
-  await context.close()
 })
 
 test('a changed view keeps the earlier one with its reason, and a cause stays suspected until a second proof', async ({
@@ -179,8 +178,8 @@ test('a changed view keeps the earlier one with its reason, and a cause stays su
   expect(assessment.work[0].title).toBe('Evaluation by a specialist: torn pipe boot')
 })
 
-test('speech held on a finding offline waits in the inbox until it is worded', async ({ browser }) => {
-  const { context, page } = await onPhone(browser)
+test('speech held on a finding offline waits in the inbox until it is worded', async ({ phonePage: page }) => {
+  const context = page.context()
   await signIn(page)
   const ids = await makeVisit(page, 'Fog Horn', [shingle('A', 'south')])
   await openWalk(page, ids.visit, 'field')
@@ -206,7 +205,6 @@ test('speech held on a finding offline waits in the inbox until it is worded', a
   expect(clip.seconds).toBeGreaterThan(1)
   const state = await page.evaluate((s) => fetch(`/api/photos/${s}/state`).then((a) => a.json()), clip.sha256)
   expect(state.whole).toBe(true)
-  await context.close()
 })
 
 test('a check of new work: picked courses make the rate, findings the punch list, and the crew answers by its link', async ({
@@ -270,8 +268,7 @@ test('a check of new work: picked courses make the rate, findings the punch list
   await crew.context.close()
 })
 
-test('twenty-five items go on the punch list by the same again', async ({ browser }) => {
-  const { context, page } = await onPhone(browser)
+test('twenty-five items go on the punch list by the same again', async ({ phonePage: page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Long Shed', [shingle('A', 'south'), shingle('B', 'north')], {
     walk: 'new-work',
@@ -295,7 +292,6 @@ test('twenty-five items go on the punch list by the same again', async ({ browse
   const { facts } = await serverVisit(page, ids.visit)
   expect(facts.records.punchItems).toHaveLength(25)
   expect(facts.findings).toHaveLength(25)
-  await context.close()
 })
 
 test('the office sees a visit arrive live, walks it by keys alone, and ? shows them', async ({ page, browser }) => {
