@@ -177,7 +177,7 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
 /// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded;
 /// <paramref name="Temporary"/>: it only keeps water out until its section is renewed; <paramref name="IfLeft"/>: what follows if it is left undone, null where
-/// the rule book does not know or it is not put off.
+/// the rule book does not know or it is not put off; <paramref name="New"/>: the covering that is laid by it, empty for the same again.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -206,7 +206,8 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] JobCost? Cost = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Temporary = false,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DeferralAnswer? IfLeft = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DeferralAnswer? IfLeft = null,
+    [property: JsonIgnore] string New = ""
 )
 {
     /// <summary>Whether the covering of a section is renewed by it.</summary>

@@ -21,7 +21,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "14";
+    public const string MethodVersion = "15";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -229,6 +229,17 @@ public static class Assessor
     /// <summary>Coverings and components that this edition does not know, each named: nothing is concluded from them.</summary>
     private static IEnumerable<FactProblem> UnknownKeys(AssessInput input, RuleBook book)
     {
+        foreach (var opinion in input.Records?.SlopeOpinions ?? [])
+        {
+            if (opinion.Covering is { } kind && book.FindCovering(kind) is null)
+            {
+                yield return new FactProblem(
+                    opinion.Id,
+                    "opinion.unknown-covering",
+                    $"The rule book has no covering “{BookKey.InWords(kind)}”, which a recommendation asks for. Quantities and costs are not worked out for it: choose a covering, or update Kalpa."
+                );
+            }
+        }
         foreach (var slope in input.Slopes)
         {
             if (CoveringOn(input.Coverings, slope.Id, input.AsOf) is { } covering && book.FindCovering(covering.Kind) is null)

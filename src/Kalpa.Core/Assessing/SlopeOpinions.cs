@@ -50,7 +50,7 @@ public static class SlopeOpinions
         opinion?.Action switch
         {
             null or OpinionAction.Investigate or OpinionAction.HaveJudged => null,
-            var action => action == OpinionAction.Replace,
+            var action => action is OpinionAction.Replace or OpinionAction.Relay or OpinionAction.Recover or OpinionAction.Reslope,
         };
 
     /// <summary>How soon it wants something done: by its day or its event; without either, within the year.</summary>
@@ -121,6 +121,9 @@ public static class SlopeOpinions
             OpinionAction.Investigate => "Further evaluation",
             OpinionAction.HaveJudged => "Have it evaluated",
             OpinionAction.Repair => "Repair",
+            OpinionAction.Relay => "Lift and relay",
+            OpinionAction.Recover => "Recover",
+            OpinionAction.Reslope => "Re-slope",
             _ => "Replace",
         };
 

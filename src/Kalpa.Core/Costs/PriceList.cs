@@ -18,7 +18,9 @@ internal sealed class PriceList
     /// <summary>What stands in a take-off to be known and is not bought: height of parapets, tile that is laid again.</summary>
     private static readonly string[] NotBought = ["parapet", "lifted"];
 
-    private static readonly string[] Coverings = ["covering", "membrane"];
+    private static readonly string[] Coverings = ["covering", "membrane", Bundles];
+
+    private const string Bundles = "bundles";
 
     private readonly Dictionary<(string Item, string Unit), HeldPrice> byItem = [];
     private readonly Dictionary<string, HeldPrice> byCovering = new(StringComparer.Ordinal);
@@ -62,19 +64,18 @@ internal sealed class PriceList
     public static bool IsBought(TakeOffLine line, IReadOnlyList<TakeOffLine> all) =>
         !NotBought.Contains(line.Key)
         // Shingles are bought by the bundle: the squares beside say the same area again.
-        && !(line.Key == "covering" && all.Any(other => other.Key == "bundles"));
+        && !(line.Key == "covering" && all.Any(other => other.Key == Bundles));
 
     /// <summary>The price of a line on a covering of this kind, and the amount in the price's unit; null where the list has none.</summary>
     public (HeldPrice Price, double Amount)? Of(TakeOffLine line, string? kind)
     {
         var unit = One(line.Unit);
-        if (byItem.TryGetValue((line.Item, unit), out var held))
+        // What a kind of covering costs by itself goes before what its family costs.
+        if (Coverings.Contains(line.Key) && kind is not null && byCovering.TryGetValue(kind, out var covering))
         {
-            return (held, line.Amount);
+            return (covering, unit == covering.Row.Unit ? line.Amount : line.Amount / SquareFeetPerSquare);
         }
-        return Coverings.Contains(line.Key) && kind is not null && byCovering.TryGetValue(kind, out var covering)
-            ? (covering, unit == covering.Row.Unit ? line.Amount : line.Amount / SquareFeetPerSquare)
-            : null;
+        return byItem.TryGetValue((line.Item, unit), out var held) ? (held, line.Amount) : null;
     }
 
     /// <summary>A unit in the singular, as price lists have it.</summary>

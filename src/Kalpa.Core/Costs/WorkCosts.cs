@@ -158,7 +158,9 @@ internal static class WorkCosts
     {
         var (quantities, kind) = (
             item.Quantities!,
-            item.SlopeId is { } id ? Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Kind : null
+            item.New.Length > 0 ? item.New
+            : item.SlopeId is { } id ? Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Kind
+            : null
         );
         var (material, disposal, wood) = (default(Spread), default(Spread), new double[JointPoints.Count]);
         List<string> unpriced = [];

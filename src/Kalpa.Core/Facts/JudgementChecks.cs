@@ -18,7 +18,7 @@ internal static class JudgementChecks
         switch (fact)
         {
             case OpinionFact opinion:
-                Opinion(opinion, found);
+                Opinion(opinion, book, found);
                 break;
             case LocalProfileFact local:
                 Local(local, book, found);
@@ -85,8 +85,12 @@ internal static class JudgementChecks
             "A view must be one of the rule book’s. Choose again."
         );
 
-    private static void Opinion(OpinionFact opinion, FactChecks.Found found)
+    private static void Opinion(OpinionFact opinion, RuleBook book, FactChecks.Found found)
     {
+        if (opinion.Covering is { } kind)
+        {
+            found.Key(kind, book.FindCovering(kind) is not null, "opinion.unknown-covering", "covering");
+        }
         found.Day(opinion.ByDay);
         found.If(
             opinion.ByDay < DateOnly.FromDateTime(opinion.At.DateTime),

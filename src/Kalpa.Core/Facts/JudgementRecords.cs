@@ -114,6 +114,15 @@ public enum OpinionAction
     HaveJudged,
     Repair,
     Replace,
+
+    /// <summary>Tile or slate is lifted and laid again on new underlayment.</summary>
+    Relay,
+
+    /// <summary>A new covering over the old one.</summary>
+    Recover,
+
+    /// <summary>The slope is framed steeper, and covered anew.</summary>
+    Reslope,
 }
 
 /// <summary>What an opinion waits for.</summary>
@@ -135,7 +144,8 @@ public sealed record EarlierOpinion(OpinionAction Action, string Who, string Bec
 
 /// <summary>
 /// An opinion on a slope, or on the whole roof where <paramref name="SlopeId"/> is null: a record of its own with history. <paramref name="Who"/> judges or
-/// mends it; it may hang on an event, a day, and branch.
+/// mends it; it may hang on an event, a day, and branch. <paramref name="Covering"/>: the covering of the book that is laid where it is renewed; null: the same again, or
+/// one that suits the pitch.
 /// </summary>
 public sealed record OpinionFact(
     Guid Id,
@@ -150,7 +160,8 @@ public sealed record OpinionFact(
     IReadOnlyList<EarlierOpinion> Earlier,
     string By,
     DateTimeOffset At,
-    Guid? RoofId = null
+    Guid? RoofId = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Covering = null
 ) : IRoofFact;
 
 [JsonConverter(typeof(CamelCaseEnum<OwnerDecision>))]

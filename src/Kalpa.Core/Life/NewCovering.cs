@@ -25,11 +25,29 @@ internal static class NewCovering
             FirmSchool = null,
         };
 
-    /// <summary>The same tile on a new layer of the kind that keeps the water out there; what is renewed alone is left out, as it is not what a relay waits for.</summary>
-    public static LifeFacts Relaid(RuleBook book, LifeFacts facts)
+    /// <summary>A covering of the kind named installed today, over a new layer of the kind named, where one is; on an old covering it is one layer more.</summary>
+    public static LifeFacts Of(LifeFacts facts, string kind, string layer, bool overOld)
     {
         var year = facts.AsOf.Year;
-        var old = (facts.Components ?? []).FirstOrDefault(c => book.FindComponent(c.Kind) is { Job: ComponentJob.KeepsWaterOut });
+        return Of(facts) with
+        {
+            Kind = kind.Length > 0 ? kind : facts.Kind,
+            Layers = overOld ? facts.Layers + 1 : 1,
+            Components = layer.Length > 0 ? [new ComponentLife(Guid.Empty, layer, StackPlace.Under, year, year, AgeSource.Permit)] : null,
+        };
+    }
+
+    /// <summary>
+    /// The same tile on a new layer that keeps the water out: of the kind named, else of the kind that lies there; what is renewed alone is left out, as it is not what a
+    /// relay waits for.
+    /// </summary>
+    public static LifeFacts Relaid(RuleBook book, LifeFacts facts, string kind = "")
+    {
+        var year = facts.AsOf.Year;
+        var old =
+            kind.Length > 0
+                ? kind
+                : (facts.Components ?? []).FirstOrDefault(c => book.FindComponent(c.Kind) is { Job: ComponentJob.KeepsWaterOut })?.Kind;
         return book.Covering(facts.Kind).KeepsWaterOut is not { } layer
             ? Of(facts)
             : Of(facts) with
@@ -39,7 +57,7 @@ internal static class NewCovering
                 AgeSource = facts.AgeSource,
                 CoveringShares = facts.CoveringShares,
                 Evidence = facts.Evidence,
-                Components = [new ComponentLife(Guid.Empty, old?.Kind ?? layer, StackPlace.Under, year, year, AgeSource.Permit)],
+                Components = [new ComponentLife(Guid.Empty, old ?? layer, StackPlace.Under, year, year, AgeSource.Permit)],
             };
     }
 }

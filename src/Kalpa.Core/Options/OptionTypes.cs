@@ -20,6 +20,12 @@ public enum OptionKind
 
     /// <summary>Every section now.</summary>
     All,
+
+    /// <summary>Every section now, with what lasts longer.</summary>
+    Better,
+
+    /// <summary>What is too flat for its covering is framed steeper, in the place of another covering.</summary>
+    Reslope,
 }
 
 /// <summary>A job of an option that is done now; <paramref name="Cost"/> in words, empty where nothing prices it.</summary>

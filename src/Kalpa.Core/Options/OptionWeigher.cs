@@ -54,11 +54,20 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
 
     /// <param name="now">Slopes that are renewed now.</param>
     /// <param name="urgentOnly">Whether only what cannot wait is done: what is renewed now is renewed within the year, and repairs that can wait are not made.</param>
-    public WeighedOption Weigh(OptionKind kind, string title, HashSet<Guid> now, HashSet<Guid> planNow, bool urgentOnly = false)
+    public WeighedOption Weigh(
+        OptionKind kind,
+        string title,
+        HashSet<Guid> now,
+        HashSet<Guid> planNow,
+        bool urgentOnly = false,
+        RenewalWay way = RenewalWay.AsDecided
+    )
     {
-        var first = plans.Solve(id => now.Contains(id) ? RenewalTime.Now : RenewalTime.NotYet);
+        var first = plans.Solve(id => new(now.Contains(id) ? RenewalTime.Now : RenewalTime.NotYet, way));
         var rest =
-            now.Count < plans.Open.Count ? plans.Solve(id => now.Contains(id) ? RenewalTime.NotYet : RenewalTime.WhenDue).Sections : [];
+            now.Count < plans.Open.Count
+                ? plans.Solve(id => new(now.Contains(id) ? RenewalTime.NotYet : RenewalTime.WhenDue)).Sections
+                : [];
         bool IsDone(WorkItem w) => w.Urgency >= (urgentOnly ? UrgencyClass.ThisSeason : UrgencyClass.WithinYear);
         List<WorkItem> done = [.. first.Work.Where(IsDone)];
         var prices = plans.PricesOf(done);
@@ -85,7 +94,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
             new RoofOption(
                 kind,
                 title,
-                kind != OptionKind.Urgent && now.SetEquals(planNow),
+                kind != OptionKind.Urgent && way == RenewalWay.AsDecided && now.SetEquals(planNow),
                 JointPoints.Range(today),
                 range,
                 Quantise.Money(range.Mean * money.Yearly(years)),

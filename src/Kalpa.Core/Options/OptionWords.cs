@@ -2,6 +2,7 @@ using System.Globalization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Costs;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
@@ -124,6 +125,14 @@ internal static class OptionWords
             "because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices"
         );
         LeftOut(s => !plans.Unpriced.Contains(s.SlopeId) && !plans.Open.Contains(s.SlopeId), "until a remaining life is stated");
+        foreach (var (id, lift) in plans.TooFlat.Where(s => !(s.Value <= NewRoof.MostLiftInches)))
+        {
+            notes.Add(
+                lift is { } inches
+                    ? $"Re-sloping slope {plans.Slope(id).Letter} to 4:12 would raise its back by {new Length(inches).ToTradeText()}: that is new framing, and is not compared here."
+                    : $"Re-sloping slope {plans.Slope(id).Letter} is not compared: its run is not measured."
+            );
+        }
         if (plans.Open.Count > 0 && plans.Open.All(id => plans.Left[id].Min() >= years))
         {
             notes.Add(

@@ -30,7 +30,7 @@ internal sealed class RenewalPlans
     private readonly PlannedRoof planned;
     private readonly IReadOnlyList<CauseLink> causes;
     private readonly IReadOnlyList<FindingAssessment> open;
-    private readonly Dictionary<(Guid, bool Relaid), double[]> anew = [];
+    private readonly Dictionary<(Guid, RoofAction, string New, string Layer), double[]> anew = [];
     private readonly Dictionary<string, SolvedRoof> solved = new(StringComparer.Ordinal);
 
     public RenewalPlans(RuleBook book, AssessInput recorded, Assessment judged)
@@ -54,8 +54,10 @@ internal sealed class RenewalPlans
         Left = Open.ToDictionary(id => id, id => LeftOf(Slope(id)));
         // One without a size first: a section would have no price for its sake.
         LeaveOut([.. Open.Where(id => Slope(id).Size is null)]);
-        LeaveOut([.. Solve(_ => RenewalTime.Now).Unpriced.SelectMany(d => d.SlopeIds)]);
+        LeaveOut([.. Solve(_ => AtOnce).Unpriced.SelectMany(d => d.SlopeIds)]);
     }
+
+    public static readonly Renewing AtOnce = new(RenewalTime.Now);
 
     public AssessInput Input { get; }
 
@@ -89,23 +91,80 @@ internal sealed class RenewalPlans
     private double[] LeftOf(SlopeAssessment slope) =>
         Stopped.Contains(slope.SlopeId) ? WorkCosts.Each(_ => 0) : LifeDraws.Of(book, slope.LifeFacts!, CostDriver.RemainingLife);
 
-    private double[] NewLife(Guid id, bool relaid)
+    private double[] NewLife(Guid id, RoofDecision decision)
     {
-        if (!anew.TryGetValue((id, relaid), out var drawn))
+        var key = (id, decision.Action, decision.New, decision.Layer);
+        if (!anew.TryGetValue(key, out var drawn))
         {
             drawn = Slope(id).LifeFacts is { } facts
-                ? LifeDraws.Of(book, relaid ? NewCovering.Relaid(book, facts) : NewCovering.Of(facts), CostDriver.NewLife)
+                ? LifeDraws.Of(
+                    book,
+                    decision.Action == RoofAction.Relay
+                        ? NewCovering.Relaid(book, facts, decision.Layer)
+                        : NewCovering.Of(facts, decision.New, decision.Layer, decision.Action == RoofAction.Recover),
+                    CostDriver.NewLife
+                )
                 : WorkCosts.Each(_ => LifeDraws.Longest);
-            anew[(id, relaid)] = drawn;
+            anew[key] = drawn;
         }
         return drawn;
     }
 
+    /// <summary>
+    /// What is laid with the next grade in the place of what is decided, in words; nothing where there is no next grade, it is not priced, or it lasts no longer.
+    /// </summary>
+    public IReadOnlyList<string> Better
+    {
+        get
+        {
+            var usual = Solve(_ => AtOnce)
+                .Sections.SelectMany(s => s.Decision.SlopeIds.Select(id => (id, s)))
+                .ToDictionary(p => p.id, p => p.s);
+            var solved = Solve(_ => new(RenewalTime.Now, RenewalWay.Better));
+            return solved.Unpriced.Count > 0
+                ? []
+                :
+                [
+                    .. solved
+                        .Sections.Where(s =>
+                            usual.TryGetValue(s.Decision.SlopeIds[0], out var plain)
+                            && (plain.Decision.New, plain.Decision.Layer) != (s.Decision.New, s.Decision.Layer)
+                            && JointPoints.Mean(s.Anew) > JointPoints.Mean(plain.Anew)
+                        )
+                        .Select(s =>
+                            s.Decision.Layer.Length > 0 ? book.FindComponent(s.Decision.Layer)!.Name : book.Covering(s.Decision.New).Name
+                        )
+                        .Distinct(),
+                ];
+        }
+    }
+
+    /// <summary>Slopes too flat for their covering, with how far each has to be raised to be steep enough, inches; null where that is not known.</summary>
+    public IReadOnlyDictionary<Guid, double?> TooFlat =>
+        Judged
+            .Slopes.Where(s => Stopped.Contains(s.SlopeId) && s.Fitness is { State: FitnessState.Unfit, LimitId: not null })
+            .Where(s =>
+                Assessor.CoveringOn(Input.Coverings, s.SlopeId, Input.AsOf) is { } covering
+                && book.FindCovering(covering.Kind)?.LowSlope is not null
+            )
+            .ToDictionary(s => s.SlopeId, s => NewRoof.LiftInches(Input.Slopes.First(f => f.Id == s.SlopeId), s.Size));
+
+    /// <summary>Those of them that can be raised by framing over the old deck.</summary>
+    public HashSet<Guid> Steepened =>
+        [
+            .. TooFlat
+                .Where(s => s.Value <= NewRoof.MostLiftInches)
+                .Select(s => s.Key)
+                .Where(id =>
+                    Solve(other => other == id ? new(RenewalTime.Now, RenewalWay.Reslope) : new(RenewalTime.NotYet)).Unpriced.Count == 0
+                ),
+        ];
+
     /// <summary>Options have ways of renewing in common: each is worked out once.</summary>
-    public SolvedRoof Solve(Func<Guid, RenewalTime> when)
+    public SolvedRoof Solve(Func<Guid, Renewing> when)
     {
         var chosen = Open.ToDictionary(id => id, when);
-        var key = string.Join(',', Judged.Slopes.Select(s => chosen.TryGetValue(s.SlopeId, out var time) ? $"{time}" : ""));
+        var key = string.Join(',', Judged.Slopes.Select(s => chosen.TryGetValue(s.SlopeId, out var how) ? $"{how.Time} {how.Way}" : ""));
         if (!solved.TryGetValue(key, out var of))
         {
             solved[key] = of = Solve(chosen);
@@ -113,7 +172,7 @@ internal sealed class RenewalPlans
         return of;
     }
 
-    private SolvedRoof Solve(Dictionary<Guid, RenewalTime> chosen)
+    private SolvedRoof Solve(Dictionary<Guid, Renewing> chosen)
     {
         var decisions = RoofDecisions.Of(book, Input, Judged.Slopes, open, planned, chosen);
         var work = WorkList.Of(book, Input, Judged.Slopes, open, causes, Judged.RoofProblems, decisions, planned);
@@ -125,14 +184,13 @@ internal sealed class RenewalPlans
             var item = work.First(w => w.IsRenewal && decision.SlopeIds[0] == w.SlopeId);
             if (prices.TryGetValue(item.Number, out var priced) && priced.Cost.Unpriced.Count == 0)
             {
-                var relaid = decision.Action == RoofAction.Relay;
                 sections.Add(
                     new PricedSection(
                         decision,
                         item,
                         priced.Total,
                         Earliest(decision.SlopeIds, id => Left[id]),
-                        Earliest(decision.SlopeIds, id => NewLife(id, relaid))
+                        Earliest(decision.SlopeIds, id => NewLife(id, decision))
                     )
                 );
             }

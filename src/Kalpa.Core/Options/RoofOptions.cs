@@ -76,7 +76,7 @@ public static class RoofOptions
 
     private static IEnumerable<WeighedOption> Candidates(RenewalPlans plans, OptionWeigher weigher, HashSet<Guid> planNow)
     {
-        var verb = OptionWords.Verb(plans.Solve(_ => RenewalTime.Now).Sections.Select(s => s.Decision));
+        var verb = OptionWords.Verb(plans.Solve(_ => RenewalPlans.AtOnce).Sections.Select(s => s.Decision));
         var repair = weigher.Weigh(OptionKind.Repair, RepairTitle(plans, verb), plans.Stopped, planNow);
         if (plans.Stopped.Count < plans.Open.Count || planNow.Count == 0)
         {
@@ -100,11 +100,28 @@ public static class RoofOptions
         }
         if (plans.Open.Any(id => plans.Stopped.Contains(id) || plans.Slope(id).Life!.Stated!.Likely <= WorthWeighingYears))
         {
+            var all = plans.Open.Count == 1 ? $"{verb} now" : $"{verb} all slopes now";
+            yield return weigher.Weigh(OptionKind.All, all, plans.Open, planNow);
+            if (plans.Better is { Count: > 0 } better)
+            {
+                yield return weigher.Weigh(
+                    OptionKind.Better,
+                    $"{all}, better: {Sentences.List(better)}",
+                    plans.Open,
+                    planNow,
+                    way: RenewalWay.Better
+                );
+            }
+        }
+        if (plans.Steepened is { Count: > 0 } steepened)
+        {
+            var letters = plans.Judged.Slopes.Where(s => steepened.Contains(s.SlopeId)).Select(s => s.Letter).ToList();
             yield return weigher.Weigh(
-                OptionKind.All,
-                plans.Open.Count == 1 ? $"{verb} now" : $"{verb} all slopes now",
-                plans.Open,
-                planNow
+                OptionKind.Reslope,
+                $"Re-slope {Sentences.Lower(Sentences.Slopes(letters))} now{(plans.Open.Count > planNow.Union(steepened).Count() ? ", the rest when due" : "")}",
+                [.. planNow, .. steepened],
+                planNow,
+                way: RenewalWay.Reslope
             );
         }
     }

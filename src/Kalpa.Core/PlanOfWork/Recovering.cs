@@ -34,23 +34,28 @@ internal static class Recovering
     /// <summary>A second covering under the first, or more of them, as findings say.</summary>
     private static readonly string[] SecondLayer = ["second-layer", "layers-many"];
 
-    /// <summary>The step of a re-roof that says so.</summary>
-    public static string Step(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes)
+    /// <summary>Why a new covering must not be laid over the old one; null where nothing recorded speaks against it.</summary>
+    public static string? Against(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes)
     {
         var defects = input
             .Findings.Where(f => f.SlopeId is { } id && slopes.Contains(id) && f.Outcome != FindingOutcome.DocumentOnly)
             .ToList();
-        var covering = Assessor.CoveringOn(input.Coverings, slopes.First(), input.AsOf);
-        var kind = covering is null ? null : book.FindCovering(covering.Kind);
         var layers = Layers(input, slopes);
         var found = defects.FirstOrDefault(f => NoBase.Contains(f.Condition)) ?? defects.FirstOrDefault(f => Uneven.Contains(f.Condition));
-        return kind is { Family: CoveringFamily.Tile or CoveringFamily.Slate }
-                ? $"Tear off to the deck: no recover over {Sentences.Lower(kind.Name)} ({Section})"
-            : layers >= MostCoverings ? $"Tear off to the deck: {layers} layers already; another is not allowed ({Section})"
-            : found is not null
-                ? $"Tear off to the deck: no recover over {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} ({Section})"
-            : kind?.Family == CoveringFamily.Membrane
-                ? "Tear off, or recover if core cuts and a moisture survey show one dry layer; the manufacturer has to agree"
-            : "Tear off to the deck. A second layer is not ruled out by what was found, but it hides the deck and the flashings";
+        return KindOn(book, input, slopes) is { Family: CoveringFamily.Tile or CoveringFamily.Slate } kind
+                ? $"no recover over {Sentences.Lower(kind.Name)} ({Section})"
+            : layers >= MostCoverings ? $"{layers} layers already; another is not allowed ({Section})"
+            : found is not null ? $"no recover over {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} ({Section})"
+            : null;
     }
+
+    /// <summary>The step of a re-roof that says so.</summary>
+    public static string Step(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes) =>
+        Against(book, input, slopes) is { } reason ? $"Tear off to the deck: {reason}"
+        : KindOn(book, input, slopes)?.Family == CoveringFamily.Membrane
+            ? "Tear off, or recover if core cuts and a moisture survey show one dry layer; the manufacturer has to agree"
+        : "Tear off to the deck. A second layer is not ruled out by what was found, but it hides the deck and the flashings";
+
+    private static Covering? KindOn(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes) =>
+        Assessor.CoveringOn(input.Coverings, slopes.First(), input.AsOf) is { } covering ? book.FindCovering(covering.Kind) : null;
 }

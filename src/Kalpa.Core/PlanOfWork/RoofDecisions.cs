@@ -14,7 +14,9 @@ namespace Kalpa.Core.PlanOfWork;
 /// The decision on a section of slopes. <paramref name="Due"/>: calendar years, null where it falls due by an event, a day, or not at all; <paramref name="Soon"/>:
 /// within a year. <paramref name="Title"/> is what somebody is asked to do; <paramref name="Headline"/> says when, too; <paramref name="Mark"/> is short enough to stand on a plan. <paramref name="ByInspector"/>: the
 /// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided; <paramref name="RuledOut"/>: slopes of it that cannot be
-/// repaired, whatever their years; <paramref name="Work"/>: what is done there when it is done, however far off that is.
+/// repaired, whatever their years; <paramref name="Work"/>: what is done there when it is done, however far off that is; <paramref name="New"/>: the covering that is
+/// laid, empty for the same again; <paramref name="Layer"/>: what keeps the water out under it, empty for the usual one;
+/// <paramref name="EitherWay"/>: it is still to be chosen whether it is covered otherwise or re-sloped.
 /// </summary>
 public sealed record RoofDecision(
     IReadOnlyList<Guid> SlopeIds,
@@ -30,20 +32,15 @@ public sealed record RoofDecision(
     string Computed = "",
     [property: JsonIgnore] UrgencyClass Urgency = UrgencyClass.WithinYear,
     [property: JsonIgnore] IReadOnlyList<Guid>? RuledOut = null,
-    [property: JsonIgnore] string Work = ""
+    [property: JsonIgnore] string Work = "",
+    [property: JsonIgnore] string New = "",
+    [property: JsonIgnore] string Layer = "",
+    [property: JsonIgnore] bool EitherWay = false
 )
 {
     /// <summary>Whether what is on it is renewed with the covering.</summary>
     [JsonIgnore]
-    public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
-}
-
-/// <summary>When an option has a slope renewed, whatever is decided on it.</summary>
-internal enum RenewalTime
-{
-    Now,
-    WhenDue,
-    NotYet,
+    public bool Renews => Action.Renews();
 }
 
 /// <summary>
@@ -78,7 +75,7 @@ public static class RoofDecisions
         IReadOnlyList<SlopeAssessment> slopes,
         IReadOnlyList<FindingAssessment> findings,
         PlannedRoof planned,
-        IReadOnlyDictionary<Guid, RenewalTime>? chosen
+        IReadOnlyDictionary<Guid, Renewing>? chosen
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
@@ -132,10 +129,7 @@ public static class RoofDecisions
     private static bool Together(List<SlopeDecision> section, SlopeDecision one, PlannedRoof planned, DateOnly asOf) =>
         section[0].Kind == one.Kind
         && DueTogether(section, one, asOf)
-        && (
-            one.Action is not (RoofAction.Replace or RoofAction.Relay)
-            || section.Exists(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false)
-        );
+        && (!one.Renews || section.Exists(s => planned.Meet(s.Slope.SlopeId, one.Slope.SlopeId) != false));
 
     private static bool DueTogether(List<SlopeDecision> section, SlopeDecision one, DateOnly asOf)
     {
@@ -181,7 +175,10 @@ public static class RoofDecisions
             Each(of, d => d.Computed),
             first.Urgency,
             [.. of.Where(d => d is { Renews: true, ByFacts: true, Due: null, Before: "" }).Select(d => d.Slope.SlopeId)],
-            Title(first with { Urgency = UrgencyClass.WithinYear }, named, one, "")
+            Title(first with { Urgency = UrgencyClass.WithinYear }, named, one, ""),
+            first.New,
+            first.Layer,
+            first is { TooFlat: true, Action: RoofAction.Replace }
         );
     }
 
@@ -194,6 +191,8 @@ public static class RoofDecisions
             RoofAction.Replace when of.Family == CoveringFamily.Membrane => "Replace",
             RoofAction.Replace => "Re-roof",
             RoofAction.Relay => "Relay",
+            RoofAction.Recover => "Recover",
+            RoofAction.Reslope => "Re-slope",
             RoofAction.Specialist => "Evaluate",
             RoofAction.Evaluate => "Inspect",
             RoofAction.Confirm => "Confirm",
@@ -218,13 +217,17 @@ public static class RoofDecisions
         var when = time.Length > 0 ? $" {time}" : "";
         var it = one ? "it" : "them";
         var now = of.Soon || of.ByInspector || of.Before.Length > 0;
+        var with = of.With.Length > 0 ? $" {of.With}" : "";
         return of.Action switch
         {
             RoofAction.Replace when of.TooFlat => $"Replace the covering of {named} or re-slope {it}{when}",
             RoofAction.Replace when of.Family == CoveringFamily.Membrane =>
-                $"{(now ? "Replace" : "Plan to replace")} the membrane on {named}{when}",
-            RoofAction.Replace => $"{(now ? "Re-roof" : "Plan the re-roof of")} {named}{when}",
-            RoofAction.Relay => $"{(now ? "Lift and relay" : "Plan to lift and relay")} the tile on {named}{when}",
+                $"{(now ? "Replace" : "Plan to replace")} the membrane on {named}{with}{when}",
+            RoofAction.Replace => $"{(now ? "Re-roof" : "Plan the re-roof of")} {named}{with}{when}",
+            RoofAction.Relay =>
+                $"{(now ? "Lift and relay" : "Plan to lift and relay")} the {(of.Family == CoveringFamily.Slate ? "slate" : "tile")} on {named}{with}{when}",
+            RoofAction.Recover => $"{(now ? "Recover" : "Plan to recover")} {named}{with}{when}",
+            RoofAction.Reslope => $"{(now ? "Re-slope" : "Plan to re-slope")} {named} to 4:12{with}{when}",
             RoofAction.Specialist => $"Have {named} evaluated{(of.Who.Length > 0 ? $" by {of.Who}" : "")}{when}",
             RoofAction.Evaluate => $"Lift two tiles on {named} and inspect the underlayment",
             RoofAction.Confirm => $"Confirm {named} to decide on {it}",

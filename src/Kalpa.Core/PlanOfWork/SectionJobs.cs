@@ -32,6 +32,27 @@ internal static class SectionJobs
         "Have a roofer evaluate which",
     ];
 
+    private static readonly string[] LowSlopeSteps =
+    [
+        "Tear off to the deck, replace decayed sheathing, and pitch it so that water runs off",
+        "Turn the membrane up at least 8 in at walls and curbs, and under the steep covering above",
+        "Replace edge metal and flashings with it, by the manufacturer’s details",
+    ];
+
+    private static readonly string[] ReslopeSteps =
+    [
+        "Have a carpenter check first that the height fits under sills, siding and counter-flashing above; an engineer, if loads change",
+        "Frame to 4:12, sheathe, and run membrane under the laps to the old slope and up the wall",
+        "Lay the covering with flashings, edge metal and ventilation for the new shape",
+    ];
+
+    private static readonly string[] RecoverSteps =
+    [
+        "Show that the deck is dry and sound; open it where it gives",
+        "Cut off or nail down what curls or lifts, and replace flashings rather than bury them",
+        "Ask the manufacturer in writing whether the warranty holds over an old covering",
+    ];
+
     private static readonly string[] ReroofSteps =
     [
         "Get estimates for the whole section to its natural breaks",
@@ -50,7 +71,7 @@ internal static class SectionJobs
         var on = slopes.Where(s => decision.SlopeIds.Contains(s.SlopeId)).ToList();
         IEnumerable<WorkItem> own = decision.Action switch
         {
-            RoofAction.Replace or RoofAction.Relay => [Measured(Renewal(book, section, on, input))],
+            _ when decision.Renews => [Measured(Renewal(book, section, on, input))],
             RoofAction.Evaluate => [Evaluation(decision, on)],
             RoofAction.Specialist => [Specialist(decision, on)],
             _ => [],
@@ -61,25 +82,41 @@ internal static class SectionJobs
             renewal with
             {
                 Quantities = SectionQuantities.Of(book, decision, input, planned, rebuilt: renewal.Kind == WorkKind.Rebuild),
+                New = decision.New,
             };
     }
 
     private static WorkItem Renewal(RuleBook book, SectionRepairs section, List<SlopeAssessment> on, AssessInput input)
     {
         var decision = section.Decision;
-        var (kind, steps) =
-            decision.Action == RoofAction.Relay ? (WorkKind.Relay, RelaySteps)
-            : on.Exists(s => s.Fitness?.State == FitnessState.Unfit)
-                ? (WorkKind.Rebuild, on.Exists(s => s.Fitness?.LimitId is not null) ? RebuildSteps : ReroofSteps)
-            : (WorkKind.Reroof, ReroofSteps);
+        var (kind, steps) = KindOf(book, decision, on);
         var beware = on.Select(s => Assessor.CoveringCaution(book, input, s.SlopeId)).Where(c => c.Length > 0).Distinct();
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
         var ids = decision.SlopeIds.ToHashSet();
-        IEnumerable<string> tearOff = kind == WorkKind.Reroof ? [Recovering.Step(book, input, ids)] : [];
+        IEnumerable<string> tearOff = kind == WorkKind.Reroof && steps == ReroofSteps ? [Recovering.Step(book, input, ids)] : [];
         return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. tearOff, .. steps, .. withIt.Distinct()]) with
         {
             Included = section.Included,
+        };
+    }
+
+    private static (WorkKind Kind, string[] Steps) KindOf(RuleBook book, RoofDecision decision, List<SlopeAssessment> on)
+    {
+        var unfit = on.Exists(s => s.Fitness?.State == FitnessState.Unfit);
+        var tooFlat = on.Exists(s => s.Fitness is { State: FitnessState.Unfit, LimitId: not null });
+        var settled = decision.New.Length > 0 && !decision.EitherWay;
+        return decision.Action switch
+        {
+            RoofAction.Relay => (WorkKind.Relay, RelaySteps),
+            RoofAction.Recover => (WorkKind.Reroof, RecoverSteps),
+            RoofAction.Reslope => (WorkKind.Rebuild, ReslopeSteps),
+            _ when settled && book.FindCovering(decision.New)?.Family == CoveringFamily.Membrane && tooFlat => (
+                WorkKind.Rebuild,
+                LowSlopeSteps
+            ),
+            _ when unfit => (WorkKind.Rebuild, tooFlat && !settled ? RebuildSteps : ReroofSteps),
+            _ => (WorkKind.Reroof, ReroofSteps),
         };
     }
 

@@ -8,7 +8,9 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
 
-/// <summary>What was decided of one slope. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>; <c>Before</c> the same, of an array that the slope would not outlast.</summary>
+/// <summary>
+/// What was decided of one slope; <c>New</c>, <c>Layer</c> and <c>With</c> as <see cref="NewRoof"/> has them. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>; <c>Before</c> the same, of an array that the slope would not outlast.
+/// </summary>
 internal sealed record SlopeDecision(
     SlopeAssessment Slope,
     CoveringFamily? Family,
@@ -22,21 +24,34 @@ internal sealed record SlopeDecision(
     string Computed = "",
     string Who = "",
     bool InOption = false,
-    string Before = ""
+    string Before = "",
+    string New = "",
+    string Layer = "",
+    string With = ""
 )
 {
     public bool Soon => Urgency >= UrgencyClass.WithinYear;
 
-    public bool Renews => Action is RoofAction.Replace or RoofAction.Relay;
+    public bool Renews => Action.Renews();
 
     /// <summary>Decided by what was found or by years, not by somebody's word or an option.</summary>
     public bool ByFacts => !ByInspector && !InOption;
 
     /// <summary>What one section has in common, whatever the plan says.</summary>
-    public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, (string, string), bool, bool) Kind =>
+    public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, (string, string, string, string), bool, bool) Kind =>
         Renews
-            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, (Who, Before), !ByFacts && Due is null, InOption)
-            : (Action, null, Urgency, false, ByInspector, (Who, ""), true, InOption);
+            ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, (Who, Before, New, Layer), !ByFacts && Due is null, InOption)
+            : (Action, null, Urgency, false, ByInspector, (Who, "", "", ""), true, InOption);
+
+    /// <summary>The same decision with what is laid.</summary>
+    public SlopeDecision Laid(NewRoof roof) =>
+        this with
+        {
+            Action = roof.Action,
+            New = roof.Covering,
+            Layer = roof.Layer,
+            With = roof.Words,
+        };
 }
 
 /// <summary>
@@ -54,11 +69,11 @@ internal static class SlopeDecisions
         IReadOnlyList<FindingAssessment> findings,
         Dictionary<Guid, FindingFact> facts,
         IReadOnlyList<LastingAnswer> arrays,
-        RenewalTime? renewal
+        Renewing? renewal
     )
     {
         var own = WithArray(book, Own(book, input, slope, findings, facts), arrays);
-        return renewal is { } time ? ByOption(book, input, own, time, findings) : ByOpinion(input, slope, own);
+        return renewal is { } chosen ? ByOption(book, input, own, chosen, findings) : ByOpinion(book, input, slope, own);
     }
 
     private static SlopeDecision Own(
@@ -85,7 +100,12 @@ internal static class SlopeDecisions
         {
             // Water that has come in through a covering that never suited its place comes in again.
             var wet = findings.Any(f => f.SlopeId == slope.SlopeId && IsWet(book, f, facts[f.FindingId]));
-            var unfit = Soon(RoofAction.Replace, fitness.Reason) with { TooFlat = fitness.LimitId is not null };
+            var tooFlat = fitness.LimitId is not null;
+            var unfit = Soon(RoofAction.Replace, fitness.Reason) with
+            {
+                TooFlat = tooFlat,
+                New = tooFlat ? NewRoof.OnLowSlope(book, input, SlopeOf(input, slope)) ?? "" : "",
+            };
             return wet ? unfit with { Urgency = UrgencyClass.ThisSeason, When = "this season" } : unfit;
         }
         if (StopOn(book, slope, findings, facts) is { } stop)
@@ -219,23 +239,18 @@ internal static class SlopeDecisions
     // ---- the inspector's recommendation ----
 
     /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision.</summary>
-    private static SlopeDecision ByOpinion(AssessInput input, SlopeAssessment slope, SlopeDecision own)
+    private static SlopeDecision ByOpinion(RuleBook book, AssessInput input, SlopeAssessment slope, SlopeDecision own)
     {
         if (SlopeOpinions.Governing(input, slope.SlopeId) is not { } opinion)
         {
             return own;
         }
-        var action = opinion.Action switch
-        {
-            OpinionAction.Replace => own.Action == RoofAction.Relay ? RoofAction.Relay : RoofAction.Replace,
-            OpinionAction.Repair => RoofAction.Repair,
-            OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
-            _ => RoofAction.Maintain,
-        };
+        var roof = Wanted(book, opinion, own);
+        var action = roof.Action;
         var because = opinion.Because.Trim();
-        var said = own with
+        var said = own.Laid(roof) with
         {
-            Action = action,
+            TooFlat = own.TooFlat && roof is { Action: RoofAction.Replace, Words: "" },
             Why =
                 because.Length == 0
                     ? "The inspector recommends it."
@@ -244,10 +259,11 @@ internal static class SlopeDecisions
             Who = opinion.Who,
         };
         var when = SlopeOpinions.When(opinion);
+        var against = Against(book, input, slope, roof);
         return action == own.Action && when.Length == 0
             ? said with
             {
-                Computed = "The computed decision agrees.",
+                Computed = $"The computed decision agrees.{against}",
             }
             : said with
             {
@@ -256,25 +272,80 @@ internal static class SlopeDecisions
                 Urgency = SlopeOpinions.Urgency(opinion, input.AsOf),
                 Computed =
                     action == own.Action
-                        ? "The computed decision agrees."
-                        : $"Computed: {Sentences.Lower(RoofDecisions.Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}",
+                        ? $"The computed decision agrees.{against}"
+                        : $"Computed: {Sentences.Lower(RoofDecisions.Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}{against}",
             };
     }
 
+    /// <summary>What speaks against what the inspector wants laid; the recommendation governs all the same.</summary>
+    private static string Against(RuleBook book, AssessInput input, SlopeAssessment slope, NewRoof roof)
+    {
+        var reason = roof.Action == RoofAction.Recover ? Recovering.Against(book, input, [slope.SlopeId]) : null;
+        var unfit =
+            roof.Action is RoofAction.Replace or RoofAction.Recover
+            && book.FindCovering(roof.Covering) is { } kind
+            && Fitness.Of(book, kind.Kind, SlopeOf(input, slope).Pitch, input.Local, firm: input.Firm?.Limits)
+                is { State: FitnessState.Unfit } fitness
+                ? fitness
+                : null;
+        return $"{(reason is null ? "" : $" Against a recover: {reason}.")}{(unfit is null ? "" : $" Against that covering: {unfit.Reason}")}";
+    }
+
+    /// <summary>What the inspector wants done, and with what. Only tile and slate are laid again.</summary>
+    private static NewRoof Wanted(RuleBook book, OpinionFact opinion, SlopeDecision own)
+    {
+        var laidAgain = own.Family is CoveringFamily.Tile or CoveringFamily.Slate;
+        var action = opinion.Action switch
+        {
+            // Another covering is named: then the old one is not laid again.
+            OpinionAction.Replace => own.Action == RoofAction.Relay && opinion.Covering is null ? RoofAction.Relay : RoofAction.Replace,
+            OpinionAction.Relay => laidAgain ? RoofAction.Relay : RoofAction.Replace,
+            OpinionAction.Recover => RoofAction.Recover,
+            OpinionAction.Reslope => RoofAction.Reslope,
+            OpinionAction.Repair => RoofAction.Repair,
+            OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
+            _ => RoofAction.Maintain,
+        };
+        if (opinion.Covering is { } kind && action is RoofAction.Replace or RoofAction.Recover or RoofAction.Reslope)
+        {
+            return new NewRoof(action, kind, Words: $"with {book.FindCovering(kind)?.Name ?? BookKey.InWords(kind)}");
+        }
+        return new NewRoof(action, action == RoofAction.Replace ? own.New : "");
+    }
+
+    private static SlopeFact SlopeOf(AssessInput input, SlopeAssessment slope) => input.Slopes.First(s => s.Id == slope.SlopeId);
+
     // ---- an option ----
 
+    /// <summary>A recommendation to renew says how it is renewed in an option, too: only when is another matter there.</summary>
     private static SlopeDecision ByOption(
         RuleBook book,
         AssessInput input,
         SlopeDecision own,
-        RenewalTime renewal,
+        Renewing renewing,
         IReadOnlyList<FindingAssessment> findings
     )
     {
+        var slope = SlopeOf(input, own.Slope);
         var bare = new SlopeDecision(own.Slope, own.Family, RoofAction.Maintain, own.Why, TooFlat: own.TooFlat, InOption: true);
         var relaid = own.Action == RoofAction.Relay || (own.Slope.Life is not null && IsRelay(book, own.Slope, own.Family));
-        var anew = bare with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
-        return renewal switch
+        var decided = own with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
+        var roof =
+            SlopeOpinions.Governing(input, slope.Id) is { } opinion && SlopeOpinions.Renews(opinion) == true
+                ? Wanted(book, opinion, decided)
+                : new NewRoof(decided.Action, own.New);
+        if (roof is { Action: RoofAction.Replace, Words: "", Covering.Length: > 0 })
+        {
+            roof = roof with { Words = $"with {book.Covering(roof.Covering).Name}" };
+        }
+        roof = renewing.Way switch
+        {
+            RenewalWay.Better => NewRoof.Better(book, input, slope, roof) ?? roof,
+            RenewalWay.Reslope when own.TooFlat => new NewRoof(RoofAction.Reslope),
+            _ => roof,
+        };
+        var anew = bare.Laid(roof) with { TooFlat = own.TooFlat && roof is { Action: RoofAction.Replace, Words: "" } };
+        return renewing.Time switch
         {
             RenewalTime.Now => anew with { Urgency = UrgencyClass.WithinYear, When = "now" },
             RenewalTime.WhenDue when own.Slope.Life?.Stated is { } left => anew with

@@ -135,15 +135,19 @@ public sealed class PlannedRoof
     /// <summary>Feet of eave of a slope by the plan; 0 where it has none or is not sized.</summary>
     public double EaveFeet(Guid slopeId) => eaves.GetValueOrDefault(slopeId);
 
-    /// <summary>Material by measure for some slopes of the plan; null where it is not sized or does not have all of them.</summary>
+    /// <summary>
+    /// Material by measure for some slopes of the plan; null where it is not sized or does not have all of them. <paramref name="risePer12"/>: they are framed to this
+    /// pitch first; their edges are counted as they are now.
+    /// </summary>
     public TakeOff? TakeOffOf(
         IReadOnlySet<Guid> slopeIds,
         IReadOnlyList<DetailFact> onPlan,
         IReadOnlyDictionary<Guid, CoveringFamily> families,
-        bool relay
+        bool relay,
+        double? risePer12 = null
     ) =>
         plan is { Sized: true } && slopeIds.All(id => shape.Facet(id) is not null)
-            ? TakeOffs.Of(plan, shape, edges, onPlan, families, slopeIds, relay)
+            ? TakeOffs.Of(plan, shape, edges, onPlan, families, slopeIds, relay, risePer12)
             : null;
 
     private static (Guid, Guid) Pair(Guid one, Guid other) => one.CompareTo(other) < 0 ? (one, other) : (other, one);

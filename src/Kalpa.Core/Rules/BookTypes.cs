@@ -221,7 +221,9 @@ public sealed record Remedy(string Title, IReadOnlyList<string> Steps, string No
 /// <summary>
 /// A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. <paramref name="KeepsWaterOut"/> names
 /// the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does;
-/// <paramref name="Caution"/>: what to beware of in any work on it.
+/// <paramref name="Caution"/>: what to beware of in any work on it. <paramref name="Better"/>: the covering of the next grade that comes in its place;
+/// <paramref name="BetterLayer"/>: the component of the next grade that keeps the water out under it; <paramref name="LowSlope"/>: what comes in its place where
+/// a slope is too flat for it; null: none.
 /// </summary>
 public sealed record Covering(
     string Kind,
@@ -232,7 +234,10 @@ public sealed record Covering(
     StageModel Stages,
     IReadOnlyList<string> StageLooks,
     string? KeepsWaterOut = null,
-    string Caution = ""
+    string Caution = "",
+    string? Better = null,
+    string? BetterLayer = null,
+    string? LowSlope = null
 )
 {
     public ReferenceLife LifeIn(WeatherExposure exposure) => Lives.FirstOrDefault(l => l.Exposure == exposure) ?? Lives[0];

@@ -67,6 +67,13 @@ public sealed record RepairStop(
     IReadOnlyList<string>? Is = null
 );
 
+public static class RoofActions
+{
+    /// <summary>Whether the covering is renewed by it, and what is on the slope with it.</summary>
+    public static bool Renews(this RoofAction action) =>
+        action is RoofAction.Replace or RoofAction.Relay or RoofAction.Recover or RoofAction.Reslope;
+}
+
 /// <summary>The decision on a slope or a section of slopes.</summary>
 [JsonConverter(typeof(CamelCaseEnum<RoofAction>))]
 public enum RoofAction
@@ -86,8 +93,14 @@ public enum RoofAction
     /// <summary>Somebody else evaluates it first.</summary>
     Specialist,
 
+    /// <summary>A new covering is laid over the old one.</summary>
+    Recover,
+
     /// <summary>Tile is lifted and relaid on new underlayment.</summary>
     Relay,
+
+    /// <summary>The slope is framed steeper, and covered anew.</summary>
+    Reslope,
 
     /// <summary>The covering is replaced to its natural breaks.</summary>
     Replace,

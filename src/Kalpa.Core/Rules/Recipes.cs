@@ -139,11 +139,13 @@ public sealed record TemporaryHold(string Key, string Words, int Days, IReadOnly
 
 /// <summary>
 /// Labor-hours a square, low, likely and high, to tear off and to install a covering, or to lift and relay it, and what a layer of it weighs, pounds a square.
+/// <paramref name="Bundles"/>: it is bought by the bundle.
 /// </summary>
 public sealed record Renewal(
     string Kind,
     IReadOnlyList<double> TearOff,
     IReadOnlyList<double> Install,
     double PoundsPerSquare,
-    IReadOnlyList<double>? Relay = null
+    IReadOnlyList<double>? Relay = null,
+    bool Bundles = false
 );

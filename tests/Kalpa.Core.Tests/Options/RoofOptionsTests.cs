@@ -30,6 +30,7 @@ public class RoofOptionsTests
             At("call-out", 0),
             At("covering-standing-seam", square),
             At("shingle-bundle", square / 3),
+            At("laminated-bundle", square / 3),
             At("pipe-boot", boot),
             At("damage-sheathing", 1_600)
         );
@@ -137,8 +138,13 @@ public class RoofOptionsTests
         );
         answer
             .Options.Select(o => o.Title)
-            .ShouldBe(["Only what is urgent", "Re-roof slope A now, repair the rest", "Re-roof all slopes now"]);
-        answer.Options.Select(o => o.Planned).ShouldBe([false, true, false]);
+            .ShouldBe([
+                "Only what is urgent",
+                "Re-roof slope A now, repair the rest",
+                "Re-roof all slopes now",
+                "Re-roof all slopes now, better: laminated shingles",
+            ]);
+        answer.Options.Select(o => o.Planned).ShouldBe([false, true, false, false]);
         answer.Options[0].Later[0].ShouldStartWith("Re-roof slope A within a year: $");
         answer.Options.Skip(1).ShouldAllBe(o => o.Today.Mean > 10 * Squares);
         answer.Options[1].Jobs.Select(j => j.Title).ShouldContain("Replace the pipe boot");
@@ -160,7 +166,12 @@ public class RoofOptionsTests
         var answer = Of(input);
         answer
             .Options.Select(o => o.Title)
-            .ShouldBe(["Repair now, re-roof when due", "Re-roof slope A now, the rest when due", "Re-roof all slopes now"]);
+            .ShouldBe([
+                "Repair now, re-roof when due",
+                "Re-roof slope A now, the rest when due",
+                "Re-roof all slopes now",
+                "Re-roof all slopes now, better: laminated shingles",
+            ]);
         answer.Options.Single(o => o.Planned).Kind.ShouldBe(OptionKind.Repair);
         var opined = Of(Cases.With(input, Recommended(OpinionAction.Replace, A.Id, "2026-12-01")));
         opined.Options.Single(o => o.Planned).Kind.ShouldBe(OptionKind.Part);
@@ -286,7 +297,7 @@ public class RoofOptionsTests
             SlopeId = A.Id,
         };
         var stopped = Of(
-            Several((A, CoveringKind.ThreeTabShingle, 2004), (B with { PlanRun = null }, CoveringKind.ThreeTabShingle, 2004)) with
+            Several((A, CoveringKind.LaminatedShingle, 2004), (B with { PlanRun = null }, CoveringKind.LaminatedShingle, 2004)) with
             {
                 Findings = [bare, bare with { Id = Guid.CreateVersion7(), SlopeId = B.Id }, Boot(A)],
                 Firm = Plain(10, 50),

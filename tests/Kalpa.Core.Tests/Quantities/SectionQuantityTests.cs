@@ -168,16 +168,19 @@ public class SectionQuantityTests
         Likely(null, Both).ShouldBe(3);
     }
 
-    /// <summary>Shingles that lie too flat are not taken off again.</summary>
+    /// <summary>Shingles that lie too flat are not laid again, but a membrane is; what is unfit for another reason is decided first.</summary>
     [Fact]
-    public void What_replaces_an_unfit_covering_is_decided_first()
+    public void What_replaces_an_unfit_covering_is_a_membrane_or_decided_first()
     {
         var slope = OnPlan(Roof.A, 151, "1/12") with { Pitch = TypedPitch.Of("1/12", PitchSource.Tape) };
         var plan = Plans.Of(Plans.OneSlope(1, 0, 0, 40, 30, 1, 180, 10));
         var judged = Assessor.Assess(Roofed(plan, "laminatedShingle", [(slope, OpinionAction.Replace)]), Book);
         var take = judged.Work.Single(w => w.Kind == WorkKind.Rebuild).Quantities!;
-        take.Lines.ShouldBeEmpty();
-        take.Assumed.ShouldBe(["Quantities follow once it is decided what covering or what pitch the slope gets."]);
+        Of(take, "membrane").ShouldBe(1204, .5);
+        take.Lines.ShouldNotContain(l => l.Key == "bundles");
+        // 12 squares of shingles, 280 lb each, and modified bitumen at 3.8 h on a tear-off of 1 h.
+        Of(take, "disposal").ShouldBe(1.7);
+        take.Hours!.Likely.ShouldBe(12.04 * (1 + 3.8), .1);
     }
 
     /// <summary>A membrane shows its layers in a core cut.</summary>
@@ -199,7 +202,7 @@ public class SectionQuantityTests
     [Fact]
     public void Hours_are_given_only_where_the_book_has_them()
     {
-        var take = Take(Roofed(Gable, "copper", Both));
+        var take = Take(Roofed(Gable, "asbestosCement", Both));
         take.Hours.ShouldBeNull();
         Of(take, "covering").ShouldBe(14.76, .01);
         take.Lines.ShouldNotContain(l => l.Key == "bundles" || l.Key == "starter" || l.Key == "disposal");

@@ -2157,7 +2157,9 @@ export interface components {
         /**
          * @description A kind of covering: its family, reference lives by exposure, stage breaks and what each stage looks like. KeepsWaterOut names
          *     the component that lies with it and keeps the water out where the covering itself only sheds it (underlayment under tile); null: the covering does;
-         *     Caution: what to beware of in any work on it.
+         *     Caution: what to beware of in any work on it. Better: the covering of the next grade that comes in its place;
+         *     BetterLayer: the component of the next grade that keeps the water out under it; LowSlope: what comes in its place where
+         *     a slope is too flat for it; null: none.
          */
         Covering: {
             kind: string;
@@ -2170,6 +2172,9 @@ export interface components {
             keepsWaterOut?: null | string;
             /** @default  */
             caution: string;
+            better?: null | string;
+            betterLayer?: null | string;
+            lowSlope?: null | string;
         };
         /**
          * @description What covers a slope from when to when: a re-roof adds one and ends the one before, so an old visit keeps what it saw.
@@ -3447,7 +3452,7 @@ export interface components {
          * @description What is to become of a slope or a roof.
          * @enum {unknown}
          */
-        OpinionAction: "monitor" | "document" | "investigate" | "haveJudged" | "repair" | "replace";
+        OpinionAction: "monitor" | "document" | "investigate" | "haveJudged" | "repair" | "replace" | "relay" | "recover" | "reslope";
         /** @description An opinion in words: what is to become of it, when, by whom, why; its branches; and what was thought before. */
         OpinionAnswer: {
             /** Format: uuid */
@@ -3476,7 +3481,8 @@ export interface components {
         OpinionEvent: "none" | "closing" | "solar" | "winter" | "storm";
         /**
          * @description An opinion on a slope, or on the whole roof where SlopeId is null: a record of its own with history. Who judges or
-         *     mends it; it may hang on an event, a day, and branch.
+         *     mends it; it may hang on an event, a day, and branch. Covering: the covering of the book that is laid where it is renewed; null: the same again, or
+         *     one that suits the pitch.
          */
         OpinionFact: {
             /** Format: uuid */
@@ -3498,6 +3504,7 @@ export interface components {
             at: string;
             /** Format: uuid */
             roofId?: null | string;
+            covering?: null | string;
         };
         /** @description A job of an option that is done now; Cost in words, empty where nothing prices it. */
         OptionJob: {
@@ -3509,7 +3516,7 @@ export interface components {
          * @description What an owner can choose between.
          * @enum {unknown}
          */
-        OptionKind: "urgent" | "repair" | "part" | "all";
+        OptionKind: "urgent" | "repair" | "part" | "all" | "better" | "reslope";
         /**
          * @description Options side by side. Where there are none, WhyNone says why. Compared: which costs least and how surely;
          *     BreakEven: from how many more years on repairing pays; IfNothing: what is to be expected if nothing is done at all;
@@ -4459,12 +4466,14 @@ export interface components {
          * @description The decision on a slope or a section of slopes.
          * @enum {unknown}
          */
-        RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "relay" | "replace";
+        RoofAction: "maintain" | "repair" | "confirm" | "evaluate" | "specialist" | "recover" | "relay" | "reslope" | "replace";
         /**
          * @description The decision on a section of slopes. Due: calendar years, null where it falls due by an event, a day, or not at all; Soon:
          *     within a year. Title is what somebody is asked to do; Headline says when, too; Mark is short enough to stand on a plan. ByInspector: the
          *     inspector's recommendation governs, and Computed says what Kalpa would have decided; RuledOut: slopes of it that cannot be
-         *     repaired, whatever their years; Work: what is done there when it is done, however far off that is.
+         *     repaired, whatever their years; Work: what is done there when it is done, however far off that is; New: the covering that is
+         *     laid, empty for the same again; Layer: what keeps the water out under it, empty for the usual one;
+         *     EitherWay: it is still to be chosen whether it is covered otherwise or re-sloped.
          */
         RoofDecision: {
             slopeIds: string[];
@@ -5510,7 +5519,7 @@ export interface components {
          *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
          *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded;
          *     Temporary: it only keeps water out until its section is renewed; IfLeft: what follows if it is left undone, null where
-         *     the rule book does not know or it is not put off.
+         *     the rule book does not know or it is not put off; New: the covering that is laid by it, empty for the same again.
          */
         WorkItem: {
             /** Format: int32 */

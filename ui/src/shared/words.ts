@@ -179,6 +179,9 @@ export const opinionActions: Record<OpinionAction, string> = {
   investigate: 'Further evaluation',
   haveJudged: 'Specialist',
   repair: 'Repair',
+  relay: 'Lift and relay',
+  recover: 'Recover',
+  reslope: 'Re-slope to 4:12',
   replace: 'Replace',
 }
 

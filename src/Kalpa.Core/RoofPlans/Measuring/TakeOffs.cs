@@ -93,10 +93,11 @@ public static class TakeOffs
         IReadOnlyList<DetailFact> details,
         IReadOnlyDictionary<Guid, CoveringFamily> families,
         IReadOnlySet<Guid>? only = null,
-        bool relay = false
+        bool relay = false,
+        double? risePer12 = null
     )
     {
-        var facets = shape.Facets.Where(f => only?.Contains(f.SlopeId) != false).ToList();
+        var facets = shape.Facets.Where(f => only?.Contains(f.SlopeId) != false).Select(f => Framed(f, risePer12)).ToList();
         var low = facets.Where(f => IsLow(f, families)).ToList();
         var steep = facets.Except(low).ToList();
         var (percent, reason) = WasteOf(steep, edges);
@@ -108,6 +109,16 @@ public static class TakeOffs
             steep.Count == 0 ? 0 : percent,
             steep.Count == 0 ? "" : reason
         );
+    }
+
+    private static PlanFacet Framed(PlanFacet facet, double? risePer12)
+    {
+        if (risePer12 is not { } rise)
+        {
+            return facet;
+        }
+        var area = facet.PlanSquareFeet * new Pitch(rise).SlopeFactor;
+        return facet with { RisePer12 = rise, TrueSquareFeet = area, Squares = area / SlopeSize.SquareFeetPerSquare };
     }
 
     private static bool IsLow(PlanFacet facet, IReadOnlyDictionary<Guid, CoveringFamily> families) =>

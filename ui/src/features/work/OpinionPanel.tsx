@@ -3,10 +3,13 @@ import { useState } from 'react'
 import { localDay, localIso } from '../../api/clock'
 import type { OpinionAction, OpinionAnswer, OpinionEvent, OpinionFact } from '../../api/types'
 import { Choice } from '../../shared/Choice'
+import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { placeId } from '../../shared/placeId'
+import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
+import { upperFirst } from '../../shared/sentences'
 import { useVisitContext } from '../../shared/visitContext'
 import { opinionActions, opinionEvents } from '../../shared/words'
 
@@ -70,11 +73,26 @@ function Told({ opinion, onChange }: { opinion: OpinionAnswer; onChange: () => v
   )
 }
 
+/** What has a new covering laid, of a kind that may be named. */
+const laysNew: ReadonlySet<OpinionAction> = new Set(['replace', 'recover', 'reslope'])
+
+/** Only tile and slate are laid again; what was chosen earlier stays to be seen. */
+function offeredOn(
+  families: (string | undefined)[],
+  chosen: OpinionAction | null,
+): Partial<Record<OpinionAction, string>> {
+  const { relay, ...others } = opinionActions
+  return chosen === 'relay' || families.some((family) => family === 'tile' || family === 'slate')
+    ? opinionActions
+    : others
+}
+
 function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () => void }) {
-  const { visit, records } = useVisitContext()
+  const { visit, records, book } = useVisitContext()
   const record = useRecord(visit.heads)
   const before = records.judgements?.find((opinion) => (opinion.slopeId ?? null) === slopeId)
   const [action, setAction] = useState<OpinionAction | null>(before?.action ?? null)
+  const [covering, setCovering] = useState(before?.covering ?? '')
   const [who, setWho] = useState(before?.who ?? '')
   const [because, setBecause] = useState(before?.because ?? '')
   const [event, setEvent] = useState<OpinionEvent>(before?.event ?? 'none')
@@ -83,7 +101,17 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
   const [then, setThen] = useState<OpinionAction>(before?.branches[0]?.then ?? 'monitor')
   const [thenWords, setThenWords] = useState(before?.branches[0]?.words ?? '')
   const [reason, setReason] = useState('')
-  const changed = before && (before.action !== action || before.because !== because.trim())
+  const on = visit.facts.slopes.filter(({ id }) => slopeId === null || id === slopeId)
+  const offered = offeredOn(
+    on.map(({ id }) => {
+      const kind = coveringOn(visit.facts.coverings, id, visit.visit.on)?.kind
+      return book.coverings.find((other) => other.kind === kind)?.family
+    }),
+    action,
+  )
+  const laid = action && laysNew.has(action) ? covering : ''
+  const changed =
+    before && (before.action !== action || before.because !== because.trim() || (before.covering ?? '') !== laid)
   const wantsWho = action === 'haveJudged' && who.trim() === ''
   const missing = !action
     ? 'Choose a recommendation.'
@@ -117,12 +145,24 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
         : (before?.earlier ?? []),
       by: visit.visit.inspector,
       at,
+      ...(laid && { covering: laid }),
     }
     record.mutate([{ kind: 'opinion', fact }], { onSuccess: onDone })
   }
   return (
     <Stack gap="3" mt="3">
-      <Choice label="Recommendation" value={action} options={opinionActions} onChange={setAction} />
+      <Choice label="Recommendation" value={action} options={offered} onChange={setAction} />
+      {action && laysNew.has(action) && (
+        <Select
+          label="New covering"
+          value={covering}
+          onChange={setCovering}
+          options={[
+            ['', 'The same again, or what suits the pitch'],
+            ...book.coverings.map(({ kind, name }) => [kind, upperFirst(name)] as const),
+          ]}
+        />
+      )}
       <Flex gap="3" wrap="wrap">
         <Labelled wide label="Who evaluates or does it">
           <Input

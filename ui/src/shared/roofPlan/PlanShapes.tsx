@@ -94,7 +94,7 @@ export function PlanShapes({
   )
 }
 
-const renewing: ReadonlySet<RoofDecision['action']> = new Set(['replace', 'relay'])
+const renewing: ReadonlySet<RoofDecision['action']> = new Set(['replace', 'relay', 'recover', 'reslope'])
 
 const renewedOf = (section: RoofDecision | undefined) =>
   section && renewing.has(section.action) ? (section.soon ? 'soon' : 'later') : undefined
