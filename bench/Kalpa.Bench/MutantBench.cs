@@ -39,7 +39,8 @@ internal static partial class MutantBench
     /// <summary>The answers and texts held part by part notice most changes within a third of the time of all tests.</summary>
     private static readonly string[] Quick = [$"{Tests}.Answers.HeldAnswersTests", $"{Tests}.Answers.HeldTextsTests"];
 
-    public static async Task<int> Run(string root, int count, int seed)
+    /// <param name="within">Part of a path: only files that have it are changed; empty for all.</param>
+    public static async Task<int> Run(string root, int count, int seed, string within = "")
     {
         using var work = new WorkFolder();
         foreach (var path in Copied)
@@ -60,6 +61,10 @@ internal static partial class MutantBench
         var (caught, survivors) = (0, new List<CoreChange>());
         foreach (var change in CoreChanges.Drawn(Path.Combine(work.Path, "src/Kalpa.Core"), seed))
         {
+            if (!change.File.Contains(within, StringComparison.Ordinal))
+            {
+                continue;
+            }
             if (caught + survivors.Count >= count)
             {
                 break;

@@ -11,7 +11,7 @@ using Kalpa.Samples;
 if (args is not [var root, ..])
 {
     await Console.Error.WriteLineAsync(
-        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED]] | sync [VISITS] | growth [VISITS] | review]"
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED [PATH-PART]]] | sync [VISITS] | growth [VISITS] | review]"
     );
     return 1;
 }
@@ -26,7 +26,7 @@ switch (args.ElementAtOrDefault(1))
     case "calibration":
         return CalibrationBench.Run(many > 0 ? many : 24_000, seed);
     case "mutants":
-        return await MutantBench.Run(root, many > 0 ? many : 120, seed);
+        return await MutantBench.Run(root, many > 0 ? many : 120, seed, args.ElementAtOrDefault(4) ?? "");
     case "review":
         await ReviewPage.Write(Path.Combine(root, ".kalpa/review.html"));
         return 0;

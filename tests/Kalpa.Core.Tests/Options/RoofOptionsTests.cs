@@ -99,6 +99,12 @@ public class RoofOptionsTests
         answer.BreakEven.ShouldStartWith($"Repairing pays while at least {from} more years are likely; the chance of that is ");
     }
 
+    /// <summary>Without interest or price growth a roof costs the same whenever it is paid: a patch for nothing costs no more, and so it pays.</summary>
+    [Fact]
+    public void What_costs_the_same_pays() =>
+        Of(OneSlope(6, Plain(100, 0), new OwnerTerms(12, 0, 0, 0)))
+            .BreakEven.ShouldBe("Repairing pays even if the covering lasts only 1 more year.");
+
     [Fact]
     public void A_patch_that_costs_nothing_pays_at_once_and_one_as_dear_as_the_roof_never()
     {

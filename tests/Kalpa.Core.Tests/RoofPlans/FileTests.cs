@@ -234,6 +234,18 @@ public sealed class FileTests
         }
     }
 
+    [Theory]
+    [InlineData(0, 240)]
+    [InlineData(240, 0)]
+    [InlineData(-1, 240)]
+    [InlineData(double.NaN, 240)]
+    public void AFormWithoutASizeSaysSo(double width, double depth)
+    {
+        var answer = PlanStarters.Of(Starter(StarterForm.Gable, 180, []) with { Width = width, Depth = depth });
+        answer.Part.ShouldBeNull();
+        answer.Problem!.Text.ShouldBe("Give width and depth, each more than zero.");
+    }
+
     [Fact]
     public void AFormTakesOverLetteredSlopesByTheWayTheyFall()
     {
