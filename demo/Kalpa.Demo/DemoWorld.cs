@@ -50,7 +50,15 @@ public sealed class DemoWorld(
         }
         var sender = new Sender(FirmId, DemoIds.Of(Staff[0].Email), Recorded);
         foreach (
-            var facts in new[] { PilotHouse.Facts(), Schoolhouse.Facts(), ChandlersShop.Facts(), FerryOffice.Facts(), CoopersYard.Facts() }
+            var facts in new[]
+            {
+                PilotHouse.Facts(),
+                Schoolhouse.Facts(),
+                ChandlersShop.Facts(),
+                FerryOffice.Facts(),
+                CoopersYard.Facts(),
+                NetLoft.Facts(),
+            }
         )
         {
             await Record(facts, settings.DemoPhotos, sender, cancel);

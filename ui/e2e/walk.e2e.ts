@@ -294,7 +294,10 @@ test('twenty-five items go on the punch list by the same again', async ({ phoneP
   expect(facts.findings).toHaveLength(25)
 })
 
-test('the office sees a visit arrive live, walks it by keys alone, and ? shows them', async ({ page, browser }) => {
+test('the office sees a visit arrive live, walks it by keys alone, and ? shows them', async ({
+  ownPage: page,
+  browser,
+}) => {
   const roof = await onPhone(browser)
   await signIn(roof.page)
   const ids = await makeVisit(roof.page, 'Pilot Cutter', [shingle('A', 'south'), shingle('B', 'north')])

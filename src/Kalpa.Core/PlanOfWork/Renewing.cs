@@ -40,7 +40,7 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
     public const double SteepenedRisePer12 = SizedThings.PocketRisePer12;
 
     /// <summary>What is raised more at its back is framed anew rather than re-sloped (from memory).</summary>
-    public const double MostLiftInches = 30;
+    public const double MostLiftInches = 36;
 
     /// <summary>
     /// The next grade of what is decided: of tile that is laid again, the better layer under it; of a covering, the one after it that suits the pitch. Null where there is none.

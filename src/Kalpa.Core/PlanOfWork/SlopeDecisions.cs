@@ -245,7 +245,7 @@ internal static class SlopeDecisions
         {
             return own;
         }
-        var roof = Wanted(book, opinion, own);
+        var roof = Wanted(book, opinion, own, SlopeOf(input, slope));
         var action = roof.Action;
         var because = opinion.Because.Trim();
         var said = own.Laid(roof) with
@@ -291,8 +291,8 @@ internal static class SlopeDecisions
         return $"{(reason is null ? "" : $" Against a recover: {reason}.")}{(unfit is null ? "" : $" Against that covering: {unfit.Reason}")}";
     }
 
-    /// <summary>What the inspector wants done, and with what. Only tile and slate are laid again.</summary>
-    private static NewRoof Wanted(RuleBook book, OpinionFact opinion, SlopeDecision own)
+    /// <summary>What the inspector wants done, and with what. Only tile and slate are laid again, and what is steep enough is not framed steeper.</summary>
+    private static NewRoof Wanted(RuleBook book, OpinionFact opinion, SlopeDecision own, SlopeFact slope)
     {
         var laidAgain = own.Family is CoveringFamily.Tile or CoveringFamily.Slate;
         var action = opinion.Action switch
@@ -301,7 +301,7 @@ internal static class SlopeDecisions
             OpinionAction.Replace => own.Action == RoofAction.Relay && opinion.Covering is null ? RoofAction.Relay : RoofAction.Replace,
             OpinionAction.Relay => laidAgain ? RoofAction.Relay : RoofAction.Replace,
             OpinionAction.Recover => RoofAction.Recover,
-            OpinionAction.Reslope => RoofAction.Reslope,
+            OpinionAction.Reslope => slope.Pitch.RisePer12 < NewRoof.SteepenedRisePer12 ? RoofAction.Reslope : RoofAction.Replace,
             OpinionAction.Repair => RoofAction.Repair,
             OpinionAction.Investigate or OpinionAction.HaveJudged => RoofAction.Specialist,
             _ => RoofAction.Maintain,
@@ -332,7 +332,7 @@ internal static class SlopeDecisions
         var decided = own with { Action = relaid ? RoofAction.Relay : RoofAction.Replace };
         var roof =
             SlopeOpinions.Governing(input, slope.Id) is { } opinion && SlopeOpinions.Renews(opinion) == true
-                ? Wanted(book, opinion, decided)
+                ? Wanted(book, opinion, decided, slope)
                 : new NewRoof(decided.Action, own.New);
         if (roof is { Action: RoofAction.Replace, Words: "", Covering.Length: > 0 })
         {

@@ -34,9 +34,17 @@ public static class Sentences
     /// <summary>Years to the nearest whole: <c>1 year</c>, <c>6 years</c>.</summary>
     public static string Years(double years) => Count((int)Math.Round(years), "year");
 
-    /// <summary>A range in years with what is most likely in it: <c>3–10 years, most likely 6</c>.</summary>
-    public static string Range(double low, double likely, double high) =>
-        string.Create(CultureInfo.InvariantCulture, $"{low:0}–{high:0} years, most likely {likely:0}");
+    /// <summary>A range in years with what is most likely in it: <c>3–10 years, most likely 6</c>; <c>about 1 year</c> where both ends are the same whole year.</summary>
+    public static string Range(double low, double likely, double high)
+    {
+        var (from, to) = (
+            string.Create(CultureInfo.InvariantCulture, $"{low:0}"),
+            string.Create(CultureInfo.InvariantCulture, $"{high:0}")
+        );
+        return from != to ? string.Create(CultureInfo.InvariantCulture, $"{from}–{to} years, most likely {likely:0}")
+            : to == "0" ? "less than 1 year"
+            : $"about {to} {(to == "1" ? "year" : "years")}";
+    }
 
     /// <summary>US dollars: <c>$4,200</c>.</summary>
     public static string Money(double amount) => string.Create(CultureInfo.InvariantCulture, $"${amount:#,0}");

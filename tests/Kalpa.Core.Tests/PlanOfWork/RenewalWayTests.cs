@@ -58,7 +58,7 @@ public class RenewalWayTests
     [InlineData("laminatedShingle", OpinionAction.Replace, "metalStandingSeam", "Re-roof slope A with standing-seam metal.", "Re-roof")]
     [InlineData("laminatedShingle", OpinionAction.Recover, null, "Recover slope A.", "Recover")]
     [InlineData("laminatedShingle", OpinionAction.Recover, "threeTabShingle", "Recover slope A with three-tab shingles.", "Recover")]
-    [InlineData("laminatedShingle", OpinionAction.Reslope, null, "Re-slope slope A to 4:12.", "Re-slope")]
+    [InlineData("laminatedShingle", OpinionAction.Reslope, null, "Re-roof slope A.", "Re-roof")]
     [InlineData("laminatedShingle", OpinionAction.Relay, null, "Re-roof slope A.", "Re-roof")]
     [InlineData("clayTile", OpinionAction.Relay, null, "Lift and relay the tile on slope A.", "Relay")]
     [InlineData("slate", OpinionAction.Relay, null, "Lift and relay the slate on slope A.", "Relay")]
@@ -73,6 +73,15 @@ public class RenewalWayTests
         var torn = Recommending(slope, kind, action, covering, Roof.Found("boot-collar-torn") with { SlopeId = slope.Id });
         Assessor.Assess(torn, Book).Work.Single(w => w.IsRenewal).Included!.ShouldHaveSingleItem();
     }
+
+    /// <summary>What is 4:12 already is not framed to 4:12; a hair below, it is.</summary>
+    [Theory]
+    [InlineData("4/12", "Re-roof slope A.")]
+    [InlineData("3.9/12", "Re-slope slope A to 4:12.")]
+    public void Only_a_flatter_slope_is_re_sloped(string pitch, string headline) =>
+        Assessor
+            .Assess(Recommending(Taped(Roof.A, pitch, 240, 96), "laminatedShingle", OpinionAction.Reslope, null), Book)
+            .Decision.ShouldBe(headline);
 
     [Fact]
     public void Tile_under_another_covering_is_not_laid_again()
@@ -235,11 +244,11 @@ public class RenewalWayTests
 
     private static RoofOption? Of(OptionsAnswer answer, OptionKind kind) => answer.Options.SingleOrDefault(o => o.Kind == kind);
 
-    /// <summary>Raised by 30 in at most: 120 in of run at 1:12, and no more (from memory).</summary>
+    /// <summary>Raised by 36 in at most: 144 in of run at 1:12, and no more (from memory).</summary>
     [Theory]
-    [InlineData(119, true)]
-    [InlineData(120, true)]
-    [InlineData(121, false)]
+    [InlineData(143, true)]
+    [InlineData(144, true)]
+    [InlineData(145, false)]
     public void Re_sloping_is_compared_up_to_a_height(double run, bool compared)
     {
         var answer = Options(
@@ -247,7 +256,7 @@ public class RenewalWayTests
         );
         (Of(answer, OptionKind.Reslope) is not null).ShouldBe(compared);
         answer
-            .Notes.Any(n => n.StartsWith("Re-sloping slope B to 4:12 would raise its back by 30 1/4 in", StringComparison.Ordinal))
+            .Notes.Any(n => n.StartsWith("Re-sloping slope B to 4:12 would raise its back by 36 1/4 in", StringComparison.Ordinal))
             .ShouldBe(!compared);
         if (compared)
         {

@@ -228,6 +228,14 @@ public partial class ComposedTextTests
     [Fact]
     public void A_range_of_years_says_what_is_most_likely() => Sentences.Range(3.2, 5.6, 9.7).ShouldBe("3–10 years, most likely 6");
 
+    [Theory]
+    [InlineData(0.1, 0.2, 0.4, "less than 1 year")]
+    [InlineData(1, 1, 1, "about 1 year")]
+    [InlineData(1.6, 1.9, 2.4, "about 2 years")]
+    [InlineData(0.4, 1, 1, "0–1 years, most likely 1")]
+    public void A_range_that_is_one_whole_year_says_so(double low, double likely, double high, string said) =>
+        Sentences.Range(low, likely, high).ShouldBe(said);
+
     // Written by hand as an inspector would write them (common practice), beside what is composed.
     [Theory]
     [InlineData(

@@ -76,15 +76,19 @@ function Told({ opinion, onChange }: { opinion: OpinionAnswer; onChange: () => v
 /** What has a new covering laid, of a kind that may be named. */
 const laysNew: ReadonlySet<OpinionAction> = new Set(['replace', 'recover', 'reslope'])
 
-/** Only tile and slate are laid again; what was chosen earlier stays to be seen. */
+/** Only tile and slate are laid again, and only what is flatter than 4:12 is framed to it; what was chosen earlier stays to be seen. */
 function offeredOn(
-  families: (string | undefined)[],
+  slopes: { family: string | undefined; rise: number }[],
   chosen: OpinionAction | null,
 ): Partial<Record<OpinionAction, string>> {
-  const { relay, ...others } = opinionActions
-  return chosen === 'relay' || families.some((family) => family === 'tile' || family === 'slate')
-    ? opinionActions
-    : others
+  const without: OpinionAction[] = []
+  if (!slopes.some(({ family }) => family === 'tile' || family === 'slate')) without.push('relay')
+  if (!slopes.some(({ rise }) => rise < 4)) without.push('reslope')
+  return Object.fromEntries(
+    Object.entries(opinionActions).filter(
+      ([action]) => action === chosen || !without.includes(action as OpinionAction),
+    ),
+  )
 }
 
 function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () => void }) {
@@ -103,9 +107,9 @@ function OpinionForm({ slopeId, onDone }: { slopeId: string | null; onDone: () =
   const [reason, setReason] = useState('')
   const on = visit.facts.slopes.filter(({ id }) => slopeId === null || id === slopeId)
   const offered = offeredOn(
-    on.map(({ id }) => {
+    on.map(({ id, pitch }) => {
       const kind = coveringOn(visit.facts.coverings, id, visit.visit.on)?.kind
-      return book.coverings.find((other) => other.kind === kind)?.family
+      return { family: book.coverings.find((other) => other.kind === kind)?.family, rise: pitch.risePer12 }
     }),
     action,
   )
