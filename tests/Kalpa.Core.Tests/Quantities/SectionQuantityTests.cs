@@ -205,6 +205,6 @@ public class SectionQuantityTests
         var take = Take(Roofed(Gable, "asbestosCement", Both));
         take.Hours.ShouldBeNull();
         Of(take, "covering").ShouldBe(14.76, .01);
-        take.Lines.ShouldNotContain(l => l.Key == "bundles" || l.Key == "starter" || l.Key == "disposal");
+        take.Lines.ShouldNotContain(l => l.Key == "bundles" || l.Key == "disposal");
     }
 }
