@@ -90,4 +90,18 @@ test('what becomes of the roof stands first on Work; the inspector’s recommend
   await allSent(page)
   await page.reload()
   await expect(decision.getByText('Re-roof slope A.')).toBeVisible()
+
+  // With what it is covered is said as well, and priced; what nobody lays again or frames steeper here is not offered.
+  await page.getByRole('button', { name: /^Change the recommendation/ }).click()
+  const ways = page.getByRole('group', { name: 'Recommendation' })
+  await expect(ways.getByRole('radio', { name: 'Recover' })).toBeVisible()
+  await expect(ways.getByRole('radio', { name: 'Re-slope to 4:12' })).toHaveCount(0)
+  await expect(ways.getByRole('radio', { name: 'Lift and relay' })).toHaveCount(0)
+  await page.getByLabel('New covering').selectOption('Standing-seam metal')
+  await expect(page.getByText('Enter why the recommendation changed: the earlier one is saved.')).toBeVisible()
+  await page.getByLabel('Why it changed').fill('The owner stays')
+  await save.click()
+  await expect(decision.getByText('Re-roof slope A with standing-seam metal.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Re-roof slope A with standing-seam metal' })).toBeVisible()
+  await allSent(page)
 })

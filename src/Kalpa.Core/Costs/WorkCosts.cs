@@ -41,8 +41,10 @@ internal static class WorkCosts
         double[] Trip,
         double[] OnTop,
         double[] OnMaterial,
+        double[] Permit,
         double[] Level,
-        IReadOnlySet<string> Examples
+        IReadOnlySet<string> Examples,
+        IReadOnlySet<string> PermitExamples
     );
 
     /// <summary>The jobs with their costs, and what they cost together: null where the commission gives no prices or nothing has a figure.</summary>
@@ -96,7 +98,11 @@ internal static class WorkCosts
         var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
         return (
             trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number, c => c.Job),
-            rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count()
+            rates
+                .Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples))
+                .Concat(trips.Exists(t => t.Any(d => d.Item.IsRenewal)) ? rates.PermitExamples : new HashSet<string>())
+                .Distinct()
+                .Count()
         );
     }
 
@@ -149,8 +155,10 @@ internal static class WorkCosts
             Points(CostDriver.Pace, PriceKind.Trip),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Overhead)),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Tax)),
+            Points(CostDriver.Rate, PriceKind.Permit),
             Points(CostDriver.Overhead, PriceKind.Region),
-            all.Values.Where(p => p.Example).Select(p => p.Row.Key).ToHashSet()
+            all.Values.Where(p => p.Example && p.Row.Kind != PriceKind.Permit).Select(p => p.Row.Key).ToHashSet(),
+            all[PriceKind.Permit].Example ? [all[PriceKind.Permit].Row.Key] : new HashSet<string>()
         );
     }
 
@@ -222,14 +230,19 @@ internal static class WorkCosts
             double[] Priced(Func<int, double> direct) => Each(at => direct(at) * rates.Level[at]);
             var labor = Priced(at => (job.Hours[at] + (beside[at] / jobs.Count)) * rates.Labor[at]);
             var (material, disposal, wood) = (Priced(at => job.Material[at]), Priced(at => job.Disposal[at]), Priced(at => job.Wood[at]));
-            var total = Each(at => (((material[at] + wood[at]) * rates.OnMaterial[at]) + labor[at] + disposal[at]) * rates.OnTop[at]);
-            var onTop = Each(at => total[at] - material[at] - wood[at] - labor[at] - disposal[at]);
+            // What the building department charges is passed on as it is.
+            var permit = job.Item.IsRenewal ? rates.Permit : Each(_ => 0);
+            var total = Each(at =>
+                ((((material[at] + wood[at]) * rates.OnMaterial[at]) + labor[at] + disposal[at]) * rates.OnTop[at]) + permit[at]
+            );
+            var onTop = Each(at => total[at] - material[at] - wood[at] - labor[at] - disposal[at] - permit[at]);
             (string Name, double[] Points)[] parts =
             [
                 ("Material", material),
                 ("Labor, with share of trip", labor),
                 ("Disposal", disposal),
                 ("Wood replacement, paid as found", wood),
+                ("Permit", permit),
                 ("Overhead, profit and tax", onTop),
             ];
             yield return (

@@ -89,6 +89,7 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
         ];
         var over = Over(today, chains, undone, null);
         var range = JointPoints.Range(over);
+        var noun = OptionWords.Noun(chains.Select(c => c.Section.Decision));
         var next = YearsOf(WorkCosts.Each(at => chains.Min(c => c.First[at])));
         return new WeighedOption(
             new RoofOption(
@@ -99,16 +100,16 @@ internal sealed class OptionWeigher(RenewalPlans plans, OwnerTerms terms)
                 range,
                 Quantise.Money(range.Mean * money.Yearly(years)),
                 next,
-                $"Next {OptionWords.Noun(chains.Select(c => c.Section.Decision))}: {Sentences.Lower(LifeWords.Headline(next))}",
+                $"Next {noun}: {Sentences.Lower(LifeWords.Headline(next))}",
                 [.. done.Select(w => new OptionJob(w.Title, w.Place, prices.TryGetValue(w.Number, out var p) ? p.Cost.Range.Words : ""))],
                 [
                     .. later.Select(s => $"{Sentences.Upper(s.Decision.Title)} within a year: {JointPoints.Range(s.Price).Words}"),
                     .. rest.Select(s => $"{Sentences.Upper(s.Decision.Headline)}: {JointPoints.Range(s.Price).Words} at today’s prices"),
-                    .. OptionWords.Waiting("With the next re-roof", waiting[true]),
+                    .. OptionWords.Waiting($"With the next {noun}", waiting[true]),
                     .. OptionWords.Waiting("When other work is done there", waiting[false]),
                 ],
                 [.. undone.Select(w => w.Item.Title)],
-                OptionWords.Undone(undone),
+                OptionWords.Undone(undone, noun),
                 OptionWords.Warranty(terms, renews: first.Sections.Count > later.Count)
             ),
             today,

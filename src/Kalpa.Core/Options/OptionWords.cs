@@ -43,13 +43,14 @@ internal static class OptionWords
         return named.Count == 0 ? [] : [$"{until}: {Sentences.List(named)}"];
     }
 
-    public static string Undone(IReadOnlyList<UndoneJob> undone)
+    /// <param name="next">What is waited for: the re-roof, the relay, the replacement.</param>
+    public static string Undone(IReadOnlyList<UndoneJob> undone, string next)
     {
         var (low, high) = (undone.Sum(w => w.Item.LossLow), undone.Sum(w => w.Item.LossHigh));
         var jobs = undone.Count == 1 ? "1 job that is due is left" : $"{undone.Count} jobs that are due are left";
         return undone.Count == 0 ? ""
-            : high > 0 ? $"{jobs} until the next re-roof; expected damage until then {Sentences.Money(low, high)} a year."
-            : $"{jobs} until the next re-roof.";
+            : high > 0 ? $"{jobs} until the next {next}; expected damage until then {Sentences.Money(low, high)} a year."
+            : $"{jobs} until the next {next}.";
     }
 
     /// <summary>A manufacturer stands behind a covering, not behind a repair of an old one.</summary>

@@ -76,7 +76,11 @@ internal static class WorkList
             .ToList();
         var ordered = CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes);
         return QuantitiesSet.Of(
-            [.. ordered.Select((job, at) => Measured(book, job, input) with { Number = at + 1, AboveNext = Above(ordered, at, causes) })],
+            [
+                .. ordered.Select(
+                    (job, at) => Measured(book, job, input, planned) with { Number = at + 1, AboveNext = Above(ordered, at, causes) }
+                ),
+            ],
             input.Records?.QuantitiesSet
         );
     }
@@ -85,13 +89,13 @@ internal static class WorkList
     /// A repair with what it takes, and what holds until it is done where it cannot wait long. What somebody else has to look at first has no quantities yet; a
     /// temporary repair is its own protection, and takes what that takes.
     /// </summary>
-    private static WorkItem Measured(RuleBook book, Job job, AssessInput input)
+    private static WorkItem Measured(RuleBook book, Job job, AssessInput input, PlannedRoof planned)
     {
         if (job.Lead is null || !IsRepair(job.Lead))
         {
             return job.Item;
         }
-        if (RepairQuantities.Of(book, Of(job), input) is not { } needs)
+        if (RepairQuantities.Of(book, Of(job), input, planned) is not { } needs)
         {
             return job.Item;
         }
@@ -99,7 +103,7 @@ internal static class WorkList
         {
             Quantities =
                 !job.Item.Temporary ? needs.Quantities
-                : needs.Hold is { } kept ? RepairQuantities.OfHold(kept, Of(job), input)
+                : needs.Hold is { } kept ? RepairQuantities.OfHold(kept, Of(job), input, planned)
                 : null,
             Photos = job.Item.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
             Interim =

@@ -34,7 +34,7 @@ public readonly record struct Spread(double Low, double Likely, double High)
 }
 
 /// <summary>What figures of a job have in common.</summary>
-internal static class QuantityMath
+public static class QuantityMath
 {
     /// <summary>A whole unit that a sum of decimals misses by less than this is that unit.</summary>
     private const double UnitTolerance = 1e-9;
@@ -47,31 +47,50 @@ internal static class QuantityMath
     public static double Up(double amount) => Math.Ceiling(amount - UnitTolerance);
 
     /// <summary>What pitch costs in labor, rise in 12 to factor, straight lines between (from memory; up to 5:12 a roof is walked like a floor).</summary>
-    private static readonly (double Rise, double Factor)[] Access = [(5, 1), (8, 1.2), (12, 1.5), (16, 1.9)];
+    private static readonly (double Rise, double Factor)[] Steepness = [(5, 1), (8, 1.2), (12, 1.5), (16, 1.9)];
 
-    public static double PitchFactor(double risePer12)
+    /// <summary>
+    /// What the height of the eave costs in labor, feet above the ground to factor, straight lines between (from memory; a one-story eave is loaded from the truck).
+    /// </summary>
+    private static readonly (double Feet, double Factor)[] Heights = [(12, 1), (22, 1.15), (32, 1.35), (45, 1.6)];
+
+    public static double PitchFactor(double risePer12) => Between(Steepness, risePer12);
+
+    public static double HeightFactor(double eaveFeet) => Between(Heights, eaveFeet);
+
+    private static double Between((double At, double Factor)[] table, double at)
     {
-        for (var at = 1; at < Access.Length; at++)
+        for (var row = 1; row < table.Length; row++)
         {
-            var ((low, from), (high, to)) = (Access[at - 1], Access[at]);
-            if (risePer12 <= high)
+            var ((low, from), (high, to)) = (table[row - 1], table[row]);
+            if (at <= high)
             {
-                return from + ((to - from) * Math.Max(0, risePer12 - low) / (high - low));
+                return from + ((to - from) * Math.Max(0, at - low) / (high - low));
             }
         }
-        return Access[^1].Factor;
+        return table[^1].Factor;
     }
 
-    /// <summary>Hours to a tenth, with what they count and leave out.</summary>
-    public static LaborHours Hours(Spread hours, double factor) =>
-        new(
-            Tenth(hours.Low),
-            Tenth(hours.Likely),
-            Tenth(hours.High),
-            factor > 1.005
-                ? string.Create(CultureInfo.InvariantCulture, $"on site without travel, one story, {factor:0.##} times for the pitch")
-                : "on site without travel, one story"
-        );
+    /// <summary>Hours to a tenth, with what they count and leave out. <paramref name="hours"/> hold the pitch already, and not yet the height.</summary>
+    /// <param name="eaveFeet">Height of the eave above the ground; null where nobody has given it, and one story is assumed.</param>
+    public static LaborHours Hours(Spread hours, double pitchFactor, double? eaveFeet)
+    {
+        var height = eaveFeet is { } feet ? HeightFactor(feet) : 1;
+        var all = hours * height;
+        string[] basis =
+        [
+            "on site without travel",
+            eaveFeet is { } known ? string.Create(CultureInfo.InvariantCulture, $"eave at {known:0} ft") : "one story",
+            .. pitchFactor > Told
+                ? [string.Create(CultureInfo.InvariantCulture, $"{pitchFactor:0.##} times for the pitch")]
+                : Array.Empty<string>(),
+            .. height > Told ? [string.Create(CultureInfo.InvariantCulture, $"{height:0.##} times for the height")] : Array.Empty<string>(),
+        ];
+        return new(Tenth(all.Low), Tenth(all.Likely), Tenth(all.High), string.Join(", ", basis));
+    }
+
+    /// <summary>A factor that is one when it is printed is not told.</summary>
+    private const double Told = 1.005;
 
     /// <summary>Nothing is done in no time.</summary>
     private const double LeastHours = 0.1;

@@ -1,6 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
@@ -38,7 +39,7 @@ public static class RepairQuantities
     /// Null where the rule book has no recipe for what the job resolves. Findings of one job are one problem at one place: two that take the same work are done once,
     /// at the larger amount, and at what was recorded rather than what is assumed.
     /// </summary>
-    public static RepairNeeds? Of(RuleBook book, IReadOnlyCollection<Guid> resolved, AssessInput input)
+    public static RepairNeeds? Of(RuleBook book, IReadOnlyCollection<Guid> resolved, AssessInput input, PlannedRoof planned)
     {
         var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
         var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
@@ -65,23 +66,32 @@ public static class RepairQuantities
             .ToList();
         var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
         return new RepairNeeds(
-            new JobQuantities(lines, QuantityMath.Hours(hours, factor), [], assumed),
+            new JobQuantities(lines, QuantityMath.Hours(hours, factor, HeightOf(input, planned, facts)), [], assumed),
             uses.Select(u => book.FindHold(u.Recipe.Hold)).FirstOrDefault(h => h is not null),
             photos
         );
     }
 
     /// <summary>What it takes to keep water out for the time being.</summary>
-    internal static JobQuantities OfHold(TemporaryHold hold, IReadOnlyCollection<Guid> resolved, AssessInput input)
+    internal static JobQuantities OfHold(TemporaryHold hold, IReadOnlyCollection<Guid> resolved, AssessInput input, PlannedRoof planned)
     {
-        var factor = PitchFactor(input, input.Findings.Where(f => resolved.Contains(f.Id)));
+        var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
+        var factor = PitchFactor(input, facts);
         return new JobQuantities(
             [TakeOffLine.Of(InterimKey, "Material for interim protection", 1, "each", hold.Words)],
-            QuantityMath.Hours(Spread.Of(hold.Hours) * factor, factor),
+            QuantityMath.Hours(Spread.Of(hold.Hours) * factor, factor, HeightOf(input, planned, facts)),
             [],
             []
         );
     }
+
+    private const string Attic = "attic";
+
+    /// <summary>Work that is done from inside has no height to climb.</summary>
+    private static double? HeightOf(AssessInput input, PlannedRoof planned, List<FindingFact> facts) =>
+        facts.TrueForAll(f => f.Station == Attic)
+            ? null
+            : EaveHeights.Of(input, planned, facts.Select(f => f.SlopeId).OfType<Guid>().Distinct());
 
     private static double PitchFactor(AssessInput input, IEnumerable<FindingFact> facts) =>
         input.Slopes.FirstOrDefault(s => facts.Any(f => f.SlopeId == s.Id)) is { } slope

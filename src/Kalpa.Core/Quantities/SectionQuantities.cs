@@ -63,7 +63,17 @@ internal static class SectionQuantities
         var framing = action == RoofAction.Reslope ? Framing(book, slopes, sizes, lines, assumed) : default;
         return new JobQuantities(
             lines,
-            HoursOf(book, (old, laid), action, slopes, sizes, layers, vents, (squares, framing)),
+            HoursOf(
+                book,
+                (old, laid),
+                action,
+                slopes,
+                sizes,
+                layers,
+                vents,
+                (squares, framing),
+                EaveHeights.Of(input, planned, decision.SlopeIds)
+            ),
             action == RoofAction.Recover ? [] : WoodAllowances.Of(book, input, slopes, squares, layers, planned.EaveFeet),
             assumed
         );
@@ -261,7 +271,8 @@ internal static class SectionQuantities
         List<SlopeSize> sizes,
         int layers,
         VentNeed? vents,
-        (double Squares, Spread Hours) framed
+        (double Squares, Spread Hours) framed,
+        double? eaveFeet
     )
     {
         Renewal? Of(Covering? kind) => kind is null ? null : book.FindRenewal(kind.Kind);
@@ -292,7 +303,7 @@ internal static class SectionQuantities
                 hours = tearOff + laid + framed.Hours;
                 break;
         }
-        return QuantityMath.Hours(vents is null ? hours : hours + (AtticVents.Hours(vents) * factor), factor);
+        return QuantityMath.Hours(vents is null ? hours : hours + (AtticVents.Hours(vents) * factor), factor, eaveFeet);
     }
 
     private static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);

@@ -147,13 +147,16 @@ public static class PlanSolver
     private static void Overlaps(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems)
     {
         var parts = plan.Parts.ToDictionary(p => p.Id);
-        var free = facets.Where(f => parts[f.PartId].OnSlope is null).Select(f => (Facet: f, Box: Boxes.Of(f.Loop))).ToList();
+        var free = facets
+            .Where(f => parts[f.PartId].OnSlope is null)
+            .Select(f => new Boxed(f, Boxes.Of(f.Loop, PlanTolerances.SameInches)))
+            .ToList();
         for (var i = 0; i < free.Count; i++)
         {
             for (var j = i + 1; j < free.Count; j++)
             {
                 var (a, b) = (free[i].Facet, free[j].Facet);
-                if (a.PartId != b.PartId && free[i].Box.Meets(free[j].Box) && Clash(a, b) is { } at)
+                if (a.PartId != b.PartId && free[i].Box.Meets(free[j].Box) && Clash(free[i], free[j]) is { } at)
                 {
                     problems.Add(
                         new PlanProblem(
@@ -171,20 +174,29 @@ public static class PlanSolver
         }
     }
 
-    /// <summary>A place of two slopes' common ground where neither is clear of the other; null where they only touch or one stands well above.</summary>
-    private static PlanPoint? Clash(PlanFacet a, PlanFacet b)
+    private readonly record struct Boxed(PlanFacet Facet, Box Box);
+
+    /// <summary>
+    /// A place of two slopes' common ground where neither is clear of the other; null where they only touch or one stands well above. Under the hand this is asked many
+    /// times a second, by an interpreted core: what lies outside of the other's box is not looked at closely.
+    /// </summary>
+    private static PlanPoint? Clash(Boxed one, Boxed other)
     {
-        var common = a
-            .Loop.Where(p => Polygons.Contains(b.Loop, p))
-            .Concat(b.Loop.Where(p => Polygons.Contains(a.Loop, p)))
-            .Concat(
-                from s in Polygons.Sides(a.Loop)
-                from t in Polygons.Sides(b.Loop)
-                let at = Polygons.Meet(s.From, s.To, t.From, t.To)
-                where at is not null
-                select at.Value
-            )
-            .ToList();
+        var (a, b) = (one.Facet, other.Facet);
+        var common = new List<PlanPoint>();
+        AddWithin(common, a.Loop, other);
+        AddWithin(common, b.Loop, one);
+        var sides = Polygons.Sides(b.Loop).Where(t => one.Box.MeetsSegment(t.From, t.To)).ToList();
+        foreach (var s in Polygons.Sides(a.Loop).Where(s => sides.Count > 0 && other.Box.MeetsSegment(s.From, s.To)))
+        {
+            foreach (var t in sides)
+            {
+                if (Polygons.Meet(s.From, s.To, t.From, t.To) is { } at)
+                {
+                    common.Add(at);
+                }
+            }
+        }
         if (common.Count < 3)
         {
             return null;
@@ -198,6 +210,17 @@ public static class PlanSolver
         }
         var apart = common.Select(p => a.Plane.Height(p) - b.Plane.Height(p)).ToList();
         return apart.Min() < ClearInches && apart.Max() > -ClearInches ? middle : null;
+    }
+
+    private static void AddWithin(List<PlanPoint> common, List<PlanPoint> points, Boxed other)
+    {
+        foreach (var point in points)
+        {
+            if (other.Box.Holds(point) && Polygons.Contains(other.Facet.Loop, point))
+            {
+                common.Add(point);
+            }
+        }
     }
 
     private static PlanProblem Placed(PlanPart part, SkeletonProblem problem) =>

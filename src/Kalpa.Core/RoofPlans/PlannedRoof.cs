@@ -132,6 +132,10 @@ public sealed class PlannedRoof
         );
     }
 
+    /// <summary>Feet from the ground to the lowest of a slope by the plan; null where it is not sized or does not have it.</summary>
+    public double? HeightFeet(Guid slopeId) =>
+        plan is { Sized: true } && shape.Facet(slopeId) is { LowInches: > 0 } facet ? facet.LowInches / Length.InchesPerFoot : null;
+
     /// <summary>Feet of eave of a slope by the plan; 0 where it has none or is not sized.</summary>
     public double EaveFeet(Guid slopeId) => eaves.GetValueOrDefault(slopeId);
 

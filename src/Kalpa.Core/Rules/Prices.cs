@@ -25,6 +25,9 @@ public enum PriceKind
     /// <summary>Percent on material.</summary>
     Tax,
 
+    /// <summary>A permit, for each section that is renewed.</summary>
+    Permit,
+
     /// <summary>A factor on everything.</summary>
     Region,
 

@@ -1,6 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Quantities;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.PlanOfWork;
 using Kalpa.Core.Tests.Walking;
@@ -255,7 +256,7 @@ public class RepairQuantityTests
                         _ => new FindingAmount(WidthFeet: size, HeightFeet: size / 2),
                     };
                     var finding = Found(recipe.Conditions[0], amount);
-                    var now = RepairQuantities.Of(Book, [finding.Id], On(kind, Low, finding))?.Quantities;
+                    var now = RepairQuantities.Of(Book, [finding.Id], On(kind, Low, finding), PlannedRoof.Of(null, null))?.Quantities;
                     if (now is null)
                     {
                         continue;
@@ -284,7 +285,9 @@ public class RepairQuantityTests
         var torn = Found("boot-collar-torn", Amount("1"));
         var buried = Found("boot-flange-buried", Amount("2"));
         JobQuantities Both(FindingFact other) =>
-            RepairQuantities.Of(Book, [torn.Id, other.Id], On("laminatedShingle", Low, torn, other))!.Quantities;
+            RepairQuantities
+                .Of(Book, [torn.Id, other.Id], On("laminatedShingle", Low, torn, other), PlannedRoof.Of(null, null))!
+                .Quantities;
         Of(Both(buried), "Pipe boot").ShouldBe(2);
         Both(buried).Hours!.Likely.ShouldBe(1.95, .06);
         // What was counted goes before what is assumed, however much that is.

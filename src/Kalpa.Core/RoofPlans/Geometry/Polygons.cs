@@ -1,3 +1,5 @@
+using System.Runtime.InteropServices;
+
 namespace Kalpa.Core.RoofPlans.Geometry;
 
 /// <summary>Polygons of the plan: loops of points, counter-clockwise, not closed by repeating the first.</summary>
@@ -28,15 +30,34 @@ public static class Polygons
     public static bool Contains(IReadOnlyList<PlanPoint> loop, PlanPoint point)
     {
         var inside = false;
-        for (int i = 0, j = loop.Count - 1; i < loop.Count; j = i++)
+        if (loop.Count == 0)
         {
-            var (a, b) = (loop[i], loop[j]);
-            if (a.Y > point.Y != b.Y > point.Y && point.X < ((b.X - a.X) * (point.Y - a.Y) / (b.Y - a.Y)) + a.X)
+            return inside;
+        }
+        // A list is looked through without asking it by its interface for each corner: an interpreted core does this thousands of times a step.
+        var last = loop[^1];
+        var above = last.Y > point.Y;
+        if (loop is List<PlanPoint> list)
+        {
+            foreach (var corner in CollectionsMarshal.AsSpan(list))
             {
-                inside = !inside;
+                (inside, last, above) = Passed(corner, last, above, point, inside);
             }
+            return inside;
+        }
+        foreach (var corner in loop)
+        {
+            (inside, last, above) = Passed(corner, last, above, point, inside);
         }
         return inside;
+    }
+
+    /// <summary>One side further round the loop: whether the ray from the point crosses it.</summary>
+    private static (bool Inside, PlanPoint Last, bool Above) Passed(PlanPoint a, PlanPoint b, bool wasAbove, PlanPoint point, bool inside)
+    {
+        var above = a.Y > point.Y;
+        var crosses = above != wasAbove && point.X < ((b.X - a.X) * (point.Y - a.Y) / (b.Y - a.Y)) + a.X;
+        return (inside != crosses, a, above);
     }
 
     public static PlanPoint Centroid(IReadOnlyList<PlanPoint> loop)
