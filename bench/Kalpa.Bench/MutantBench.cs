@@ -78,7 +78,7 @@ internal static partial class MutantBench
             if (compiles)
             {
                 File.Copy(compiler.Made, Path.Combine(bin, "Kalpa.Core.dll"), true);
-                var by = await Test(bin);
+                var by = await Test(bin, Beside(work.Path, change));
                 if (by is null)
                 {
                     survivors.Add(change);
@@ -116,10 +116,15 @@ internal static partial class MutantBench
 
     private static string Place(string root, CoreChange change) => $"{Path.GetRelativePath(root, change.File)}:{change.Line + 1}";
 
-    /// <summary>The first test that fails, null when all pass.</summary>
-    private static async Task<string?> Test(string bin) =>
+    /// <summary>The first test that fails, null when all pass: those that are quick, those of the folder that was changed, and then all others.</summary>
+    private static async Task<string?> Test(string bin, string beside) =>
         await Test(bin, Quick.SelectMany(name => new[] { "-class", name }))
-        ?? await Test(bin, LeftOut.Concat(Quick).SelectMany(name => new[] { "-class-", name }));
+        ?? await Test(bin, ["-namespace", beside])
+        ?? await Test(bin, LeftOut.Concat(Quick).SelectMany(name => new[] { "-class-", name }).Append("-namespace-").Append(beside));
+
+    /// <summary>Tests lie in folders of the same names as what they test.</summary>
+    private static string Beside(string root, CoreChange change) =>
+        $"{Tests}.{Path.GetRelativePath(Path.Combine(root, "src/Kalpa.Core"), change.File).Split('/')[0]}";
 
     private static async Task<string?> Test(string bin, IEnumerable<string> filters)
     {

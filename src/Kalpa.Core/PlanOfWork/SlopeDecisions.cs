@@ -281,9 +281,14 @@ internal static class SlopeDecisions
     private static string Against(RuleBook book, AssessInput input, SlopeAssessment slope, NewRoof roof)
     {
         var reason = roof.Action == RoofAction.Recover ? Recovering.Against(book, input, [slope.SlopeId]) : null;
+        // Laid over the old one, the same again is what does not suit either.
+        var laid =
+            roof.Covering.Length > 0 || roof.Action != RoofAction.Recover
+                ? roof.Covering
+                : Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf)?.Kind ?? "";
         var unfit =
             roof.Action is RoofAction.Replace or RoofAction.Recover
-            && book.FindCovering(roof.Covering) is { } kind
+            && book.FindCovering(laid) is { } kind
             && Fitness.Of(book, kind.Kind, SlopeOf(input, slope).Pitch, input.Local, firm: input.Firm?.Limits)
                 is { State: FitnessState.Unfit } fitness
                 ? fitness

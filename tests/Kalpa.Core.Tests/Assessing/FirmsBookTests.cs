@@ -49,6 +49,7 @@ public class FirmsBookTests
         if (least is not null)
         {
             verdict.Source.ShouldBe("The firm’s value: our roofs");
+            verdict.LimitId.ShouldStartWith("firm:");
         }
     }
 

@@ -126,6 +126,11 @@ public class RenewalWayTests
             .ShouldBe(named);
 
     [Fact]
+    public void The_same_again_over_a_slope_that_is_too_flat_is_named() =>
+        Judged(Recommending(Porch(), "laminatedShingle", OpinionAction.Recover, null))
+            .Decision.Computed.ShouldContain("Against that covering: Laminated shingles at 1:12");
+
+    [Fact]
     public void A_covering_that_this_edition_does_not_know_is_named_and_kept()
     {
         var judged = Assessor.Assess(Recommending(Steep, "laminatedShingle", OpinionAction.Replace, "moss-mat"), Book);

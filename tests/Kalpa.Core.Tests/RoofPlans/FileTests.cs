@@ -246,6 +246,14 @@ public sealed class FileTests
         answer.Problem!.Text.ShouldBe("Give width and depth, each more than zero.");
     }
 
+    /// <summary>A form that is not flat is raised at 6:12 where no pitch is given (common practice).</summary>
+    [Theory]
+    [InlineData(0, 6)]
+    [InlineData(-4, 6)]
+    [InlineData(0.5, 0.5)]
+    public void AFormWithoutAPitchIsRaisedAllTheSame(double given, double raised) =>
+        PlanStarters.Of(Starter(StarterForm.Hip, 180, []) with { RisePer12 = given }).Part!.Corners.ShouldAllBe(c => c.RisePer12 == raised);
+
     [Fact]
     public void AFormTakesOverLetteredSlopesByTheWayTheyFall()
     {

@@ -81,6 +81,16 @@ public class CombinationTests
         }
     }
 
+    /// <summary>What blocked weep holes and rotten wood mean together asks for nothing else; what short edge metal and rotten wood mean does.</summary>
+    [Fact]
+    public void Of_several_the_first_that_asks_for_another_remedy_gives_it()
+    {
+        FindingFact[] found = [Seen("weep-blocked", Roof.A.Id), Seen("fascia-rotten", Roof.A.Id), Seen("drip-edge-lap-short", Roof.A.Id)];
+        var rotten = Assessor.Assess(Roof.Input with { Findings = found }, Book).Findings.Single(f => f.FindingId == found[1].Id);
+        rotten.Together.Select(c => c.Id).ShouldBe(["weeps-back-up", "drip-edge-rot"]);
+        rotten.RemedyTitle.ShouldBe("Replace the edge metal and the wood together");
+    }
+
     [Fact]
     public void Parts_on_two_slopes_are_not_together()
     {

@@ -4111,7 +4111,7 @@ export interface components {
          * @default material
          * @enum {unknown}
          */
-        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "region" | "damage";
+        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "permit" | "region" | "damage";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
