@@ -51,7 +51,7 @@ public static class BookChecks
                 .Links.Where(l => l.Cause == l.Effect || new[] { l.Cause, l.Effect }.Any(c => book.FindCondition(c) is null))
                 .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
             .. book.Stops.SelectMany(s => Stop(book, s)),
-            .. book.Coverings.SelectMany(c => Successors(book, c)),
+            .. CoveringChecks.Of(book),
             .. RecipeChecks.Of(book),
             .. PriceChecks.Of(book),
             .. DeferralChecks.Of(book),
@@ -237,30 +237,6 @@ public static class BookChecks
             {
                 yield return $"condition {condition.Code}: needs the test that tells it from another of its element at its station";
             }
-        }
-    }
-
-    /// <summary>What comes in the place of a covering is in the book: of a low slope, a membrane; under tile, what keeps the water out.</summary>
-    private static IEnumerable<string> Successors(RuleBook book, Covering covering)
-    {
-        if (covering.Better is { } better && (better == covering.Kind || book.FindCovering(better) is null))
-        {
-            yield return $"covering {covering.Kind}: the better one has to be another covering of the rule book";
-        }
-        if (covering.LowSlope is { } low && book.FindCovering(low) is not { Family: CoveringFamily.Membrane })
-        {
-            yield return $"covering {covering.Kind}: what is laid where it is too flat has to be a membrane of the rule book";
-        }
-        if (
-            covering.BetterLayer is { } layer
-            && (
-                covering.KeepsWaterOut is null
-                || layer == covering.KeepsWaterOut
-                || book.FindComponent(layer) is not { Job: ComponentJob.KeepsWaterOut }
-            )
-        )
-        {
-            yield return $"covering {covering.Kind}: the better layer has to keep the water out in the place of the usual one";
         }
     }
 
