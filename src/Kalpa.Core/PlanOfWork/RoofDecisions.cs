@@ -153,7 +153,7 @@ public static class RoofDecisions
             .ToList();
         DueYears? range = due.Count == 0 ? null : new(due.Min(d => d.From), due.Min(d => d.Likely), due.Max(d => d.To));
         var whole = of.Count == slopes && slopes > 1;
-        var named = whole ? "the whole roof" : Sentences.Lower(Sentences.Slopes([.. of.Select(d => d.Slope.Letter)]));
+        var named = whole ? WholeRoof : Sentences.Lower(Sentences.Slopes([.. of.Select(d => d.Slope.Letter)]));
         var one = whole || of.Count == 1;
         return new RoofDecision(
             [.. of.Select(d => d.Slope.SlopeId)],
@@ -217,6 +217,8 @@ public static class RoofDecisions
         var when = time.Length > 0 ? $" {time}" : "";
         var it = one ? "it" : "them";
         var now = of.Soon || of.ByInspector || of.Before.Length > 0;
+        // The whole of it is said of what is renewed: repairs are made in places.
+        var kept = named == WholeRoof ? "the roof" : named;
         var with = of.With.Length > 0 ? $" {of.With}" : "";
         return of.Action switch
         {
@@ -231,8 +233,10 @@ public static class RoofDecisions
             RoofAction.Specialist => $"Have {named} evaluated{(of.Who.Length > 0 ? $" by {of.Who}" : "")}{when}",
             RoofAction.Evaluate => $"Lift two tiles on {named} and inspect the underlayment",
             RoofAction.Confirm => $"Confirm {named} to decide on {it}",
-            RoofAction.Repair => $"Repair {named}{when} and keep the covering",
-            _ => $"Maintain {named}{when}",
+            RoofAction.Repair => $"Repair {kept}{when} and keep the covering",
+            _ => $"Maintain {kept}{when}",
         };
     }
+
+    private const string WholeRoof = "the whole roof";
 }

@@ -61,7 +61,7 @@ public class ShingleRoofTests
                 .Finds("A", "boot-collar-torn", "main stack")
                 .Finds("A", "moss-grown", "eave", decided: "moss=field")
                 .Finds("B", "gutter-clogged", "front"),
-            "Repair the whole roof and keep the covering.",
+            "Repair the roof and keep the covering.",
             "Within a year: Replace the pipe boot (Slope A (north), main stack)",
             "Within a year: Clean and flush the gutter (Slope B (south), front)",
             "Monitor: Treat and remove the moss (Slope A (north), eave)"
@@ -190,7 +190,7 @@ public class ShingleRoofTests
     public void A_sound_roof_of_three_years_asks_for_nothing() =>
         Holds(
             new ToldRoof("attic").Slope("A", "6/12", Facing.South, Lam, 2023, 0).Slope("B", "6/12", Facing.North, Lam, 2023, 0),
-            "Maintain the whole roof."
+            "Maintain the roof."
         );
 
     [Fact]

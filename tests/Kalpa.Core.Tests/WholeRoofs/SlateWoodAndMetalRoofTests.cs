@@ -20,7 +20,7 @@ public class SlateWoodAndMetalRoofTests
                 .Finds("A", "valley-rusted", "valley AB", Stained)
                 .Finds("A", "ridge-cap-loose", "ridge")
                 .Finds("B", "slate-slipped", "over walk", below: true, amount: new(Count: 1)),
-            "Repair the whole roof and keep the covering.",
+            "Repair the roof and keep the covering.",
             "Immediate (safety): Rehang or replace the slate (Slope B (north), over walk)",
             "Before next rain: Replace the valley (Slope A (south), valley AB)",
             "This season: Rehang or replace the slate (Slope A (south), mid)",
@@ -54,7 +54,7 @@ public class SlateWoodAndMetalRoofTests
                 .Finds("A", "metal-lap-open", "end lap", Stained)
                 .Finds("B", "metal-screws-out", "field", extent: Extent.Scattered)
                 .Finds("A", "closures-missing", "eave"),
-            "Repair the whole roof and keep the covering.",
+            "Repair the roof and keep the covering.",
             "Before next rain: Replace the screws one size larger (Slope A (south), field)",
             "This season: Clean, seal and stitch the lap (Slope A (south), end lap)",
             "This season: Replace the screws one size larger (Slope B (north), field)",
