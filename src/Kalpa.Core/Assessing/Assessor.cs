@@ -91,7 +91,7 @@ public static class Assessor
             [.. (input.Records?.Planned ?? []).OrderBy(p => p.Id).Select(p => Lasting.Of(book, LastingRequests.Of(p, slopes)))],
             SeriesAnswers.Of(book, input),
             judge.Combined,
-            SlopeOpinions.Of(input),
+            SlopeOpinions.Of(book, input),
             work.Count > 0 ? "" : noWork,
             roofProblems,
             decisions,
@@ -124,6 +124,10 @@ public static class Assessor
         var current = CurrentKeys.Of(book, recorded);
         return current with { Findings = [.. current.Findings.Select(f => WaterSigns.Lifted(book, f))] };
     }
+
+    /// <summary>What covers a slope on the day of the assessment, as the book has it; null where nothing is recorded or this edition does not know it.</summary>
+    internal static Covering? KindOn(RuleBook book, AssessInput input, Guid slopeId) =>
+        CoveringOn(input.Coverings, slopeId, input.AsOf) is { } covering ? book.FindCovering(covering.Kind) : null;
 
     /// <summary>
     /// The covering on a slope on a day: begun by then and not yet ended; the one that ends first (a re-roof later in the year of the visit has
@@ -317,7 +321,7 @@ public static class Assessor
 
     /// <summary>What to beware of in any work on the covering of a slope; empty where nothing is.</summary>
     internal static string CoveringCaution(RuleBook book, AssessInput input, Guid? slopeId) =>
-        slopeId is { } id && CoveringOn(input.Coverings, id, input.AsOf) is { } laid ? book.FindCovering(laid.Kind)?.Caution ?? "" : "";
+        slopeId is { } id ? KindOn(book, input, id)?.Caution ?? "" : "";
 
     private static List<string> Cautions(AssessInput input, RuleBook book)
     {

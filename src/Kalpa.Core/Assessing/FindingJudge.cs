@@ -161,8 +161,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             .Where(s => s.Covering is not null)
             .ToDictionary(s => s.Id, s => s.Covering!);
 
-    private static string? KindOn(RuleBook book, AssessInput input, Guid slopeId) =>
-        Assessor.CoveringOn(input.Coverings, slopeId, input.AsOf) is { } covering ? book.FindCovering(covering.Kind)?.Kind : null;
+    private static string? KindOn(RuleBook book, AssessInput input, Guid slopeId) => Assessor.KindOn(book, input, slopeId)?.Kind;
 
     /// <summary>A finding on no slope is assessed by the roof's covering where all slopes share one.</summary>
     private static string? SoleKind(RuleBook book, AssessInput input)

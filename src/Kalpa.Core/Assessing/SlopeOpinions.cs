@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
@@ -20,7 +21,7 @@ public sealed record OpinionAnswer(
 /// <summary>Opinions on slopes and on the roof (methods, section 8): records of their own, with history, event and branch.</summary>
 public static class SlopeOpinions
 {
-    public static IReadOnlyList<OpinionAnswer> Of(AssessInput input)
+    public static IReadOnlyList<OpinionAnswer> Of(RuleBook book, AssessInput input)
     {
         var past = (input.Records?.PastVisits ?? []).OrderByDescending(v => v.On).ThenByDescending(v => v.VisitId).ToList();
         var letters = input.Slopes.ToDictionary(s => s.Id, s => s.Letter);
@@ -30,7 +31,7 @@ public static class SlopeOpinions
                 .Where(o => o.SlopeId is null || letters.ContainsKey(o.SlopeId.Value))
                 .OrderBy(o => o.SlopeId is null ? "" : letters[o.SlopeId.Value], StringComparer.Ordinal)
                 .ThenBy(o => o.Id)
-                .Select(o => Of(o, o.SlopeId is { } id ? $"Slope {letters[id]}" : "The whole roof", past)),
+                .Select(o => Of(book, o, o.SlopeId is { } id ? $"Slope {letters[id]}" : "The whole roof", past)),
         ];
     }
 
@@ -59,13 +60,13 @@ public static class SlopeOpinions
         : opinion.Event == OpinionEvent.None && opinion.ByDay > asOf.AddYears(1) ? UrgencyClass.WithReroof
         : UrgencyClass.WithinYear;
 
-    private static OpinionAnswer Of(OpinionFact opinion, string of, List<PastVisit> past) =>
+    private static OpinionAnswer Of(RuleBook book, OpinionFact opinion, string of, List<PastVisit> past) =>
         new(
             opinion.Id,
             opinion.SlopeId,
             of,
             opinion.Action,
-            Headline(opinion),
+            Headline(book, opinion),
             Sentence(opinion.Because),
             [
                 .. opinion.Branches.Select(b =>
@@ -81,22 +82,27 @@ public static class SlopeOpinions
                         .Where(o => o.SlopeId == opinion.SlopeId)
                         .OrderBy(o => o.Id)
                         .Select(o =>
-                            $"On {Sentences.Day(v.On)}: {Sentences.Lower(Headline(o)).TrimEnd('.')}, because {Sentences.Lower(o.Because).Trim().TrimEnd('.')}."
+                            $"On {Sentences.Day(v.On)}: {Sentences.Lower(Headline(book, o)).TrimEnd('.')}, because {Sentences.Lower(o.Because).Trim().TrimEnd('.')}."
                         )
                 ),
             ],
             opinion.By
         );
 
-    private static string Headline(OpinionFact opinion)
+    private static string Headline(RuleBook book, OpinionFact opinion)
     {
         var who =
             opinion.Who.Length == 0 ? ""
             : opinion.Action == OpinionAction.HaveJudged ? $" by {opinion.Who}"
             : $", {opinion.Who}";
         var when = When(opinion);
-        return $"{Words(opinion.Action)}{who}{(when.Length > 0 ? $", {when}" : "")}.";
+        var with = With(book, opinion);
+        return $"{Words(opinion.Action)}{(with.Length > 0 ? $" {with}" : "")}{who}{(when.Length > 0 ? $", {when}" : "")}.";
     }
+
+    /// <summary>The covering that is asked for: <c>with standing-seam metal</c>; empty where none is named.</summary>
+    public static string With(RuleBook book, OpinionFact opinion) =>
+        opinion.Covering is { } kind ? $"with {book.FindCovering(kind)?.Name ?? BookKey.InWords(kind)}" : "";
 
     /// <summary>The event and the day it waits for: <c>before the winter, by October 1, 2027</c>; empty where it waits for none.</summary>
     public static string When(OpinionFact opinion)
@@ -123,7 +129,7 @@ public static class SlopeOpinions
             OpinionAction.Repair => "Repair",
             OpinionAction.Relay => "Lift and relay",
             OpinionAction.Recover => "Recover",
-            OpinionAction.Reslope => "Re-slope",
+            OpinionAction.Reslope => "Re-slope to 4:12",
             _ => "Replace",
         };
 

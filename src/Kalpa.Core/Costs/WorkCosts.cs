@@ -30,6 +30,7 @@ internal static class WorkCosts
         double[] Hours,
         double[] Disposal,
         double[] Wood,
+        double[] Permit,
         IReadOnlyList<string> Unpriced,
         IReadOnlySet<string> Examples
     );
@@ -41,10 +42,8 @@ internal static class WorkCosts
         double[] Trip,
         double[] OnTop,
         double[] OnMaterial,
-        double[] Permit,
         double[] Level,
-        IReadOnlySet<string> Examples,
-        IReadOnlySet<string> PermitExamples
+        IReadOnlySet<string> Examples
     );
 
     /// <summary>The jobs with their costs, and what they cost together: null where the commission gives no prices or nothing has a figure.</summary>
@@ -98,11 +97,7 @@ internal static class WorkCosts
         var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
         return (
             trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number, c => c.Job),
-            rates
-                .Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples))
-                .Concat(trips.Exists(t => t.Any(d => d.Item.IsRenewal)) ? rates.PermitExamples : new HashSet<string>())
-                .Distinct()
-                .Count()
+            rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count()
         );
     }
 
@@ -146,7 +141,7 @@ internal static class WorkCosts
     private static Rates RatesOf(PriceList prices)
     {
         var all = Enum.GetValues<PriceKind>()
-            .Where(kind => kind is not (PriceKind.Material or PriceKind.Damage))
+            .Where(kind => kind is not (PriceKind.Material or PriceKind.Permit or PriceKind.Damage))
             .ToDictionary(kind => kind, prices.Of);
         double[] Points(CostDriver driver, PriceKind kind) => JointPoints.Of(driver, all[kind].Range);
         return new Rates(
@@ -155,10 +150,8 @@ internal static class WorkCosts
             Points(CostDriver.Pace, PriceKind.Trip),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Overhead)),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Tax)),
-            Points(CostDriver.Rate, PriceKind.Permit),
             Points(CostDriver.Overhead, PriceKind.Region),
-            all.Values.Where(p => p.Example && p.Row.Kind != PriceKind.Permit).Select(p => p.Row.Key).ToHashSet(),
-            all[PriceKind.Permit].Example ? [all[PriceKind.Permit].Row.Key] : new HashSet<string>()
+            all.Values.Where(p => p.Example).Select(p => p.Row.Key).ToHashSet()
         );
     }
 
@@ -199,6 +192,13 @@ internal static class WorkCosts
             );
             Uses(price);
         }
+        var permit = new double[JointPoints.Count];
+        if (item.IsRenewal)
+        {
+            var price = prices.Of(PriceKind.Permit);
+            permit = JointPoints.Of(CostDriver.Rate, price.Range);
+            Uses(price);
+        }
         var hours = quantities.Hours!;
         return new Direct(
             item,
@@ -206,6 +206,7 @@ internal static class WorkCosts
             JointPoints.Of(CostDriver.Pace, new Spread(hours.Low, hours.Likely, hours.High)),
             JointPoints.Of(CostDriver.Disposal, disposal),
             wood,
+            permit,
             unpriced,
             examples
         );
@@ -231,7 +232,7 @@ internal static class WorkCosts
             var labor = Priced(at => (job.Hours[at] + (beside[at] / jobs.Count)) * rates.Labor[at]);
             var (material, disposal, wood) = (Priced(at => job.Material[at]), Priced(at => job.Disposal[at]), Priced(at => job.Wood[at]));
             // What the building department charges is passed on as it is.
-            var permit = job.Item.IsRenewal ? rates.Permit : Each(_ => 0);
+            var permit = job.Permit;
             var total = Each(at =>
                 ((((material[at] + wood[at]) * rates.OnMaterial[at]) + labor[at] + disposal[at]) * rates.OnTop[at]) + permit[at]
             );

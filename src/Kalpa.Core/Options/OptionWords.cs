@@ -126,7 +126,7 @@ internal static class OptionWords
             "because nothing prices a new covering there: it needs a size, a covering that suits the pitch, and prices"
         );
         LeftOut(s => !plans.Unpriced.Contains(s.SlopeId) && !plans.Open.Contains(s.SlopeId), "until a remaining life is stated");
-        foreach (var (id, lift) in plans.TooFlat.Where(s => !(s.Value <= NewRoof.MostLiftInches)))
+        foreach (var (id, lift) in plans.TooFlat().Where(s => !(s.Value <= NewRoof.MostLiftInches)))
         {
             notes.Add(
                 lift is { } inches

@@ -113,46 +113,36 @@ internal sealed class RenewalPlans
     /// <summary>
     /// What is laid with the next grade in the place of what is decided, in words; nothing where there is no next grade, it is not priced, or it lasts no longer.
     /// </summary>
-    public IReadOnlyList<string> Better
+    public IReadOnlyList<string> Better()
     {
-        get
+        var usual = Solve(_ => AtOnce)
+            .Sections.SelectMany(s => s.Decision.SlopeIds.Select(id => (id, s)))
+            .ToDictionary(p => p.id, p => p.s);
+        var solved = Solve(_ => new(RenewalTime.Now, RenewalWay.Better));
+        if (solved.Unpriced.Count > 0)
         {
-            var usual = Solve(_ => AtOnce)
-                .Sections.SelectMany(s => s.Decision.SlopeIds.Select(id => (id, s)))
-                .ToDictionary(p => p.id, p => p.s);
-            var solved = Solve(_ => new(RenewalTime.Now, RenewalWay.Better));
-            return solved.Unpriced.Count > 0
-                ? []
-                :
-                [
-                    .. solved
-                        .Sections.Where(s =>
-                            usual.TryGetValue(s.Decision.SlopeIds[0], out var plain)
-                            && (plain.Decision.New, plain.Decision.Layer) != (s.Decision.New, s.Decision.Layer)
-                            && JointPoints.Mean(s.Anew) > JointPoints.Mean(plain.Anew)
-                        )
-                        .Select(s =>
-                            s.Decision.Layer.Length > 0 ? book.FindComponent(s.Decision.Layer)!.Name : book.Covering(s.Decision.New).Name
-                        )
-                        .Distinct(),
-                ];
+            return [];
         }
+        bool LastsLonger(PricedSection better) =>
+            usual.TryGetValue(better.Decision.SlopeIds[0], out var plain)
+            && (plain.Decision.New, plain.Decision.Layer) != (better.Decision.New, better.Decision.Layer)
+            && JointPoints.Mean(better.Anew) > JointPoints.Mean(plain.Anew);
+        string Named(RoofDecision decision) =>
+            decision.Layer.Length > 0 ? book.FindComponent(decision.Layer)!.Name : book.Covering(decision.New).Name;
+        return [.. solved.Sections.Where(LastsLonger).Select(s => Named(s.Decision)).Distinct()];
     }
 
     /// <summary>Slopes too flat for their covering, with how far each has to be raised to be steep enough, inches; null where that is not known.</summary>
-    public IReadOnlyDictionary<Guid, double?> TooFlat =>
+    public IReadOnlyDictionary<Guid, double?> TooFlat() =>
         Judged
             .Slopes.Where(s => Stopped.Contains(s.SlopeId) && s.Fitness is { State: FitnessState.Unfit, LimitId: not null })
-            .Where(s =>
-                Assessor.CoveringOn(Input.Coverings, s.SlopeId, Input.AsOf) is { } covering
-                && book.FindCovering(covering.Kind)?.LowSlope is not null
-            )
+            .Where(s => Assessor.KindOn(book, Input, s.SlopeId)?.LowSlope is not null)
             .ToDictionary(s => s.SlopeId, s => NewRoof.LiftInches(Input.Slopes.First(f => f.Id == s.SlopeId), s.Size));
 
     /// <summary>Those of them that can be raised by framing over the old deck.</summary>
-    public HashSet<Guid> Steepened =>
+    public HashSet<Guid> Steepened() =>
         [
-            .. TooFlat
+            .. TooFlat()
                 .Where(s => s.Value <= NewRoof.MostLiftInches)
                 .Select(s => s.Key)
                 .Where(id =>

@@ -102,7 +102,7 @@ public static class RoofOptions
         {
             var all = plans.Open.Count == 1 ? $"{verb} now" : $"{verb} all slopes now";
             yield return weigher.Weigh(OptionKind.All, all, plans.Open, planNow);
-            if (plans.Better is { Count: > 0 } better)
+            if (plans.Better() is { Count: > 0 } better)
             {
                 yield return weigher.Weigh(
                     OptionKind.Better,
@@ -113,7 +113,7 @@ public static class RoofOptions
                 );
             }
         }
-        if (plans.Steepened is { Count: > 0 } steepened)
+        if (plans.Steepened() is { Count: > 0 } steepened)
         {
             var letters = plans.Judged.Slopes.Where(s => steepened.Contains(s.SlopeId)).Select(s => s.Letter).ToList();
             yield return weigher.Weigh(

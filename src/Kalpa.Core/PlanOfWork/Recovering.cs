@@ -42,7 +42,7 @@ internal static class Recovering
             .ToList();
         var layers = Layers(input, slopes);
         var found = defects.FirstOrDefault(f => NoBase.Contains(f.Condition)) ?? defects.FirstOrDefault(f => Uneven.Contains(f.Condition));
-        return KindOn(book, input, slopes) is { Family: CoveringFamily.Tile or CoveringFamily.Slate } kind
+        return Assessor.KindOn(book, input, slopes.First()) is { Family: CoveringFamily.Tile or CoveringFamily.Slate } kind
                 ? $"no recover over {Sentences.Lower(kind.Name)} ({Section})"
             : layers >= MostCoverings ? $"{layers} layers already; another is not allowed ({Section})"
             : found is not null ? $"no recover over {Sentences.Lower(AsRecorded.Condition(book, found, input.Firm).Name)} ({Section})"
@@ -52,10 +52,7 @@ internal static class Recovering
     /// <summary>The step of a re-roof that says so.</summary>
     public static string Step(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes) =>
         Against(book, input, slopes) is { } reason ? $"Tear off to the deck: {reason}"
-        : KindOn(book, input, slopes)?.Family == CoveringFamily.Membrane
+        : Assessor.KindOn(book, input, slopes.First())?.Family == CoveringFamily.Membrane
             ? "Tear off, or recover if core cuts and a moisture survey show one dry layer; the manufacturer has to agree"
         : "Tear off to the deck. A second layer is not ruled out by what was found, but it hides the deck and the flashings";
-
-    private static Covering? KindOn(RuleBook book, AssessInput input, IReadOnlyCollection<Guid> slopes) =>
-        Assessor.CoveringOn(input.Coverings, slopes.First(), input.AsOf) is { } covering ? book.FindCovering(covering.Kind) : null;
 }

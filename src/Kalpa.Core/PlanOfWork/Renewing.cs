@@ -47,7 +47,7 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
     /// </summary>
     public static NewRoof? Better(RuleBook book, AssessInput input, SlopeFact slope, NewRoof decided)
     {
-        if (KindOf(book, input, slope, decided) is not { } kind || decided.Action is not (RoofAction.Replace or RoofAction.Relay))
+        if (decided.KindOn(book, input, slope.Id) is not { } kind || decided.Action is not (RoofAction.Replace or RoofAction.Relay))
         {
             return null;
         }
@@ -61,7 +61,7 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
                     Words = $"{(decided.Words.Length > 0 ? $"{decided.Words}, " : "")}over {component.Name}",
                 };
         }
-        return decided.Action == RoofAction.Replace && kind.Better is { } better && Suits(book, better, slope.Pitch, input)
+        return decided.Action == RoofAction.Replace && kind.Better is { } better && Suits(book, better, slope, input)
             ? decided with
             {
                 Covering = better,
@@ -72,11 +72,7 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
 
     /// <summary>What is laid where a slope is too flat for its covering; null where the rule book names nothing that suits.</summary>
     public static string? OnLowSlope(RuleBook book, AssessInput input, SlopeFact slope) =>
-        Assessor.CoveringOn(input.Coverings, slope.Id, input.AsOf) is { } old
-        && book.FindCovering(old.Kind)?.LowSlope is { } low
-        && Suits(book, low, slope.Pitch, input)
-            ? low
-            : null;
+        Assessor.KindOn(book, input, slope.Id)?.LowSlope is { } low && Suits(book, low, slope, input) ? low : null;
 
     /// <summary>How far the back of a slope is raised to be steep enough, inches; null where its run is not known or it is steep enough.</summary>
     public static double? LiftInches(SlopeFact slope, SlopeSize? size) =>
@@ -84,15 +80,18 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
             ? size.PlanAreaSquareFeet / size.EaveFeet * (SteepenedRisePer12 - slope.Pitch.RisePer12)
             : null;
 
-    private static Covering? KindOf(RuleBook book, AssessInput input, SlopeFact slope, NewRoof decided) =>
-        decided.Covering.Length > 0 ? book.FindCovering(decided.Covering)
-        : Assessor.CoveringOn(input.Coverings, slope.Id, input.AsOf) is { } old ? book.FindCovering(old.Kind)
-        : null;
+    /// <summary>What is laid: the covering that is named, else the same again; null where the book does not know it.</summary>
+    public Covering? KindOn(RuleBook book, AssessInput input, Guid slopeId) =>
+        Covering.Length > 0 ? book.FindCovering(Covering) : Assessor.KindOn(book, input, slopeId);
+
+    /// <summary>Whether a covering would suit the pitch of a slope, findings on the old one aside.</summary>
+    public static Fitness FitnessOf(RuleBook book, AssessInput input, SlopeFact slope, string kind) =>
+        Fitness.Of(book, kind, slope.Pitch, input.Local, firm: input.Firm?.Limits);
 
     /// <summary>Whether that layer lies there already: it is laid again without being asked for.</summary>
     private static bool Known(AssessInput input, SlopeFact slope, string layer) =>
         LifeFactsOf.ComponentsOn(input.Components, slope.Id, input.AsOf).Any(c => c.Kind == layer);
 
-    private static bool Suits(RuleBook book, string kind, TypedPitch pitch, AssessInput input) =>
-        Fitness.Of(book, kind, pitch, input.Local, firm: input.Firm?.Limits).State != FitnessState.Unfit;
+    private static bool Suits(RuleBook book, string kind, SlopeFact slope, AssessInput input) =>
+        FitnessOf(book, input, slope, kind).State != FitnessState.Unfit;
 }

@@ -108,7 +108,8 @@ public static class RoofDecisions
         [
             .. sections
                 .Select(s => s.OrderBy(d => place[d.Slope.SlopeId]).ToList())
-                .OrderByDescending(s => s[0].Action)
+                // Of what is renewed the soonest goes first, in whatever way it is renewed.
+                .OrderByDescending(s => s[0].Renews ? RoofAction.Replace : s[0].Action)
                 .ThenByDescending(s => s.Max(d => d.Urgency))
                 .ThenBy(s => s.Min(d => d.Due?.Likely ?? int.MaxValue))
                 .ThenBy(s => place[s[0].Slope.SlopeId])

@@ -94,7 +94,8 @@ internal static class SectionJobs
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
         var ids = decision.SlopeIds.ToHashSet();
-        IEnumerable<string> tearOff = kind == WorkKind.Reroof && steps == ReroofSteps ? [Recovering.Step(book, input, ids)] : [];
+        IEnumerable<string> tearOff =
+            kind == WorkKind.Reroof && decision.Action == RoofAction.Replace ? [Recovering.Step(book, input, ids)] : [];
         return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. tearOff, .. steps, .. withIt.Distinct()]) with
         {
             Included = section.Included,

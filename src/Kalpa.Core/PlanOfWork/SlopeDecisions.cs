@@ -238,7 +238,7 @@ internal static class SlopeDecisions
 
     // ---- the inspector's recommendation ----
 
-    /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision.</summary>
+    /// <summary>With a recommendation, what was computed stays to be read. One without a day or event keeps the computed time of the same decision, or of another way to renew.</summary>
     private static SlopeDecision ByOpinion(RuleBook book, AssessInput input, SlopeAssessment slope, SlopeDecision own)
     {
         if (SlopeOpinions.Governing(input, slope.SlopeId) is not { } opinion)
@@ -260,20 +260,20 @@ internal static class SlopeDecisions
         };
         var when = SlopeOpinions.When(opinion);
         var against = Against(book, input, slope, roof);
-        return action == own.Action && when.Length == 0
-            ? said with
-            {
-                Computed = $"The computed decision agrees.{against}",
-            }
+        var computed =
+            action == own.Action
+                ? "The computed decision agrees."
+                : $"Computed: {Sentences.Lower(RoofDecisions.Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}";
+        said = said with { Computed = $"{computed}{against}" };
+        // Renewed in another way it is due as it was computed.
+        var sameTime = action == own.Action || (said.Renews && own.Renews);
+        return sameTime && when.Length == 0
+            ? said
             : said with
             {
                 Due = null,
                 When = when,
                 Urgency = SlopeOpinions.Urgency(opinion, input.AsOf),
-                Computed =
-                    action == own.Action
-                        ? $"The computed decision agrees.{against}"
-                        : $"Computed: {Sentences.Lower(RoofDecisions.Title(own, $"slope {slope.Letter}", true, own.When))}. {own.Why}{against}",
             };
     }
 
@@ -281,16 +281,12 @@ internal static class SlopeDecisions
     private static string Against(RuleBook book, AssessInput input, SlopeAssessment slope, NewRoof roof)
     {
         var reason = roof.Action == RoofAction.Recover ? Recovering.Against(book, input, [slope.SlopeId]) : null;
-        // Laid over the old one, the same again is what does not suit either.
-        var laid =
-            roof.Covering.Length > 0 || roof.Action != RoofAction.Recover
-                ? roof.Covering
-                : Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf)?.Kind ?? "";
+        // Torn off without another being named, it is still to be chosen what suits; laid over the old one, the same again suits no better.
+        var chosen = roof.Action == RoofAction.Recover || roof is { Action: RoofAction.Replace, Covering.Length: > 0 };
         var unfit =
-            roof.Action is RoofAction.Replace or RoofAction.Recover
-            && book.FindCovering(laid) is { } kind
-            && Fitness.Of(book, kind.Kind, SlopeOf(input, slope).Pitch, input.Local, firm: input.Firm?.Limits)
-                is { State: FitnessState.Unfit } fitness
+            chosen
+            && roof.KindOn(book, input, slope.SlopeId) is { } kind
+            && NewRoof.FitnessOf(book, input, SlopeOf(input, slope), kind.Kind) is { State: FitnessState.Unfit } fitness
                 ? fitness
                 : null;
         return $"{(reason is null ? "" : $" Against a recover: {reason}.")}{(unfit is null ? "" : $" Against that covering: {unfit.Reason}")}";
@@ -313,7 +309,7 @@ internal static class SlopeDecisions
         };
         if (opinion.Covering is { } kind && action is RoofAction.Replace or RoofAction.Recover or RoofAction.Reslope)
         {
-            return new NewRoof(action, kind, Words: $"with {book.FindCovering(kind)?.Name ?? BookKey.InWords(kind)}");
+            return new NewRoof(action, kind, Words: SlopeOpinions.With(book, opinion));
         }
         return new NewRoof(action, action == RoofAction.Replace ? own.New : "");
     }

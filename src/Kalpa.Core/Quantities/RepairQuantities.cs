@@ -202,7 +202,7 @@ public static class RepairQuantities
         slopeId is { } id ? Assessor.CoveringOn(input.Coverings, id, input.AsOf)?.Kind : null;
 
     private static CoveringFamily? FamilyOn(RuleBook book, AssessInput input, Guid? slopeId) =>
-        CoveringKindOn(input, slopeId) is { } kind ? book.FindCovering(kind)?.Family : null;
+        slopeId is { } id ? Assessor.KindOn(book, input, id)?.Family : null;
 
     private static bool Fits(RecipeMaterial material, CoveringFamily? family) =>
         material.Families is null || family is null || material.Families.Contains(family.Value);

@@ -39,7 +39,7 @@ internal static class SectionQuantities
         {
             return new JobQuantities([], null, [], ["Not measured: draw the roof plan, or tape the slopes, for quantities."]);
         }
-        var old = Assessor.CoveringOn(input.Coverings, slopes[0].Id, input.AsOf) is { } covering ? book.FindCovering(covering.Kind) : null;
+        var old = Assessor.KindOn(book, input, slopes[0].Id);
         var laid = decision.New.Length > 0 ? book.FindCovering(decision.New) : old;
         double? framed = action == RoofAction.Reslope ? NewRoof.SteepenedRisePer12 : null;
         var onRoof = framed is { } rise ? sizes.Sum(s => s.PlanAreaSquareFeet) * new Pitch(rise).SlopeFactor : 0;

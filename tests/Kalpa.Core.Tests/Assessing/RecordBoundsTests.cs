@@ -23,13 +23,22 @@ public sealed class RecordBoundsTests
 
     private static readonly BidPrice Price = new("Replace the boot", "", 100);
 
+    /// <summary>One figure of a fact at its bound and beyond it.</summary>
+    private static (string What, IFact Kept, IFact Refused, string Code) Bound<T>(
+        string what,
+        string code,
+        Func<T, IFact> fact,
+        T kept,
+        T beyond
+    ) => (what, fact(kept), fact(beyond), code);
+
     private static readonly FirmRemedy Remedy = new("boot-collar-torn", "Replace it", ["Replace it"]);
     private static readonly LocalLimit Value = new("drip-edge-lap", 1, null);
 
     /// <summary>What it is, the fact kept, the fact refused, and the code that says so.</summary>
     private static readonly (string What, IFact Kept, IFact Refused, string Code)[] All =
     [
-        ("nails", One<CourseFact>() with { NailsLooked = 10_000 }, One<CourseFact>() with { NailsLooked = 10_001 }, "course.bad-count"),
+        Bound("nails", "course.bad-count", n => One<CourseFact>() with { NailsLooked = n }, 10_000, 10_001),
         (
             "no nails",
             One<CourseFact>() with
@@ -43,152 +52,37 @@ public sealed class RecordBoundsTests
             },
             "course.bad-count"
         ),
-        (
+        Bound(
             "wrong nails",
-            One<CourseFact>() with
-            {
-                NailsLooked = 5,
-                Wrong = [new NailCount(NailFault.High, 5)],
-            },
-            One<CourseFact>() with
-            {
-                NailsLooked = 5,
-                Wrong = [new NailCount(NailFault.High, 6)],
-            },
-            "course.more-wrong-than-looked"
+            "course.more-wrong-than-looked",
+            n => One<CourseFact>() with { NailsLooked = 5, Wrong = [new NailCount(NailFault.High, n)] },
+            5,
+            6
         ),
-        ("first course", One<CourseFact>() with { Course = 1 }, One<CourseFact>() with { Course = 0 }, "course.bad-number"),
-        ("a minute of speech", One<ClipFact>() with { Seconds = 61 }, One<ClipFact>() with { Seconds = 61.1 }, "clip.too-long"),
-        ("some speech", One<ClipFact>() with { Seconds = .1 }, One<ClipFact>() with { Seconds = 0 }, "clip.too-long"),
-        (
-            "cost of a job",
-            One<JobDoneFact>() with
-            {
-                Cost = 100_000_000,
-            },
-            One<JobDoneFact>() with
-            {
-                Cost = 100_000_001,
-            },
-            "job-done.bad-cost"
-        ),
-        ("a job for nothing", One<JobDoneFact>() with { Cost = 0 }, One<JobDoneFact>() with { Cost = -1 }, "job-done.bad-cost"),
-        (
-            "findings of a job",
-            One<JobDoneFact>() with
-            {
-                Findings = Ids(500),
-            },
-            One<JobDoneFact>() with
-            {
-                Findings = Ids(501),
-            },
-            "fact.too-many"
-        ),
-        (
-            "slopes of a job",
-            One<JobDoneFact>() with
-            {
-                SlopeIds = Ids(500),
-            },
-            One<JobDoneFact>() with
-            {
-                SlopeIds = Ids(501),
-            },
-            "fact.too-many"
-        ),
-        (
-            "quantity set",
-            One<QuantitySetFact>() with
-            {
-                Amount = 1_000_000,
-            },
-            One<QuantitySetFact>() with
-            {
-                Amount = 1_000_001,
-            },
-            "quantity-set.bad-amount"
-        ),
-        (
-            "none of an item",
-            One<QuantitySetFact>() with
-            {
-                Item = "Shingles",
-                Amount = 0,
-            },
-            One<QuantitySetFact>() with
-            {
-                Item = "Shingles",
-                Amount = -1,
-            },
-            "quantity-set.bad-amount"
-        ),
-        (
-            "labor-hours",
-            One<QuantitySetFact>() with
-            {
-                Item = "",
-                Amount = .1,
-            },
-            One<QuantitySetFact>() with
-            {
-                Item = "",
-                Amount = 0,
-            },
-            "quantity-set.no-hours"
-        ),
-        (
-            "prices of a bid",
-            One<BidFact>() with
-            {
-                Prices = Many(Price, 500),
-            },
-            One<BidFact>() with
-            {
-                Prices = Many(Price, 501),
-            },
-            "fact.too-many"
-        ),
+        Bound("first course", "course.bad-number", n => One<CourseFact>() with { Course = n }, 1, 0),
+        Bound("a minute of speech", "clip.too-long", n => One<ClipFact>() with { Seconds = n }, 61, 61.1),
+        Bound("some speech", "clip.too-long", n => One<ClipFact>() with { Seconds = n }, .1, 0),
+        Bound("cost of a job", "job-done.bad-cost", n => One<JobDoneFact>() with { Cost = n }, 100_000_000, 100_000_001),
+        Bound("a job for nothing", "job-done.bad-cost", n => One<JobDoneFact>() with { Cost = n }, 0, -1),
+        Bound("findings of a job", "fact.too-many", n => One<JobDoneFact>() with { Findings = Ids(n) }, 500, 501),
+        Bound("slopes of a job", "fact.too-many", n => One<JobDoneFact>() with { SlopeIds = Ids(n) }, 500, 501),
+        Bound("quantity set", "quantity-set.bad-amount", n => One<QuantitySetFact>() with { Amount = n }, 1_000_000, 1_000_001),
+        Bound("none of an item", "quantity-set.bad-amount", n => One<QuantitySetFact>() with { Item = "Shingles", Amount = n }, 0, -1),
+        Bound("labor-hours", "quantity-set.no-hours", n => One<QuantitySetFact>() with { Item = "", Amount = n }, .1, 0),
+        Bound("prices of a bid", "fact.too-many", n => One<BidFact>() with { Prices = Many(Price, n) }, 500, 501),
         ("a bid", One<BidFact>() with { Prices = [Price] }, One<BidFact>() with { Prices = [] }, "bid.no-price"),
-        (
+        Bound(
             "price of a bid",
-            One<BidFact>() with
-            {
-                Prices = [Price with { Price = 100_000_000 }],
-            },
-            One<BidFact>() with
-            {
-                Prices = [Price with { Price = 100_000_001 }],
-            },
-            "bid.bad-price"
+            "bid.bad-price",
+            n => One<BidFact>() with { Prices = [Price with { Price = n }] },
+            100_000_000,
+            100_000_001
         ),
-        (
-            "a bid for nothing",
-            One<BidFact>() with
-            {
-                Prices = [Price with { Price = 0 }],
-            },
-            One<BidFact>() with
-            {
-                Prices = [Price with { Price = -1 }],
-            },
-            "bid.bad-price"
-        ),
-        (
-            "workmanship",
-            One<BidFact>() with
-            {
-                WorkmanshipYears = 100,
-            },
-            One<BidFact>() with
-            {
-                WorkmanshipYears = 100.5,
-            },
-            "bid.bad-warranty"
-        ),
-        ("no workmanship", One<BidFact>() with { WorkmanshipYears = 0 }, One<BidFact>() with { WorkmanshipYears = -1 }, "bid.bad-warranty"),
-        ("manufacturer", One<BidFact>() with { MakerYears = 100 }, One<BidFact>() with { MakerYears = 100.5 }, "bid.bad-warranty"),
-        ("chosen answers", Answered(50), Answered(51), "fact.too-many"),
+        Bound("a bid for nothing", "bid.bad-price", n => One<BidFact>() with { Prices = [Price with { Price = n }] }, 0, -1),
+        Bound("workmanship", "bid.bad-warranty", n => One<BidFact>() with { WorkmanshipYears = n }, 100, 100.5),
+        Bound("no workmanship", "bid.bad-warranty", n => One<BidFact>() with { WorkmanshipYears = n }, 0, -1),
+        Bound("manufacturer", "bid.bad-warranty", n => One<BidFact>() with { MakerYears = n }, 100, 100.5),
+        Bound("chosen answers", "fact.too-many", n => Answered(n), 50, 51),
         (
             "years planned",
             One<PlannedFact>() with
@@ -201,55 +95,33 @@ public sealed class RecordBoundsTests
             },
             "planned.bad-years"
         ),
-        ("a year planned", One<PlannedFact>() with { Years = 1 }, One<PlannedFact>() with { Years = 0 }, "planned.bad-years"),
-        (
-            "price of a re-roof",
-            One<PlannedFact>() with
-            {
-                ReroofPrice = 1e9,
-            },
-            One<PlannedFact>() with
-            {
-                ReroofPrice = 1e9 + 1,
-            },
-            "planned.bad-price"
-        ),
-        (
-            "price of nothing",
-            One<PlannedFact>() with
-            {
-                OffAndOnPrice = 0,
-            },
-            One<PlannedFact>() with
-            {
-                OffAndOnPrice = -1,
-            },
-            "planned.bad-price"
-        ),
-        ("yearly rate", One<PlannedFact>() with { RatePercent = 50 }, One<PlannedFact>() with { RatePercent = 50.5 }, "planned.bad-rate"),
-        ("no rate", One<PlannedFact>() with { RatePercent = 0 }, One<PlannedFact>() with { RatePercent = -.5 }, "planned.bad-rate"),
-        ("readings", Read(500), Read(501), "series.bad-count"),
-        ("one reading", Read(1), Read(0), "series.bad-count"),
-        ("a guess", Guessed(0, 200), Guessed(0, 200.5), "signOff.bad-guess"),
-        ("a guess of one figure", Guessed(10, 10), Guessed(10.5, 10), "signOff.bad-guess"),
-        ("a guess of nothing", Guessed(0, 0), Guessed(-1, 0), "signOff.bad-guess"),
-        ("own years", Stated(0, 0, 200), Stated(0, 0, 200.5), "opinion.bad-years"),
+        Bound("a year planned", "planned.bad-years", n => One<PlannedFact>() with { Years = n }, 1, 0),
+        Bound("price of a re-roof", "planned.bad-price", n => One<PlannedFact>() with { ReroofPrice = n }, 1e9, 1e9 + 1),
+        Bound("price of nothing", "planned.bad-price", n => One<PlannedFact>() with { OffAndOnPrice = n }, 0, -1),
+        Bound("yearly rate", "planned.bad-rate", n => One<PlannedFact>() with { RatePercent = n }, 50, 50.5),
+        Bound("no rate", "planned.bad-rate", n => One<PlannedFact>() with { RatePercent = n }, 0, -.5),
+        Bound("readings", "series.bad-count", n => Read(n), 500, 501),
+        Bound("one reading", "series.bad-count", n => Read(n), 1, 0),
+        Bound("a guess", "signOff.bad-guess", n => Guessed(0, n), 200, 200.5),
+        Bound("a guess of one figure", "signOff.bad-guess", n => Guessed(n, 10), 10, 10.5),
+        Bound("a guess of nothing", "signOff.bad-guess", n => Guessed(n, 0), 0, -1),
+        Bound("own years", "opinion.bad-years", n => Stated(0, 0, n), 200, 200.5),
         ("own years, level", Stated(5, 5, 5), Stated(5.5, 5, 6), "opinion.bad-years"),
-        ("own years, rising", Stated(4, 5, 5), Stated(4, 5.5, 5), "opinion.bad-years"),
-        ("order of a layer", One<ComponentFact>() with { Order = 1 }, One<ComponentFact>() with { Order = 0 }, "component.bad-order"),
-        ("first year", Laid(1500), Laid(1499), "covering.bad-year"),
-        ("last year", Laid(2200), Laid(2201), "covering.bad-year"),
-        ("layers", One<CoveringFact>() with { Layers = 5 }, One<CoveringFact>() with { Layers = 6 }, "covering.bad-layers"),
-        ("a layer", One<CoveringFact>() with { Layers = 1 }, One<CoveringFact>() with { Layers = 0 }, "covering.bad-layers"),
-        ("pieces", Amounted(new FindingAmount(10_000)), Amounted(new FindingAmount(10_001)), "finding.amount-out-of-range"),
-        ("a piece", Amounted(new FindingAmount(1)), Amounted(new FindingAmount(0)), "finding.amount-out-of-range"),
-        ("feet", Amounted(new FindingAmount(Feet: 5000)), Amounted(new FindingAmount(Feet: 5001)), "finding.amount-out-of-range"),
-        ("earlier views", Earlier(200), Earlier(201), "fact.too-many"),
-        ("roofs of a visit", One<VisitFact>() with { Roofs = Ids(50) }, One<VisitFact>() with { Roofs = Ids(51) }, "visit.too-many-roofs"),
-        ("share of a slope", Shared(100, 1), Shared(100, 1.1), "stage.shares-do-not-close"),
+        Bound("own years, rising", "opinion.bad-years", n => Stated(4, n, 5), 5, 5.5),
+        Bound("order of a layer", "component.bad-order", n => One<ComponentFact>() with { Order = n }, 1, 0),
+        Bound("first year", "covering.bad-year", n => Laid(n), 1500, 1499),
+        Bound("last year", "covering.bad-year", n => Laid(n), 2200, 2201),
+        Bound("layers", "covering.bad-layers", n => One<CoveringFact>() with { Layers = n }, 5, 6),
+        Bound("a layer", "covering.bad-layers", n => One<CoveringFact>() with { Layers = n }, 1, 0),
+        Bound("pieces", "finding.amount-out-of-range", n => Amounted(new FindingAmount(n)), 10_000, 10_001),
+        Bound("a piece", "finding.amount-out-of-range", n => Amounted(new FindingAmount(n)), 1, 0),
+        Bound("feet", "finding.amount-out-of-range", n => Amounted(new FindingAmount(Feet: n)), 5000, 5001),
+        Bound("earlier views", "fact.too-many", n => Earlier(n), 200, 201),
+        Bound("roofs of a visit", "visit.too-many-roofs", n => One<VisitFact>() with { Roofs = Ids(n) }, 50, 51),
+        Bound("share of a slope", "stage.shares-do-not-close", n => Shared(100, n), 1, 1.1),
         ("letters", One<SlopeFact>() with { Letter = "ABC" }, One<SlopeFact>() with { Letter = "ABCD" }, "slope.bad-letter"),
-        ("a text", One<ToDoFact>() with { Text = Of(4000) }, One<ToDoFact>() with { Text = Of(4001) }, "text.too-long"),
-        ("a name", One<BuildingFact>() with { Name = Of(200) }, One<BuildingFact>() with { Name = Of(201) }, "text.too-long"),
+        Bound("a text", "text.too-long", n => One<ToDoFact>() with { Text = Of(n) }, 4000, 4001),
+        Bound("a name", "text.too-long", n => One<BuildingFact>() with { Name = Of(n) }, 200, 201),
         (
             "gusts",
             One<WeatherLimitsFact>() with
@@ -264,76 +136,31 @@ public sealed class RecordBoundsTests
             },
             "weather.gusts-swapped"
         ),
-        (
+        Bound(
             "ice under heat",
-            One<WeatherLimitsFact>() with
-            {
-                IceBelowF = 89,
-                WaitHeatF = 90,
-                NoGoHeatF = 95,
-            },
-            One<WeatherLimitsFact>() with
-            {
-                IceBelowF = 90,
-                WaitHeatF = 90,
-                NoGoHeatF = 95,
-            },
-            "weather.ice-over-heat"
+            "weather.ice-over-heat",
+            n => One<WeatherLimitsFact>() with { IceBelowF = n, WaitHeatF = 90, NoGoHeatF = 95 },
+            89,
+            90
         ),
-        (
-            "size of a detail",
-            One<DetailFact>() with
-            {
-                WidthInches = 1200,
-            },
-            One<DetailFact>() with
-            {
-                WidthInches = 1201,
-            },
-            "detail.bad-size"
-        ),
-        ("height of an eave", Raised(12_000), Raised(12_001), "plan.bad-height"),
-        (
-            "a barrier",
-            One<PlanFact>() with
-            {
-                IceBarrierInches = 12_000,
-            },
-            One<PlanFact>() with
-            {
-                IceBarrierInches = 12_001,
-            },
-            "plan.bad-barrier"
-        ),
-        ("an overhang", Cornered(c => c with { OverhangInches = 1200 }), Cornered(c => c with { OverhangInches = 1201 }), "plan.no-number"),
-        ("a parapet", Cornered(c => c with { ParapetInches = 1200 }), Cornered(c => c with { ParapetInches = 1201 }), "plan.no-number"),
-        ("a rise", Cornered(c => c with { RisePer12 = 1000 }), Cornered(c => c with { RisePer12 = 1001 }), "plan.no-number"),
-        (
-            "conditions of one’s own",
-            Firm(f => f with { Remedies = Many(Remedy, 500) }),
-            Firm(f => f with { Remedies = Many(Remedy, 501) }),
-            "fact.too-many"
-        ),
-        (
-            "values of the firm",
-            Firm(f => f with { Limits = Many(Value, 500) }),
-            Firm(f => f with { Limits = Many(Value, 501) }),
-            "fact.too-many"
-        ),
-        ("prices of the firm", Firm(f => f with { Prices = Priced(1_000) }), Firm(f => f with { Prices = Priced(1_001) }), "fact.too-many"),
-        (
+        Bound("size of a detail", "detail.bad-size", n => One<DetailFact>() with { WidthInches = n }, 1200, 1201),
+        Bound("height of an eave", "plan.bad-height", n => Raised(n), 12_000, 12_001),
+        Bound("a barrier", "plan.bad-barrier", n => One<PlanFact>() with { IceBarrierInches = n }, 12_000, 12_001),
+        Bound("an overhang", "plan.no-number", n => Cornered(c => c with { OverhangInches = n }), 1200, 1201),
+        Bound("a parapet", "plan.no-number", n => Cornered(c => c with { ParapetInches = n }), 1200, 1201),
+        Bound("a rise", "plan.no-number", n => Cornered(c => c with { RisePer12 = n }), 1000, 1001),
+        Bound("conditions of one’s own", "fact.too-many", n => Firm(f => f with { Remedies = Many(Remedy, n) }), 500, 501),
+        Bound("values of the firm", "fact.too-many", n => Firm(f => f with { Limits = Many(Value, n) }), 500, 501),
+        Bound("prices of the firm", "fact.too-many", n => Firm(f => f with { Prices = Priced(n) }), 1_000, 1_001),
+        Bound(
             "a price",
-            Firm(f => f with { Prices = [new FirmPrice("labor", 0, 0, 1_000_000)] }),
-            Firm(f => f with { Prices = [new FirmPrice("labor", 0, 0, 1_000_001)] }),
-            "firm.price-out-of-order"
+            "firm.price-out-of-order",
+            n => Firm(f => f with { Prices = [new FirmPrice("labor", 0, 0, n)] }),
+            1_000_000,
+            1_000_001
         ),
-        (
-            "a price, level",
-            Firm(f => f with { Prices = [new FirmPrice("labor", 5, 5, 5)] }),
-            Firm(f => f with { Prices = [new FirmPrice("labor", 6, 5, 5)] }),
-            "firm.price-out-of-order"
-        ),
-        ("earlier opinions", Thought(200), Thought(201), "fact.too-many"),
+        Bound("a price, level", "firm.price-out-of-order", n => Firm(f => f with { Prices = [new FirmPrice("labor", n, 5, 5)] }), 5, 6),
+        Bound("earlier opinions", "fact.too-many", n => Thought(n), 200, 201),
     ];
 
     private static FirmRulesFact Firm(Func<FirmRulesFact, FirmRulesFact> with) => with(new FirmRulesFact(Guid.CreateVersion7(), [], []));

@@ -83,6 +83,29 @@ public class RenewalWayTests
             .Assess(Recommending(Taped(Roof.A, pitch, 240, 96), "laminatedShingle", OpinionAction.Reslope, null), Book)
             .Decision.ShouldBe(headline);
 
+    /// <summary>Another way to renew is due when the slope is, and the soonest stands first, in whatever way it is renewed.</summary>
+    [Fact]
+    public void Another_way_keeps_the_time_and_the_soonest_is_said_first()
+    {
+        var input = WithYears(Several((Steep, "laminatedShingle", 2010), (Porch(), "laminatedShingle", 2010)), (Steep, 4));
+        var judged = Assessor.Assess(With(input, Recommended(OpinionAction.Reslope, Roof.B.Id)), Book);
+        judged.Decision.ShouldBe("Re-slope slope B to 4:12 within a year; plan the re-roof of slope A about 2030 (2026–2046).");
+        // A day that is given goes before what was computed.
+        var later = Assessor.Assess(With(input, Recommended(OpinionAction.Reslope, Roof.B.Id, "2028-05-01")), Book);
+        later.RoofDecisions.Single(d => d.Action == RoofAction.Reslope).Headline.ShouldBe("Re-slope slope B to 4:12 by May 1, 2028");
+    }
+
+    [Theory]
+    [InlineData(OpinionAction.Replace, "metalStandingSeam", "Replace with standing-seam metal, a roofer.")]
+    [InlineData(OpinionAction.Recover, null, "Recover, a roofer.")]
+    [InlineData(OpinionAction.Reslope, null, "Re-slope to 4:12, a roofer.")]
+    [InlineData(OpinionAction.Relay, null, "Lift and relay, a roofer.")]
+    public void A_recommendation_says_how_and_with_what(OpinionAction action, string? covering, string headline) =>
+        Assessor
+            .Assess(Recommending(Steep, "laminatedShingle", action, covering), Book)
+            .Opinions.ShouldHaveSingleItem()
+            .Headline.ShouldBe(headline);
+
     [Fact]
     public void Tile_under_another_covering_is_not_laid_again()
     {
