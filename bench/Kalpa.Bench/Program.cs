@@ -52,6 +52,9 @@ Print("what", "ours", "beside", "ratio", "aim");
 var visit = new VisitGenerator(Seed).Visit(Slopes, Findings);
 var server = Timing.MedianMilliseconds(30, 60, () => Assessor.Assess(visit, RuleBook.Current));
 Print("assessment of 40 findings on 4 slopes, server", $"{server:0.0} ms", "", "", "< 16 ms");
+var first = Assessor.Assess(visit, RuleBook.Current);
+var planning = Timing.MedianMilliseconds(30, 60, () => Assessor.PlanOfWork(RuleBook.Current, visit, first));
+Print("of it problems, decisions, jobs, quantities and costs", $"{planning:0.0} ms", "", "", "< 12 ms");
 
 using var work = new WorkFolder();
 var input = Path.Combine(work.Path, "visit.json");

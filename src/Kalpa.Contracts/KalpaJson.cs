@@ -170,6 +170,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BookChangesAnswer))]
 [JsonSerializable(typeof(RecurringAnswer))]
+[JsonSerializable(typeof(PriceVersionsAnswer))]
+[JsonSerializable(typeof(WoodFoundAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]
 public sealed partial class KalpaJson : JsonSerializerContext
 {

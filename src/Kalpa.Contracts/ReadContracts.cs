@@ -117,6 +117,24 @@ public sealed record RecurringAnswer(IReadOnlyList<RecurringFinding> Findings);
 /// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>
 public sealed record FirmRulesAnswer(FirmRulesFact? Rules, IReadOnlyList<FactHead> Heads);
 
+/// <summary>A price that a version of the firm's list changed: null where the shipped example held before, or holds again after.</summary>
+public sealed record PriceChange(string Key, FirmPrice? Before, FirmPrice? After);
+
+/// <summary>A version of the firm's price list: when it was set, by whom, what it changed, and all prices as they stood then.</summary>
+public sealed record PriceVersion(
+    Guid Revision,
+    DateTimeOffset At,
+    string By,
+    IReadOnlyList<PriceChange> Changes,
+    IReadOnlyList<FirmPrice> Prices
+);
+
+/// <summary>The versions of the firm's price list, the newest first.</summary>
+public sealed record PriceVersionsAnswer(IReadOnlyList<PriceVersion> Versions);
+
+/// <summary>Decayed wood that was found on so many finished jobs, by its part.</summary>
+public sealed record WoodFoundAnswer(int Jobs, IReadOnlyList<WoodFound> Found);
+
 /// <summary>How often this person recorded each condition: what they find often stands first.</summary>
 public sealed record HabitsAnswer(IReadOnlyDictionary<string, int> Conditions);
 

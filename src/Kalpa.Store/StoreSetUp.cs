@@ -39,6 +39,7 @@ public static class StoreSetUp
         services.AddScoped<DossierReader>();
         services.AddScoped<TouchedReader>();
         services.AddScoped<RecurringReader>();
+        services.AddScoped<FirmHistoryReader>();
         services.AddScoped<PhotoIntake>();
         services.AddSingleton<PhotoFiles>();
         services.AddSingleton<PhotoLocks>();

@@ -259,7 +259,8 @@ public static class EveryKind
                 Who: "Tarn Roofing",
                 Cost: 640,
                 Words: "laps of 3 in",
-                Warranty: "2 years on workmanship"
+                Warranty: "2 years on workmanship",
+                Wood: [new WoodFound(WoodPart.Fascia, 38, 6)]
             )
         );
         yield return (
@@ -301,7 +302,8 @@ public static class EveryKind
             new FirmRulesFact(
                 Id(FactKind.FirmRules),
                 [new ChosenView(decision.Key, decision.Views[^1].Key)],
-                [new FirmPhrase("drip-edge-lap-short", "As the firm says it.")]
+                [new FirmPhrase("drip-edge-lap-short", "As the firm says it.")],
+                Wood: [new WoodFound(WoodPart.Deck, 142, 19)]
             )
         );
     }

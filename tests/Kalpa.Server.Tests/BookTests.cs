@@ -126,6 +126,62 @@ public sealed class BookTests
         (await tess.Get<RecurringAnswer>("/api/book/recurring")).Findings.ShouldBeEmpty();
     }
 
+    private static FirmPrice Price(string key, double dollars) => new(key, dollars, dollars, dollars);
+
+    /// <summary>Each price list that was set stands on file with what it changed; a change of anything else makes no version of it.</summary>
+    [Fact]
+    public async Task Versions_of_the_price_list_are_told_the_newest_first()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        (await tess.Get<PriceVersionsAnswer>("/api/book/prices/versions")).Versions.ShouldBeEmpty();
+        var firm = new FirmRulesFact(Guid.CreateVersion7(), [], [], Prices: [Price("labor", 90), Price("pipe-boot", 20)]);
+        async Task Set(FirmRulesFact rules)
+        {
+            var heads = (await tess.Get<FirmRulesAnswer>("/api/book/firm")).Heads;
+            await tess.Send(Inspector.Change(FactKind.FirmRules, rules, heads.Count > 0 ? heads[0].Revision : null));
+        }
+        await Set(firm);
+        await Set(firm with { Voice = Voice.Technical });
+        await Set(firm with { Prices = [Price("labor", 100)] });
+        var versions = (await tess.Get<PriceVersionsAnswer>("/api/book/prices/versions")).Versions;
+        versions.Select(v => v.By).ShouldBe(["Tess Tester", "Tess Tester"]);
+        versions[0].Prices.ShouldBe([Price("labor", 100)]);
+        versions[0]
+            .Changes.ShouldBe([
+                new PriceChange("labor", Price("labor", 90), Price("labor", 100)),
+                new PriceChange("pipe-boot", Price("pipe-boot", 20), null),
+            ]);
+        versions[1].Changes.Select(c => (c.Key, c.Before)).ShouldBe([("labor", null), ("pipe-boot", null)]);
+    }
+
+    [Fact]
+    public async Task Wood_that_finished_jobs_found_is_added_up_by_its_part()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        FactChange Done(params WoodFound[] wood) =>
+            Inspector.Change(
+                FactKind.JobDone,
+                new JobDoneFact(
+                    Guid.CreateVersion7(),
+                    roof.Visit.Id,
+                    "Re-roof slope A",
+                    roof.Visit.On,
+                    [],
+                    [roof.Slope.Id],
+                    Renewal: true,
+                    Wood: wood.Length > 0 ? wood : null
+                )
+            );
+        var second = Done(new(WoodPart.Deck, 6, 0), new(WoodPart.Fascia, 40, 4));
+        await tess.Send([.. roof.Changes, Done(new WoodFound(WoodPart.Deck, 14, 3)), second, Done()]);
+        var found = await tess.Get<WoodFoundAnswer>("/api/book/wood");
+        found.Jobs.ShouldBe(2);
+        found.Found.ShouldBe([new(WoodPart.Deck, 20, 3), new(WoodPart.Fascia, 40, 4)]);
+    }
+
     [Fact]
     public async Task What_changed_since_an_edition_is_told_the_newest_first()
     {

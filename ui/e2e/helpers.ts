@@ -66,7 +66,15 @@ export async function keptOffline(page: Page) {
     .toBe(true)
 }
 
-type Slope = { letter: string; facing: string; kind: string; pitch: string; rise: number }
+type Slope = {
+  letter: string
+  facing: string
+  kind: string
+  pitch: string
+  rise: number
+  /** Taped: eave and run on plan, inches. */
+  size?: [eave: number, run: number]
+}
 
 let lastId = 0
 /** A UUID of the form version 7 has; its time is now. */
@@ -102,6 +110,10 @@ export async function makeVisit(
           pitch: { typed: slope.pitch, risePer12: slope.rise, source: 'tape' },
           facing: slope.facing,
           under: 'attic',
+          ...(slope.size && {
+            eaveLength: { typed: `${slope.size[0]} in`, inches: slope.size[0] },
+            planRun: { typed: `${slope.size[1]} in`, inches: slope.size[1] },
+          }),
         } as { id: string },
       ],
       [

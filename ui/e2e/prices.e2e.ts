@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
-import { firmAsShipped, makeVisit, newId, open, sendFacts, shingle, signIn } from './helpers'
+import { allSent, firmAsShipped, makeVisit, newId, open, sendFacts, shingle, signIn } from './helpers'
 import { expect, type Page, test } from './lent'
 
 test.afterEach(({ browser }) => firmAsShipped(browser))
@@ -109,4 +109,83 @@ test('on the phone a price is changed in place', async ({ phonePage: page }) => 
   await page.getByLabel('Kick-out flashing, high').press('Enter')
   await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])
   await expect(page.getByRole('button', { name: 'Accept Kick-out flashing' })).toBeHidden()
+})
+
+test('an earlier price list is put back', async ({ page }) => {
+  await signIn(page)
+  await open(page, '/prices')
+  const high = page.getByLabel('Kick-out flashing, high')
+  for (const dollars of ['60', '75']) {
+    await high.fill(dollars)
+    await high.press('Enter')
+    await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, Number(dollars)])
+  }
+  await page.getByText('Versions of this list').click()
+  const versions = page.getByRole('region', { name: 'Costs for clients' }).getByRole('listitem')
+  await expect(versions.nth(0)).toContainText('Kick-out flashing 18 / 28 / 60 → 18 / 28 / 75')
+  await expect(versions.nth(0)).toContainText('Current')
+  await expect(versions.nth(1)).toContainText('Kick-out flashing example → 18 / 28 / 60')
+  expect((await new AxeBuilder({ page }).include('[aria-label="Costs for clients"]').analyze()).violations).toEqual([])
+  await versions
+    .nth(1)
+    .getByRole('button', { name: /^Restore the list of / })
+    .click()
+  await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])
+  await expect(high).toHaveValue('60')
+  // What was put back is a version of its own: nothing is lost.
+  await expect(versions.nth(0)).toContainText('Kick-out flashing 18 / 28 / 75 → 18 / 28 / 60')
+  await expect(versions.nth(0)).toContainText('Current')
+})
+
+test('wood that a finished re-roof found moves the allowances of the next', async ({ page }) => {
+  await signIn(page)
+  const replaced = async (name: string) => {
+    const { visit, slopes } = await makeVisit(page, name, [{ ...shingle('A', 'south'), size: [600, 180] }])
+    await sendFacts(page, [
+      [
+        'opinion',
+        {
+          id: newId(),
+          visitId: visit,
+          slopeId: slopes[0],
+          action: 'replace',
+          who: '',
+          because: 'age',
+          event: 'none',
+          byDay: null,
+          branches: [],
+          earlier: [],
+          by: 'Tess Tester',
+          at: '2026-09-18T09:00:00Z',
+        } as { id: string },
+      ],
+    ])
+    return visit
+  }
+  await open(page, `/visits/${await replaced('Opened House')}/work`)
+  const job = page.locator('li.k-sheet').filter({ hasText: 'Re-roof slope A' })
+  await job.getByText('Mark as done').click()
+  const sheets = job.getByLabel('Deck sheathing, sheets')
+  await sheets.fill('400')
+  await expect(job.getByRole('alert')).toHaveText('Deck sheathing: enter 0 to 33 sheets, or leave it empty.')
+  await sheets.fill('12')
+  await job.getByLabel('Done on').fill('2026-09-20')
+  await job.getByRole('button', { name: 'Save as done' }).click()
+  await expect(page.getByRole('region', { name: 'Work done' })).toContainText('Done on September 20, 2026')
+  await allSent(page)
+
+  await open(page, '/prices')
+  const wood = page.getByRole('region', { name: 'Wood found on finished jobs' })
+  await expect(wood).toContainText('From 1 finished job')
+  await expect(wood).toContainText('Deck sheathing: 12 sheets in 8.4 squares')
+  await wood.getByRole('button', { name: 'Use for allowances' }).click()
+  await expect(wood).toContainText('Allowances use these figures.')
+  expect(
+    (await new AxeBuilder({ page }).include('[aria-label="Wood found on finished jobs"]').analyze()).violations,
+  ).toEqual([])
+  await allSent(page)
+
+  await open(page, `/visits/${await replaced('Next House')}/work`)
+  await job.getByText(/^Quantities/).click()
+  await expect(job).toContainText('finished jobs found 12 sheets in 8.4 squares')
 })

@@ -21,7 +21,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "15";
+    public const string MethodVersion = "16";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -45,24 +45,7 @@ public static class Assessor
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        // What a job has resolved stays on record and asks for nothing any more.
-        var open = JobsDone.Open(findings, input.Records);
-        var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input), planned);
-        var (work, cost) = WorkCosts.Of(
-            book,
-            input,
-            WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned),
-            findings
-        );
-        work = Deferrals.Of(
-            book,
-            input,
-            work,
-            findings,
-            roofProblems,
-            book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices
-        );
-        (work, var replies) = OwnerReplies.Of(work, input.Records?.OwnerReplies);
+        var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -101,6 +84,49 @@ public static class Assessor
             replies,
             done
         );
+    }
+
+    /// <summary>Problems, decisions, jobs, quantities and costs of a roof whose slopes and findings are judged: that part of an assessment by itself.</summary>
+    public static (IReadOnlyList<RoofDecision> Decisions, IReadOnlyList<WorkItem> Work, WorkCost? Cost) PlanOfWork(
+        RuleBook book,
+        AssessInput recorded,
+        Assessment judged
+    )
+    {
+        var (input, planned) = Prepared(book, recorded);
+        var roofProblems = RoofProblems.Of(book, input.Findings);
+        var causes = CausesFirst.Links(book, judged.Combinations, input.Findings, roofProblems);
+        var (decisions, _, work, cost, _) = Planned(book, input, planned, judged.Slopes, judged.Findings, causes, roofProblems);
+        return (decisions, work, cost);
+    }
+
+    private static (
+        IReadOnlyList<RoofDecision> Decisions,
+        IReadOnlyList<FindingAssessment> Open,
+        IReadOnlyList<WorkItem> Work,
+        WorkCost? Cost,
+        IReadOnlyList<OwnerReplyAnswer>? Replies
+    ) Planned(
+        RuleBook book,
+        AssessInput input,
+        PlannedRoof planned,
+        IReadOnlyList<SlopeAssessment> slopes,
+        IReadOnlyList<FindingAssessment> findings,
+        IReadOnlyList<CauseLink> causes,
+        IReadOnlyList<RoofProblem> roofProblems
+    )
+    {
+        // What a job has resolved stays on record and asks for nothing any more.
+        var open = JobsDone.Open(findings, input.Records);
+        var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input), planned);
+        var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned);
+        var (priced, cost) = WorkCosts.Of(book, input, listed, findings);
+        var prices = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices;
+        var (work, replies) = OwnerReplies.Of(
+            Deferrals.Of(book, input, priced, findings, roofProblems, prices),
+            input.Records?.OwnerReplies
+        );
+        return (decisions, open, work, cost, replies);
     }
 
     /// <summary>What means something only together, over everything found.</summary>

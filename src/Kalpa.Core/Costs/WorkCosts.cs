@@ -31,6 +31,7 @@ internal static class WorkCosts
         double[] Disposal,
         double[] Wood,
         double[] Permit,
+        bool Steep,
         IReadOnlyList<string> Unpriced,
         IReadOnlySet<string> Examples
     );
@@ -38,12 +39,15 @@ internal static class WorkCosts
     /// <summary>What all jobs have in common, at each point.</summary>
     private sealed record Rates(
         double[] Labor,
+        double[] CrewDay,
         double[] CallOut,
         double[] Trip,
+        double[] SteepTrip,
         double[] OnTop,
         double[] OnMaterial,
         double[] Level,
-        IReadOnlySet<string> Examples
+        IReadOnlySet<string> Examples,
+        IReadOnlyList<string> DayExample
     );
 
     /// <summary>The jobs with their costs, and what they cost together: null where the commission gives no prices or nothing has a figure.</summary>
@@ -97,7 +101,11 @@ internal static class WorkCosts
         var trips = work.Where(w => w.Quantities?.Hours is not null).Select(w => DirectOf(prices, input, w)).GroupBy(TripOf).ToList();
         return (
             trips.SelectMany(trip => OfTrip([.. trip], rates)).ToDictionary(c => c.Number, c => c.Job),
-            rates.Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples)).Distinct().Count()
+            rates
+                .Examples.Concat(trips.SelectMany(t => t).SelectMany(d => d.Examples))
+                .Concat(trips.Exists(t => FillsADay([.. t], rates)) ? rates.DayExample : [])
+                .Distinct()
+                .Count()
         );
     }
 
@@ -146,12 +154,17 @@ internal static class WorkCosts
         double[] Points(CostDriver driver, PriceKind kind) => JointPoints.Of(driver, all[kind].Range);
         return new Rates(
             Points(CostDriver.Rate, PriceKind.Labor),
+            Points(CostDriver.Rate, PriceKind.CrewDay),
             Points(CostDriver.Pace, PriceKind.CallOut),
             Points(CostDriver.Pace, PriceKind.Trip),
+            Points(CostDriver.Pace, PriceKind.SteepTrip),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Overhead)),
             Each(at => 1 + (at / Percent), Points(CostDriver.Overhead, PriceKind.Tax)),
             Points(CostDriver.Overhead, PriceKind.Region),
-            all.Values.Where(p => p.Example).Select(p => p.Row.Key).ToHashSet()
+            all.Where(p => p.Value.Example && p.Key is not (PriceKind.CrewDay or PriceKind.SteepTrip))
+                .Select(p => p.Value.Row.Key)
+                .ToHashSet(),
+            all[PriceKind.CrewDay] is { Example: true } day ? [day.Row.Key] : []
         );
     }
 
@@ -200,6 +213,11 @@ internal static class WorkCosts
             Uses(price);
         }
         var hours = quantities.Hours!;
+        var steep = input.Slopes.Any(s => s.Id == item.SlopeId && s.Pitch.RisePer12 > RepairQuantities.SteepRisePer12);
+        if (steep)
+        {
+            Uses(prices.Of(PriceKind.SteepTrip));
+        }
         return new Direct(
             item,
             JointPoints.Of(CostDriver.Material, material),
@@ -207,6 +225,7 @@ internal static class WorkCosts
             JointPoints.Of(CostDriver.Disposal, disposal),
             wood,
             permit,
+            steep,
             unpriced,
             examples
         );
@@ -220,16 +239,37 @@ internal static class WorkCosts
         }
     }
 
-    private static IEnumerable<(int Number, PricedJob Job)> OfTrip(List<Direct> jobs, Rates rates)
+    /// <summary>Labor-hours on site and beside it, travel and setting up, at each point: travel belongs to the trip, and no trip is charged at less than the call-out.</summary>
+    private static (double[] OnSite, double[] Beside) HoursOf(List<Direct> jobs, Rates rates)
     {
         var onSite = Sum([.. jobs.Select(j => j.Hours)]);
-        // Travel belongs to the trip, and no trip is charged at less than the call-out.
-        var beside = Each(at => Math.Max(rates.CallOut[at], onSite[at] + rates.Trip[at]) - onSite[at]);
+        var rigged = jobs.Exists(j => j.Steep) ? rates.SteepTrip : new double[JointPoints.Count];
+        return (onSite, Each(at => Math.Max(rates.CallOut[at], onSite[at] + rates.Trip[at] + rigged[at]) - onSite[at]));
+    }
+
+    /// <summary>Whether a trip is long enough anywhere for the price of a crew's day to count.</summary>
+    private static bool FillsADay(List<Direct> jobs, Rates rates)
+    {
+        var (onSite, beside) = HoursOf(jobs, rates);
+        return Enumerable
+            .Range(0, JointPoints.Count)
+            .Any(at => rates.CrewDay[at] > 0 && (onSite[at] + beside[at]) * rates.Labor[at] > rates.CrewDay[at]);
+    }
+
+    private static IEnumerable<(int Number, PricedJob Job)> OfTrip(List<Direct> jobs, Rates rates)
+    {
+        var (onSite, beside) = HoursOf(jobs, rates);
+        // Full days of a crew go by the day: of the labor of a trip each job bears its part of the hours.
+        var hourly = Each(at =>
+        {
+            var hours = onSite[at] + beside[at];
+            return hours > 0 ? CrewDays.Labor(hours, rates.Labor[at], rates.CrewDay[at]) / hours : 0;
+        });
         foreach (var job in jobs)
         {
             var others = jobs.Where(j => j != job).Select(j => j.Item.Number).ToList();
             double[] Priced(Func<int, double> direct) => Each(at => direct(at) * rates.Level[at]);
-            var labor = Priced(at => (job.Hours[at] + (beside[at] / jobs.Count)) * rates.Labor[at]);
+            var labor = Priced(at => (job.Hours[at] + (beside[at] / jobs.Count)) * hourly[at]);
             var (material, disposal, wood) = (Priced(at => job.Material[at]), Priced(at => job.Disposal[at]), Priced(at => job.Wood[at]));
             // What the building department charges is passed on as it is.
             var permit = job.Permit;

@@ -33,6 +33,7 @@ internal static class JudgementChecks
                 found.Text([.. firm.Phrases.Select(p => p.Means)]);
                 Firm(firm, book, found);
                 Prices(firm, book, found);
+                RecordChecks.Wood(firm.Wood, "firm", RecordChecks.MostOpenedOfAll, found);
                 found.Count(firm.Conditions, MostOwnConditions);
                 foreach (var own in firm.Conditions ?? [])
                 {

@@ -87,7 +87,8 @@ public sealed record FirmPrice(string Key, double Low, double Likely, double Hig
 /// The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
 /// words that is offered again. <paramref name="Limits"/> are the firm's values where neither a code nor a maker's instruction sets one;
 /// <paramref name="Version"/> counts its changes, the last of them by <paramref name="ChangedBy"/>. <paramref name="Prices"/> take the place of the shipped examples;
-/// <paramref name="CostsForClients"/>: documents for clients print costs, once none of them rests on an example.
+/// <paramref name="CostsForClients"/>: documents for clients print costs, once none of them rests on an example. <paramref name="Wood"/>: what the firm's finished jobs
+/// found, by which wood is allowed for on the next.
 /// </summary>
 public sealed record FirmRulesFact(
     Guid Id,
@@ -101,8 +102,15 @@ public sealed record FirmRulesFact(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] int? Version = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ChangedBy = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FirmPrice>? Prices = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? CostsForClients = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? CostsForClients = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<WoodFound>? Wood = null
 ) : IFact;
+
+/// <summary>
+/// Decayed wood that was replaced once a roof was open: <paramref name="Found"/> of what was <paramref name="Opened"/>. Of the deck, sheets of 32 ft² in squares; of the
+/// fascia and of the starter board, feet of the feet along eaves.
+/// </summary>
+public sealed record WoodFound(WoodPart Part, double Opened, double Found);
 
 /// <summary>What is to become of a slope or a roof.</summary>
 [JsonConverter(typeof(CamelCaseEnum<OpinionAction>))]
@@ -193,7 +201,8 @@ public sealed record OwnerReplyFact(
 /// <summary>
 /// A job that was done. <paramref name="Title"/> is what was asked; <paramref name="Findings"/>: what it resolved; <paramref name="SlopeIds"/>: the slopes of a job that a
 /// section asks for by itself, and <paramref name="Renewal"/> whether their covering was renewed with it. <paramref name="Cost"/> in dollars, as billed;
-/// <paramref name="Warranty"/>: its terms, as given. <paramref name="Temporary"/>: water is kept out, and the findings are not resolved.
+/// <paramref name="Warranty"/>: its terms, as given. <paramref name="Temporary"/>: water is kept out, and the findings are not resolved. <paramref name="Wood"/>: what was
+/// found decayed and replaced.
 /// </summary>
 public sealed record JobDoneFact(
     Guid Id,
@@ -208,7 +217,8 @@ public sealed record JobDoneFact(
     string Words = "",
     string Warranty = "",
     Guid? RoofId = null,
-    bool Temporary = false
+    bool Temporary = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<WoodFound>? Wood = null
 ) : IRoofFact;
 
 /// <summary>

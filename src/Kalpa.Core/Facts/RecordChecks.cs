@@ -12,11 +12,41 @@ internal static class RecordChecks
     private const int MostResolved = 500;
     private const int MostPrices = 500;
     private const double MostAmount = 1_000_000;
+
+    /// <summary>Feet or squares of one job: more than any roof has.</summary>
+    private const double MostOpened = 100_000;
+
+    /// <summary>Feet or squares of all of a firm's jobs together.</summary>
+    internal const double MostOpenedOfAll = 1_000_000_000;
+
+    /// <summary>Sheets of 32 ft² on a square of 100 ft², with some waste.</summary>
+    private const double MostSheetsPerSquare = 4;
     private const double LongestWarrantyYears = 100;
     private const double LargestWeather = 10_000;
 
     /// <summary>Recordings are short by design: a minute of speech; a second's grace for the device.</summary>
     private const double LongestClipSeconds = 61;
+
+    /// <summary>What was found of wood: each part once, and no more than lay open.</summary>
+    internal static void Wood(IReadOnlyList<WoodFound>? wood, string of, double mostOpened, FactChecks.Found found)
+    {
+        var all = wood ?? [];
+        found.If(
+            all.Select(w => w.Part).Distinct().Count() < all.Count,
+            $"{of}.wood-twice",
+            "Enter each part of the wood once: deck, fascia, starter board."
+        );
+        found.If(
+            all.Any(w => !(w.Opened > 0 && w.Opened <= mostOpened)),
+            $"{of}.wood-not-opened",
+            "Enter how much was laid open: more than 0 squares of deck, or feet of eave."
+        );
+        found.If(
+            all.Any(w => !(w.Found >= 0 && w.Found <= w.Opened * (w.Part == WoodPart.Deck ? MostSheetsPerSquare : 1))),
+            $"{of}.wood-too-much",
+            "Enter the wood that was replaced: 0 or more, and no more than was laid open."
+        );
+    }
 
     public static IEnumerable<IFact> All(VisitRecords records) =>
         records
@@ -113,6 +143,7 @@ internal static class RecordChecks
                 found.Text(done.Who, done.Words, done.Warranty);
                 found.Count(done.Findings, MostResolved);
                 found.Count(done.SlopeIds, MostResolved);
+                Wood(done.Wood, "job-done", MostOpened, found);
                 break;
             case QuantitySetFact set:
                 found.Name(set.Title, "quantity-set.of-nothing", "Choose the job whose quantity is set.");

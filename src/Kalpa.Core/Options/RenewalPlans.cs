@@ -4,6 +4,7 @@ using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.PlanOfWork;
+using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 
@@ -127,9 +128,20 @@ internal sealed class RenewalPlans
             usual.TryGetValue(better.Decision.SlopeIds[0], out var plain)
             && (plain.Decision.New, plain.Decision.Layer) != (better.Decision.New, better.Decision.Layer)
             && JointPoints.Mean(better.Anew) > JointPoints.Mean(plain.Anew);
-        string Named(RoofDecision decision) =>
-            decision.Layer.Length > 0 ? book.FindComponent(decision.Layer)!.Name : book.Covering(decision.New).Name;
-        return [.. solved.Sections.Where(LastsLonger).Select(s => Named(s.Decision)).Distinct()];
+        IEnumerable<string> Named(PricedSection section)
+        {
+            var of = section.Decision;
+            if (of.Layer.Length > 0 && of.Action == RoofAction.Replace && usual[of.SlopeIds[0]].Decision.Action == RoofAction.Relay)
+            {
+                yield return $"new {Assessor.KindOn(book, Input, of.SlopeIds[0])!.Name}";
+            }
+            yield return of.Layer.Length > 0 ? book.FindComponent(of.Layer)!.Name : book.Covering(of.New).Name;
+            if (of.Stainless && section.Item.Quantities!.Lines.Any(l => SectionQuantities.Flashings.Contains(l.Key)))
+            {
+                yield return "stainless steel flashing";
+            }
+        }
+        return [.. solved.Sections.Where(LastsLonger).SelectMany(Named).Distinct()];
     }
 
     /// <summary>Slopes too flat for their covering, with how far each has to be raised to be steep enough, inches; null where that is not known.</summary>

@@ -32,9 +32,9 @@ internal readonly record struct Renewing(RenewalTime Time, RenewalWay Way = Rene
 
 /// <summary>
 /// What a slope gets when it is renewed, as keys of the rule book: <paramref name="Covering"/> empty for the same again, <paramref name="Layer"/> that keeps the
-/// water out under it, empty for the usual one; <paramref name="Words"/> say it behind a verb, empty where nothing new is said.
+/// water out under it, empty for the usual one; <paramref name="Stainless"/>: its flashing is of stainless steel; <paramref name="Words"/> say it behind a verb, empty where nothing new is said.
 /// </summary>
-internal sealed record NewRoof(RoofAction Action, string Covering = "", string Layer = "", string Words = "")
+internal sealed record NewRoof(RoofAction Action, string Covering = "", string Layer = "", string Words = "", bool Stainless = false)
 {
     /// <summary>Shingles and tile are laid from this pitch on over one layer of underlayment, rise in 12 (IRC 2021 R905.2.2, R905.3.3): what is re-sloped is raised to it.</summary>
     public const double SteepenedRisePer12 = SizedThings.PocketRisePer12;
@@ -53,22 +53,41 @@ internal sealed record NewRoof(RoofAction Action, string Covering = "", string L
         }
         if (kind.BetterLayer is { } layer && book.FindComponent(layer) is { } component)
         {
-            return Known(input, slope, layer)
-                ? null
-                : decided with
-                {
-                    Layer = layer,
-                    Words = $"{(decided.Words.Length > 0 ? $"{decided.Words}, " : "")}over {component.Name}",
-                };
+            if (Known(input, slope, layer))
+            {
+                return null;
+            }
+            var anew = decided.Action == RoofAction.Relay && Outlived(input, slope, kind, component);
+            string[] with =
+            [
+                .. anew ? [$"with new {kind.Name}"] : Array.Empty<string>(),
+                .. decided.Words.Length > 0 ? [decided.Words] : Array.Empty<string>(),
+            ];
+            return decided with
+            {
+                Action = anew ? RoofAction.Replace : decided.Action,
+                Layer = layer,
+                Words = $"{(with.Length > 0 ? $"{string.Join(", ", with)}, " : "")}over {component.Name}",
+                Stainless = true,
+            };
         }
         return decided.Action == RoofAction.Replace && kind.Better is { } better && Suits(book, better, slope, input)
             ? decided with
             {
                 Covering = better,
                 Words = $"with {book.Covering(better).Name}",
+                Stainless = OfFlashedFamily(book.Covering(better).Family),
             }
             : null;
     }
+
+    /// <summary>Metal roofs and membranes are flashed with their own material.</summary>
+    private static bool OfFlashedFamily(CoveringFamily family) => family is not (CoveringFamily.Metal or CoveringFamily.Membrane);
+
+    /// <summary>Whether tile that is laid again would be likely to fail before the better layer under it: new tile then goes with it.</summary>
+    private static bool Outlived(AssessInput input, SlopeFact slope, Covering kind, ComponentKind layer) =>
+        Assessor.CoveringOn(input.Coverings, slope.Id, input.AsOf) is { LaidTo: { } laid }
+        && input.AsOf.Year - laid + layer.Lives[0].Likely > kind.Lives[0].Likely;
 
     /// <summary>What is laid where a slope is too flat for its covering; null where the rule book names nothing that suits.</summary>
     public static string? OnLowSlope(RuleBook book, AssessInput input, SlopeFact slope) =>

@@ -16,7 +16,8 @@ namespace Kalpa.Core.PlanOfWork;
 /// inspector's recommendation governs, and <paramref name="Computed"/> says what Kalpa would have decided; <paramref name="RuledOut"/>: slopes of it that cannot be
 /// repaired, whatever their years; <paramref name="Work"/>: what is done there when it is done, however far off that is; <paramref name="New"/>: the covering that is
 /// laid, empty for the same again; <paramref name="Layer"/>: what keeps the water out under it, empty for the usual one;
-/// <paramref name="EitherWay"/>: it is still to be chosen whether it is covered otherwise or re-sloped.
+/// <paramref name="EitherWay"/>: it is still to be chosen whether it is covered otherwise or re-sloped;
+/// <paramref name="Stainless"/>: its flashing is of stainless steel; <paramref name="NewFolds"/>: lines that a re-slope makes on the slopes beside.
 /// </summary>
 public sealed record RoofDecision(
     IReadOnlyList<Guid> SlopeIds,
@@ -35,7 +36,9 @@ public sealed record RoofDecision(
     [property: JsonIgnore] string Work = "",
     [property: JsonIgnore] string New = "",
     [property: JsonIgnore] string Layer = "",
-    [property: JsonIgnore] bool EitherWay = false
+    [property: JsonIgnore] bool EitherWay = false,
+    [property: JsonIgnore] bool Stainless = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<NewFold>? NewFolds = null
 )
 {
     /// <summary>Whether what is on it is renewed with the covering.</summary>
@@ -113,7 +116,8 @@ public static class RoofDecisions
                 .ThenByDescending(s => s.Max(d => d.Urgency))
                 .ThenBy(s => s.Min(d => d.Due?.Likely ?? int.MaxValue))
                 .ThenBy(s => place[s[0].Slope.SlopeId])
-                .Select(s => Section(s, slopes.Count)),
+                .Select(s => Section(s, slopes.Count))
+                .Select(d => WithFolds(d, planned)),
         ];
     }
 
@@ -143,6 +147,14 @@ public static class RoofDecisions
                     : section[0].Due is not { } first || due.Likely - first.Likely <= OneSectionYears
             );
     }
+
+    private static RoofDecision WithFolds(RoofDecision decision, PlannedRoof planned) =>
+        decision.Action == RoofAction.Reslope && planned.NewFolds(decision.SlopeIds, NewRoof.SteepenedRisePer12) is { Count: > 0 } folds
+            ? decision with
+            {
+                NewFolds = folds,
+            }
+            : decision;
 
     private static RoofDecision Section(List<SlopeDecision> of, int slopes)
     {
@@ -179,7 +191,8 @@ public static class RoofDecisions
             Title(first with { Urgency = UrgencyClass.WithinYear }, named, one, ""),
             first.New,
             first.Layer,
-            first is { TooFlat: true, Action: RoofAction.Replace }
+            first is { TooFlat: true, Action: RoofAction.Replace },
+            first.Stainless
         );
     }
 

@@ -27,6 +27,7 @@ internal sealed record SlopeDecision(
     string Before = "",
     string New = "",
     string Layer = "",
+    bool Stainless = false,
     string With = ""
 )
 {
@@ -50,6 +51,7 @@ internal sealed record SlopeDecision(
             Action = roof.Action,
             New = roof.Covering,
             Layer = roof.Layer,
+            Stainless = roof.Stainless,
             With = roof.Words,
         };
 }

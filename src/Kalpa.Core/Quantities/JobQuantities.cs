@@ -1,13 +1,25 @@
 using System.Globalization;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Quantities;
 
 /// <summary>Labor-hours on site (people × hours), without travel: low, likely and high, with what they were multiplied by.</summary>
 public sealed record LaborHours(double Low, double Likely, double High, string Basis);
 
-/// <summary>What may be found once the work is open, and is paid as found: low, likely and high.</summary>
-public sealed record Allowance(string Item, string Unit, double Low, double Likely, double High, string Basis);
+/// <summary>
+/// What may be found once the work is open, and is paid as found: low, likely and high. <paramref name="Opened"/>: squares of deck, or feet of eave, that are laid open.
+/// </summary>
+public sealed record Allowance(
+    string Item,
+    string Unit,
+    double Low,
+    double Likely,
+    double High,
+    string Basis,
+    WoodPart Part,
+    double Opened
+);
 
 /// <summary>
 /// What a job takes: planning figures, never an order. <paramref name="Hours"/> are null where nothing was measured or the rule book has none;
@@ -71,23 +83,35 @@ public static class QuantityMath
         return table[^1].Factor;
     }
 
-    /// <summary>Hours to a tenth, with what they count and leave out. <paramref name="hours"/> hold the pitch already, and not yet the height.</summary>
-    /// <param name="eaveFeet">Height of the eave above the ground; null where nobody has given it, and one story is assumed.</param>
-    public static LaborHours Hours(Spread hours, double pitchFactor, double? eaveFeet)
+    /// <summary>What it costs in labor to carry material from the street (from memory).</summary>
+    private const double CarriedFactor = 1.1;
+
+    /// <summary>Whatever comes together, work is not slower than this (from memory).</summary>
+    private const double MostFactor = 2.5;
+
+    /// <summary>Hours to a tenth, with what they count and leave out. <paramref name="hours"/> hold the pitch already, and not yet the way to the roof.</summary>
+    public static LaborHours Hours(Spread hours, double pitchFactor, WorkAccess access)
     {
-        var height = eaveFeet is { } feet ? HeightFactor(feet) : 1;
-        var all = hours * height;
+        var height = access.EaveFeet is { } feet ? HeightFactor(feet) : 1;
+        var carried = access.NoTruck ? CarriedFactor : 1;
+        var way = Math.Min(height * carried, MostFactor / pitchFactor);
+        var all = hours * way;
         string[] basis =
         [
             "on site without travel",
-            eaveFeet is { } known ? string.Create(CultureInfo.InvariantCulture, $"eave at {known:0} ft") : "one story",
-            .. pitchFactor > Told
-                ? [string.Create(CultureInfo.InvariantCulture, $"{pitchFactor:0.##} times for the pitch")]
+            access.EaveFeet is { } known ? string.Create(CultureInfo.InvariantCulture, $"eave at {known:0} ft") : "one story",
+            .. Times(pitchFactor, "for the pitch"),
+            .. Times(height, "for the height"),
+            .. Times(carried, "without truck access"),
+            .. way < height * carried
+                ? [string.Create(CultureInfo.InvariantCulture, $"{MostFactor:0.##} times in all at most")]
                 : Array.Empty<string>(),
-            .. height > Told ? [string.Create(CultureInfo.InvariantCulture, $"{height:0.##} times for the height")] : Array.Empty<string>(),
         ];
         return new(Tenth(all.Low), Tenth(all.Likely), Tenth(all.High), string.Join(", ", basis));
     }
+
+    private static IEnumerable<string> Times(double factor, string why) =>
+        factor > Told ? [string.Create(CultureInfo.InvariantCulture, $"{factor:0.##} times {why}")] : [];
 
     /// <summary>A factor that is one when it is printed is not told.</summary>
     private const double Told = 1.005;

@@ -15,6 +15,10 @@ public sealed record RepairNeeds(JobQuantities Quantities, TemporaryHold? Hold, 
 public static class RepairQuantities
 {
     private const string InterimKey = "interim";
+    private const string Scaffold = "Scaffold, set up and taken down";
+
+    /// <summary>On what is steeper nobody works standing: roof jacks and harness for the covering, a scaffold for chimneys and walls, rise in 12 (from memory).</summary>
+    internal const double SteepRisePer12 = 8;
 
     /// <summary>A recipe with the amount it is used for, and what the size of the thing comes to where it is known.</summary>
     private sealed record Use(
@@ -58,6 +62,10 @@ public static class RepairQuantities
             .GroupBy(l => (l.Item, l.Unit))
             .Select(g => TakeOffLine.Of(g.First().Key, g.Key.Item, g.Sum(l => l.Amount), g.Key.Unit, g.First().Basis))
             .ToList();
+        if (slope?.Pitch.RisePer12 > SteepRisePer12 && uses.Exists(u => u.Recipe.Scaffold) && !lines.Exists(l => l.Item == Scaffold))
+        {
+            lines.Add(TakeOffLine.Of("scaffold", Scaffold, 1, "each", "chimney or wall above a slope over 8:12"));
+        }
         var factor = PitchFactor(input, facts);
         var hours = uses.Select(HoursOf).Aggregate((a, b) => a + b) * factor;
         var assumed = uses.Where(u => u.Amount.Assumed)
@@ -66,7 +74,7 @@ public static class RepairQuantities
             .ToList();
         var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
         return new RepairNeeds(
-            new JobQuantities(lines, QuantityMath.Hours(hours, factor, HeightOf(input, planned, facts)), [], assumed),
+            new JobQuantities(lines, QuantityMath.Hours(hours, factor, AccessOf(input, planned, facts)), [], assumed),
             uses.Select(u => book.FindHold(u.Recipe.Hold)).FirstOrDefault(h => h is not null),
             photos
         );
@@ -79,7 +87,7 @@ public static class RepairQuantities
         var factor = PitchFactor(input, facts);
         return new JobQuantities(
             [TakeOffLine.Of(InterimKey, "Material for interim protection", 1, "each", hold.Words)],
-            QuantityMath.Hours(Spread.Of(hold.Hours) * factor, factor, HeightOf(input, planned, facts)),
+            QuantityMath.Hours(Spread.Of(hold.Hours) * factor, factor, AccessOf(input, planned, facts)),
             [],
             []
         );
@@ -87,11 +95,10 @@ public static class RepairQuantities
 
     private const string Attic = "attic";
 
-    /// <summary>Work that is done from inside has no height to climb.</summary>
-    private static double? HeightOf(AssessInput input, PlannedRoof planned, List<FindingFact> facts) =>
+    private static WorkAccess AccessOf(AssessInput input, PlannedRoof planned, List<FindingFact> facts) =>
         facts.TrueForAll(f => f.Station == Attic)
-            ? null
-            : EaveHeights.Of(input, planned, facts.Select(f => f.SlopeId).OfType<Guid>().Distinct());
+            ? WorkAccess.FromInside(input, planned)
+            : WorkAccess.Of(input, planned, facts.Select(f => f.SlopeId).OfType<Guid>().Distinct());
 
     private static double PitchFactor(AssessInput input, IEnumerable<FindingFact> facts) =>
         input.Slopes.FirstOrDefault(s => facts.Any(f => f.SlopeId == s.Id)) is { } slope

@@ -14,6 +14,9 @@ internal static class SectionQuantities
 {
     private const double PoundsPerTon = 2000;
 
+    /// <summary>Nothing is thrown away for nothing.</summary>
+    private const double LeastTons = 0.1;
+
     /// <summary>Labor-hours a square for every further layer to tear off (from memory).</summary>
     private static readonly Spread FurtherLayer = new(.5, .7, 1.2);
 
@@ -60,7 +63,7 @@ internal static class SectionQuantities
             );
         }
         assumed.AddRange(Assumed(decision, old, laid, layers));
-        var framing = action == RoofAction.Reslope ? Framing(book, slopes, sizes, lines, assumed) : default;
+        var framing = action == RoofAction.Reslope ? Framing(book, slopes, sizes, decision.NewFolds ?? [], input, lines, assumed) : default;
         return new JobQuantities(
             lines,
             HoursOf(
@@ -72,7 +75,7 @@ internal static class SectionQuantities
                 layers,
                 vents,
                 (squares, framing),
-                EaveHeights.Of(input, planned, decision.SlopeIds)
+                WorkAccess.Of(input, planned, decision.SlopeIds)
             ),
             action == RoofAction.Recover ? [] : WoodAllowances.Of(book, input, slopes, squares, layers, planned.EaveFeet),
             assumed
@@ -111,8 +114,14 @@ internal static class SectionQuantities
         {
             BetterLayer(decision, lines, laid.Squares);
         }
-        return lines;
+        return decision.Stainless ? [.. lines.Select(OfStainless)] : lines;
     }
+
+    /// <summary>Flashing that is there for as long as the covering: bent of sheet, and bought in stainless steel by its own price.</summary>
+    internal static readonly string[] Flashings = [Valleys, "step-flashing", "apron-flashing"];
+
+    private static TakeOffLine OfStainless(TakeOffLine line) =>
+        Flashings.Contains(line.Key) && line.Unit == "ft" ? line with { Item = $"{line.Item}, stainless steel" } : line;
 
     /// <summary>One layer of membrane that holds by itself, in the place of felt.</summary>
     private static void BetterLayer(RoofDecision decision, List<TakeOffLine> lines, double squares)
@@ -165,6 +174,8 @@ internal static class SectionQuantities
         RuleBook book,
         List<SlopeFact> slopes,
         List<SlopeSize> sizes,
+        IReadOnlyList<NewFold> folds,
+        AssessInput input,
         List<TakeOffLine> lines,
         List<string> assumed
     )
@@ -203,10 +214,42 @@ internal static class SectionQuantities
                 Inv($"{deck:0} ft² and 10% waste")
             )
         );
+        foreach (var fold in folds)
+        {
+            RunsUp(fold, input, lines, assumed);
+        }
         assumed.Add("Walls, siding and trim above the raised edge are not counted.");
         var hours = book.Recipes.First(r => r.Key == PocketRecipe).Hours;
         return Spread.Of(hours.Base) + (Spread.Of(hours.Each) * deck);
     }
+
+    /// <summary>Where the new deck runs up onto the slope beside: its valley is lined, and the covering under it is opened.</summary>
+    private static void RunsUp(NewFold fold, AssessInput input, List<TakeOffLine> lines, List<string> assumed)
+    {
+        var letter = input.Slopes.First(s => s.Id == fold.OtherSlopeId).Letter;
+        if (fold.Class == EdgeClass.Valley)
+        {
+            var own = lines.Find(l => l is { Key: Valleys, Unit: "ft" });
+            lines.Remove(own!);
+            var added = Inv($"{fold.TrueFeet:0.#} ft of new valley on slope {letter}");
+            lines.Add(
+                TakeOffLine.Of(
+                    Valleys,
+                    own?.Item ?? "Valley lining",
+                    Quantise.Feet((own?.Amount ?? 0) + fold.TrueFeet),
+                    "ft",
+                    own is null ? added : $"{own.Basis}; {added}"
+                )
+            );
+        }
+        assumed.Add(
+            Inv(
+                $"The new deck runs up to {fold.FeetUp:0.#} ft up slope {letter}: {fold.CoveredSquareFeet:0} ft² of its covering is opened, not counted here."
+            )
+        );
+    }
+
+    private const string Valleys = "valleys";
 
     private const double DeckWaste = 1.1;
     private const double SheetFeet2 = 32;
@@ -255,7 +298,7 @@ internal static class SectionQuantities
         return new TakeOffLine(
             "disposal",
             "Disposal, dry",
-            Math.Round(tons, 1, MidpointRounding.AwayFromZero),
+            Math.Max(LeastTons, Math.Round(tons, 1, MidpointRounding.AwayFromZero)),
             "tons",
             Inv($"{squares:0.0} squares, {(layers == 1 ? "1 layer" : $"{layers} layers")} of {renewal.PoundsPerSquare:0} lb a square")
         );
@@ -272,7 +315,7 @@ internal static class SectionQuantities
         int layers,
         VentNeed? vents,
         (double Squares, Spread Hours) framed,
-        double? eaveFeet
+        WorkAccess access
     )
     {
         Renewal? Of(Covering? kind) => kind is null ? null : book.FindRenewal(kind.Kind);
@@ -303,7 +346,7 @@ internal static class SectionQuantities
                 hours = tearOff + laid + framed.Hours;
                 break;
         }
-        return QuantityMath.Hours(vents is null ? hours : hours + (AtticVents.Hours(vents) * factor), factor, eaveFeet);
+        return QuantityMath.Hours(vents is null ? hours : hours + (AtticVents.Hours(vents) * factor), factor, access);
     }
 
     private static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);

@@ -188,7 +188,7 @@ public static class PlanEdges
             // A fold between outlines is met from both sides and listed from one; one across the middle of a slope (a dormer's valley) only once.
             if (Polygons.Contains(level.Loop, within) || facet.SlopeId.CompareTo(level.SlopeId) < 0)
             {
-                edges.Add(Edge(Fold(facet, level, from, to, outward), side, level.SlopeId, from, to));
+                edges.Add(Edge(Fold(facet.Plane, level.Plane, from, to, outward), side, level.SlopeId, from, to));
             }
             return;
         }
@@ -248,12 +248,13 @@ public static class PlanEdges
         );
     }
 
-    private static EdgeClass Fold(PlanFacet facet, PlanFacet other, PlanPoint from, PlanPoint to, PlanPoint outward)
+    /// <summary>The class of a line where two planes meet; <paramref name="outward"/> points from the first to the other.</summary>
+    internal static EdgeClass Fold(Plane plane, Plane other, PlanPoint from, PlanPoint to, PlanPoint outward)
     {
         // How each plane runs away from the line, rise over run.
-        var ours = -facet.Plane.Gradient.Dot(outward);
-        var theirs = other.Plane.Gradient.Dot(outward);
-        var level = Math.Abs(facet.Plane.Gradient.Dot((to - from).Unit)) <= PlanTolerances.LevelRise;
+        var ours = -plane.Gradient.Dot(outward);
+        var theirs = other.Gradient.Dot(outward);
+        var level = Math.Abs(plane.Gradient.Dot((to - from).Unit)) <= PlanTolerances.LevelRise;
         if (Math.Abs(ours + theirs) <= PlanTolerances.FlatFold)
         {
             return EdgeClass.Seam;

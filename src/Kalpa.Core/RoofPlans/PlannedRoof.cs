@@ -160,6 +160,10 @@ public sealed class PlannedRoof
     public bool? Meet(Guid one, Guid other) =>
         shape.Facet(one) is null || shape.Facet(other) is null ? null : folds.Contains(Pair(one, other));
 
+    /// <summary>Where slopes that are framed to a steeper pitch come to meet those beside; none where the plan is not sized.</summary>
+    public IReadOnlyList<NewFold> NewFolds(IReadOnlyCollection<Guid> slopeIds, double risePer12) =>
+        plan is { Sized: true } ? Steepening.Of(shape, slopeIds.ToHashSet(), Meet, risePer12) : [];
+
     /// <summary>The spot of a finding: its own, else its detail's.</summary>
     public Spot? SpotOf(FindingFact finding) =>
         finding.Spot ?? (finding.DetailId is { } id && details.TryGetValue(id, out var spot) ? spot : null);

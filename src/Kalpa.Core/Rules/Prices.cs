@@ -13,11 +13,17 @@ public enum PriceKind
     /// <summary>A labor-hour.</summary>
     Labor,
 
+    /// <summary>A full day of a crew of three, in the place of its labor-hours; nothing: labor is charged by the hour alone.</summary>
+    CrewDay,
+
     /// <summary>Labor-hours that are charged at least for a trip.</summary>
     CallOut,
 
     /// <summary>Labor-hours of travel and setting up, once a trip.</summary>
     Trip,
+
+    /// <summary>Labor-hours of rigging, once a trip to a slope over 8:12.</summary>
+    SteepTrip,
 
     /// <summary>Percent on material and labor.</summary>
     Overhead,

@@ -89,7 +89,7 @@ public sealed record RecipeHours(IReadOnlyList<double> Base, double Covers, IRea
 /// <summary>
 /// What a repair takes: for findings of these conditions (on the coverings in <paramref name="Kinds"/>, where given), by their amount. <paramref name="Hold"/> is
 /// what keeps water out until then, <paramref name="Photos"/> what is photographed before it is covered, <paramref name="With"/> the covering that is opened for it,
-/// <paramref name="Sized"/> what it takes by the size of the thing.
+/// <paramref name="Sized"/> what it takes by the size of the thing, <paramref name="Scaffold"/>: on a steep slope it is done from a scaffold.
 /// </summary>
 public sealed record Recipe(
     string Key,
@@ -102,7 +102,8 @@ public sealed record Recipe(
     IReadOnlyList<string>? Photos = null,
     IReadOnlyList<string>? Kinds = null,
     RecipeWith? With = null,
-    RecipeSized? Sized = null
+    RecipeSized? Sized = null,
+    bool Scaffold = false
 );
 
 /// <summary>
@@ -129,6 +130,9 @@ public enum WoodPart
 
     /// <summary>As a share of the feet of an eave.</summary>
     Fascia,
+
+    /// <summary>The outermost board of the deck, as a share of the feet of an eave.</summary>
+    EaveBoard,
 }
 
 /// <summary>What points to decayed wood: findings of these conditions, and how much is allowed for it, low, likely and high.</summary>

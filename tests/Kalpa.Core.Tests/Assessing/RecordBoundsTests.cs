@@ -21,6 +21,14 @@ public sealed class RecordBoundsTests
 
     private static IReadOnlyList<Guid> Ids(int count) => [.. Enumerable.Range(0, count).Select(_ => Guid.CreateVersion7())];
 
+    private static JobDoneFact Done(WoodPart part, double opened, double found) =>
+        One<JobDoneFact>() with
+        {
+            Wood = [new WoodFound(part, opened, found)],
+        };
+
+    private static FirmRulesFact Firm(double opened) => One<FirmRulesFact>() with { Wood = [new WoodFound(WoodPart.Deck, opened, 0)] };
+
     private static readonly BidPrice Price = new("Replace the boot", "", 100);
 
     /// <summary>One figure of a fact at its bound and beyond it.</summary>
@@ -65,6 +73,25 @@ public sealed class RecordBoundsTests
         Bound("cost of a job", "job-done.bad-cost", n => One<JobDoneFact>() with { Cost = n }, 100_000_000, 100_000_001),
         Bound("a job for nothing", "job-done.bad-cost", n => One<JobDoneFact>() with { Cost = n }, 0, -1),
         Bound("findings of a job", "fact.too-many", n => One<JobDoneFact>() with { Findings = Ids(n) }, 500, 501),
+        Bound("fascia of a job", "job-done.wood-too-much", n => Done(WoodPart.Fascia, 38, n), 38, 38.1),
+        Bound("starter board of a job", "job-done.wood-too-much", n => Done(WoodPart.EaveBoard, 38, n), 38, 38.1),
+        Bound("sheets of a job", "job-done.wood-too-much", n => Done(WoodPart.Deck, 10, n), 40, 40.1),
+        Bound("no wood of a job", "job-done.wood-too-much", n => Done(WoodPart.Deck, 10, n), 0, -.1),
+        Bound("a job that opened something", "job-done.wood-not-opened", n => Done(WoodPart.Deck, n, 0), .1, 0),
+        Bound("a job that opened much", "job-done.wood-not-opened", n => Done(WoodPart.Deck, n, 0), 100_000, 100_001),
+        Bound("all jobs of a firm", "firm.wood-not-opened", n => Firm(n), 1_000_000_000, 1_000_000_001),
+        (
+            "two parts of the wood",
+            One<JobDoneFact>() with
+            {
+                Wood = [new WoodFound(WoodPart.Deck, 10, 1), new WoodFound(WoodPart.Fascia, 10, 1)],
+            },
+            One<JobDoneFact>() with
+            {
+                Wood = [new WoodFound(WoodPart.Deck, 10, 1), new WoodFound(WoodPart.Deck, 10, 1)],
+            },
+            "job-done.wood-twice"
+        ),
         Bound("slopes of a job", "fact.too-many", n => One<JobDoneFact>() with { SlopeIds = Ids(n) }, 500, 501),
         Bound("quantity set", "quantity-set.bad-amount", n => One<QuantitySetFact>() with { Amount = n }, 1_000_000, 1_000_001),
         Bound("none of an item", "quantity-set.bad-amount", n => One<QuantitySetFact>() with { Item = "Shingles", Amount = n }, 0, -1),

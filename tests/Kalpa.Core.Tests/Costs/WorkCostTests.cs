@@ -69,6 +69,49 @@ public class WorkCostTests
         Boot(At("trip", 4)).Job.Range.Mean.ShouldBe(532, 2);
     }
 
+    /// <summary>Full days of a crew of three go by the day, the rest by the hour, and never more than one more day; no price of a day: by the hour alone.</summary>
+    [Theory]
+    [InlineData(0, 2000, 0)]
+    [InlineData(10, 2000, 1000)]
+    [InlineData(20, 2000, 2000)]
+    [InlineData(22, 2000, 2000)]
+    [InlineData(24, 2000, 2000)]
+    [InlineData(25, 2000, 2100)]
+    [InlineData(48, 2000, 4000)]
+    [InlineData(23, 3000, 2300)]
+    [InlineData(24, 3000, 3000)]
+    [InlineData(40, 0, 4000)]
+    public void Full_days_go_by_the_day(double hours, double day, double dollars) =>
+        CrewDays.Labor(hours, 100, day).ShouldBe(dollars, 1e-9);
+
+    [Fact]
+    public void More_hours_never_cost_less_and_a_dearer_day_never_less()
+    {
+        var random = new Random(5);
+        foreach (var _ in Enumerable.Range(0, 2000))
+        {
+            var (hours, more, day) = (random.NextDouble() * 200, random.NextDouble() * 30, random.NextDouble() * 4000);
+            CrewDays.Labor(hours + more, 100, day).ShouldBeGreaterThanOrEqualTo(CrewDays.Labor(hours, 100, day) - 1e-9);
+            CrewDays.Labor(hours, 100, day + 1).ShouldBeGreaterThanOrEqualTo(CrewDays.Labor(hours, 100, day));
+        }
+    }
+
+    /// <summary>A day's price lowers a long job and leaves a short one; while it is an example, so is what rests on it.</summary>
+    [Fact]
+    public void A_long_job_is_done_by_the_day()
+    {
+        double Reroofed(params FirmPrice[] own) =>
+            Reroof("threeTabShingle", Firm(own)).Work.Single(w => w.Kind == WorkKind.Reroof).Cost!.Range.Mean;
+        Reroofed(At("crew-day", 1200)).ShouldBe(Reroofed(At("labor", 50)), 1000);
+        Reroofed(At("crew-day", 1200)).ShouldBeLessThan(Reroofed() * .6);
+        Boot(At("crew-day", 1200)).Job.Range.Mean.ShouldBe(400);
+        FirmRulesFact Without(string key) => Firm() with { Prices = [.. Firm().Prices!.Where(p => p.Key != key)] };
+        Reroof("threeTabShingle", Without("crew-day")).Cost!.Examples.ShouldBe(1);
+        Reroof("threeTabShingle", Without("steep-trip")).Cost!.Examples.ShouldBe(0);
+        var boot = On("laminatedShingle", Without("crew-day"), Found("boot-collar-torn", "vent", new FindingAmount(1)));
+        Assessor.Assess(boot, Book).Cost!.Examples.ShouldBe(0);
+    }
+
     /// <summary>Two boots, each under four hours: one trip, not two, half of it each; a chimney mason comes on a trip of their own.</summary>
     [Fact]
     public void Jobs_of_one_trade_share_a_trip()

@@ -5,8 +5,10 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Options;
 using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Quantities;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Costs;
+using Kalpa.Core.Tests.RoofPlans;
 using Kalpa.Core.Tests.Walking;
 using static Kalpa.Core.Tests.PlanOfWork.Cases;
 
@@ -351,6 +353,60 @@ public class RenewalWayTests
             AgeSource.Permit
         );
         Of(Options(input with { Components = [layer] }), OptionKind.Better).ShouldBeNull();
+    }
+
+    /// <summary>
+    /// Tile is likely to last 75 years and the membrane 35: tile of 40 years or more is likely to end first, and new tile goes over it. Tile whose year nobody knows is laid again.
+    /// </summary>
+    [Theory]
+    [InlineData(1986, "Relay now, better: self-adhered membrane")]
+    [InlineData(1985, "Relay now, better: new clay tile and self-adhered membrane")]
+    public void Old_tile_gives_way_to_new_tile(int laid, string title)
+    {
+        var perished = Roof.Found("underlayment-perished", WaterEvidence.Active) with { SlopeId = Steep.Id };
+        var input = Several((Steep, "clayTile", laid)) with { Findings = [perished] };
+        var (years, at) = (input.AsOf.Year - laid, Options(input));
+        years.ShouldBe(laid == 1986 ? 40 : 41);
+        var better = Of(at, OptionKind.Better)!;
+        better.Title.ShouldBe(title);
+        better.Jobs.Any(j => j.Title == "Re-roof slope A with new clay tile, over self-adhered membrane").ShouldBe(laid == 1985);
+    }
+
+    /// <summary>Valleys, steps and aprons of stainless steel go with a better covering: at the difference of their prices, where there are any.</summary>
+    [Theory]
+    [InlineData("threeTabShingle", true)]
+    [InlineData("metalLapped", false)]
+    public void Flashing_of_a_better_covering_is_stainless(string kind, bool stainless)
+    {
+        var plan = Plans.Of(Plans.Part(1, Plans.LShape, 6));
+        SlopeFact[] slopes =
+        [
+            .. Enumerable
+                .Range(0, 6)
+                .Select(i =>
+                    Roof.A with
+                    {
+                        Id = Plans.Id(151 + i),
+                        Letter = "ABCDEF"[i..(i + 1)],
+                        Pitch = TypedPitch.Of("6/12", PitchSource.Plan),
+                    }
+                ),
+        ];
+        var input = WithYears(Several([.. slopes.Select(s => (s, kind, 2000))]), [.. slopes.Select(s => (s, 3))]) with { Plan = plan };
+        RoofOption Better(double valley) =>
+            Of(
+                Options(
+                    input with
+                    {
+                        Firm = PlainPrices.Firm(PlainPrices.At("valley-stainless-ft", valley), PlainPrices.At("valley-ft", 3)),
+                    }
+                ),
+                OptionKind.Better
+            )!;
+        Better(3).Title.Contains("stainless steel flashing", StringComparison.Ordinal).ShouldBe(stainless);
+        var feet = Plans.Measure(plan).Feet(EdgeClass.Valley);
+        feet.ShouldBeGreaterThan(10);
+        (Better(13).Today.Mean - Better(3).Today.Mean).ShouldBe(stainless ? 10 * feet : 0, 1.01);
     }
 
     /// <summary>A second layer of shingles runs hotter and ends sooner than one on the deck.</summary>

@@ -83,6 +83,82 @@ public class SectionQuantityTests
         var fascia = Take(Roofed(Gable, "laminatedShingle", Both, peeling)).Allowances[1];
         Three(fascia).ShouldBe((6, 14, 28));
         Three(Take(Roofed(Gable, "laminatedShingle", Both)).Allowances[1]).ShouldBe((0, 3, 7));
+        // The starter board along the same eaves: 0, 3 and 10%, and 10, 30 and 60% where the eave shows it.
+        var board = Take(Roofed(Gable, "laminatedShingle", Both, peeling)).Allowances[2];
+        (board.Item, board.Unit, board.Part, board.Opened).ShouldBe(("Starter board at the eaves", "ft", WoodPart.EaveBoard, 80));
+        Three(board).ShouldBe((4, 14, 28));
+        Three(Take(Roofed(Gable, "laminatedShingle", Both)).Allowances[2]).ShouldBe((0, 3, 8));
+        // What has no eave on a plan has no boards along it.
+        Take(Roofed(null, "laminatedShingle", [(South with { EaveLength = new("", 480), PlanRun = new("", 180) }, OpinionAction.Replace)]))
+            .Allowances.ShouldHaveSingleItem();
+    }
+
+    private static AssessInput Opened(AssessInput input, params WoodFound[] found) =>
+        input with
+        {
+            Firm = new FirmRulesFact(Guid.CreateVersion7(), [], [], Wood: found),
+        };
+
+    /// <summary>
+    /// A rate weighs as 300 ft of finished eaves: .03 of them and 22 of 180 ft are 31 of 480, or .065; the spread goes with it. Sheets: one in ten squares weighs as 60
+    /// squares, so 6 and 18 of 60 squares are 24 of 120, twice the rate.
+    /// </summary>
+    [Fact]
+    public void Wood_is_allowed_for_by_what_finished_jobs_found()
+    {
+        var gable = Roofed(Gable, "laminatedShingle", Both);
+        (double, double, double) Three(AssessInput input, int row) =>
+            Take(input).Allowances[row] is var a ? (a.Low, a.Likely, a.High) : default;
+        // 80 ft: 0, 5.2 and 13.8.
+        var fascia = Opened(gable, new WoodFound(WoodPart.Fascia, 180, 22));
+        Three(fascia, 1).ShouldBe((0, 6, 14));
+        Three(fascia, 2).ShouldBe((0, 3, 8));
+        Take(fascia).Allowances[1].Basis.ShouldEndWith("; finished jobs found 22 of 180 ft");
+        // 13.42 squares: 0, 2.68 and 8.05 sheets.
+        var deck = Opened(gable, new WoodFound(WoodPart.Deck, 60, 18));
+        Three(deck, 0).ShouldBe((0, 3, 9));
+        Take(deck).Allowances[0].Basis.ShouldEndWith("; finished jobs found 18 sheets in 60 squares");
+        // Nothing found lowers it, and never to less than nothing: 9 of 1,800 ft, .5%.
+        Three(Opened(gable, new WoodFound(WoodPart.Fascia, 1500, 0)), 1).ShouldBe((0, 1, 2));
+        // Where the eave itself shows decay, that counts and not the rate.
+        var peeling = Roof.Found("paint-filler") with
+        {
+            SlopeId = South.Id,
+        };
+        var shown = Opened(Roofed(Gable, "laminatedShingle", Both, peeling), new WoodFound(WoodPart.Fascia, 180, 22));
+        // 40 ft by the sign and 40 ft by the rate: 6, 14.6 and 30.9.
+        Three(shown, 1).ShouldBe((6, 15, 31));
+        // No eave has more wood than it is long.
+        Three(Opened(gable, new WoodFound(WoodPart.Fascia, 1_000_000, 1_000_000)), 1).ShouldBe((0, 80, 80));
+    }
+
+    /// <summary>One half of a roof was opened: what was found there counts for the other half, and at the next visit too.</summary>
+    [Fact]
+    public void The_rest_of_a_roof_goes_by_what_was_opened_on_it()
+    {
+        var half = Roofed(Gable, "laminatedShingle", [(South, OpinionAction.Monitor), (North, OpinionAction.Replace)]);
+        var done = new JobDoneFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            "Re-roof slope A",
+            Roof.Visit.On,
+            [],
+            [South.Id],
+            Renewal: true,
+            Wood: [new WoodFound(WoodPart.Fascia, 40, 30)]
+        );
+        double Fascia(AssessInput input) => Take(input).Allowances[1].Likely;
+        Fascia(half).ShouldBe(2);
+        // .03 of 300 ft and 30 of 40: 39 of 340, of 40 ft 4.6.
+        Fascia(Roof.With(half, r => r with { JobsDone = [done] })).ShouldBe(5);
+        Fascia(Roof.With(half, r => r with { LastTime = new LastTime(Guid.CreateVersion7(), Roof.Visit.On.AddYears(-1), [], [done]) }))
+            .ShouldBe(5);
+        // Another part of the wood says nothing of this one.
+        var deck = done with
+        {
+            Wood = [new WoodFound(WoodPart.Deck, 40, 30)],
+        };
+        Fascia(Roof.With(half, r => r with { JobsDone = [deck] })).ShouldBe(2);
     }
 
     /// <summary>Another layer: half an hour to more than one a square, and its weight.</summary>

@@ -436,6 +436,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/prices/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPriceVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/wood": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWoodFound"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book/changes": {
         parameters: {
             query?: never;
@@ -1386,7 +1418,7 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
-        /** @description What may be found once the work is open, and is paid as found: low, likely and high. */
+        /** @description What may be found once the work is open, and is paid as found: low, likely and high. Opened: squares of deck, or feet of eave, that are laid open. */
         Allowance: {
             item: string;
             unit: string;
@@ -1397,6 +1429,9 @@ export interface components {
             /** Format: double */
             high: number;
             basis: string;
+            part: components["schemas"]["WoodPart"];
+            /** Format: double */
+            opened: number;
         };
         /**
          * @description How much of a finding there is: pieces, feet, or feet wide and high. Assumed: taken from its extent, because nobody has counted or measured it.
@@ -2718,7 +2753,8 @@ export interface components {
          * @description The firm's ways: its view where the deciding fact is not known, its phrases, the voice of its reports, and conditions of its own: each is a finding in one's own
          *     words that is offered again. Limits are the firm's values where neither a code nor a maker's instruction sets one;
          *     Version counts its changes, the last of them by ChangedBy. Prices take the place of the shipped examples;
-         *     CostsForClients: documents for clients print costs, once none of them rests on an example.
+         *     CostsForClients: documents for clients print costs, once none of them rests on an example. Wood: what the firm's finished jobs
+         *     found, by which wood is allowed for on the next.
          */
         FirmRulesFact: {
             /** Format: uuid */
@@ -2735,6 +2771,7 @@ export interface components {
             changedBy?: null | string;
             prices?: null | components["schemas"]["FirmPrice"][];
             costsForClients?: null | boolean;
+            wood?: null | components["schemas"]["WoodFound"][];
         };
         /** @description Words by which the firm's people search a condition, besides the rule book's. */
         FirmWords: {
@@ -2968,7 +3005,8 @@ export interface components {
         /**
          * @description A job that was done. Title is what was asked; Findings: what it resolved; SlopeIds: the slopes of a job that a
          *     section asks for by itself, and Renewal whether their covering was renewed with it. Cost in dollars, as billed;
-         *     Warranty: its terms, as given. Temporary: water is kept out, and the findings are not resolved.
+         *     Warranty: its terms, as given. Temporary: water is kept out, and the findings are not resolved. Wood: what was
+         *     found decayed and replaced.
          */
         JobDoneFact: {
             /** Format: uuid */
@@ -2994,6 +3032,7 @@ export interface components {
             roofId?: null | string;
             /** @default false */
             temporary: boolean;
+            wood?: null | components["schemas"]["WoodFound"][];
         };
         /** @description A finding that a job resolves or includes. */
         JobFinding: {
@@ -3410,6 +3449,25 @@ export interface components {
          * @enum {unknown}
          */
         Nearer: "noGuess" | "inspector" | "kalpa" | "alike";
+        /**
+         * @description A line that comes to be on the roof where a slope is framed steeper and runs up onto another one: a valley or a break of pitch. FeetUp: how far it
+         *     lies up the other slope from the old border, along the roof at most; CoveredSquareFeet: of the other slope, along the roof, lies under the new deck.
+         */
+        NewFold: {
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: uuid */
+            otherSlopeId: string;
+            class: components["schemas"]["EdgeClass"];
+            from: components["schemas"]["RoofPoint"];
+            to: components["schemas"]["RoofPoint"];
+            /** Format: double */
+            trueFeet: number;
+            /** Format: double */
+            feetUp: number;
+            /** Format: double */
+            coveredSquareFeet: number;
+        };
         NewWorkAnswer: {
             samples: components["schemas"]["SlopeSample"][];
             punch: components["schemas"]["PunchAnswer"][];
@@ -4106,12 +4164,29 @@ export interface components {
             items?: null | string[];
             coverings?: null | string[];
         };
+        PriceChange: {
+            key: string;
+            before: null | components["schemas"]["FirmPrice"];
+            after: null | components["schemas"]["FirmPrice"];
+        };
         /**
          * @description What a price is paid for.
          * @default material
          * @enum {unknown}
          */
-        PriceKind: "material" | "labor" | "callOut" | "trip" | "overhead" | "tax" | "permit" | "region" | "damage";
+        PriceKind: "material" | "labor" | "crewDay" | "callOut" | "trip" | "steepTrip" | "overhead" | "tax" | "permit" | "region" | "damage";
+        PriceVersion: {
+            /** Format: uuid */
+            revision: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            changes: components["schemas"]["PriceChange"][];
+            prices: components["schemas"]["FirmPrice"][];
+        };
+        PriceVersionsAnswer: {
+            versions: components["schemas"]["PriceVersion"][];
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -4473,7 +4548,8 @@ export interface components {
          *     inspector's recommendation governs, and Computed says what Kalpa would have decided; RuledOut: slopes of it that cannot be
          *     repaired, whatever their years; Work: what is done there when it is done, however far off that is; New: the covering that is
          *     laid, empty for the same again; Layer: what keeps the water out under it, empty for the usual one;
-         *     EitherWay: it is still to be chosen whether it is covered otherwise or re-sloped.
+         *     EitherWay: it is still to be chosen whether it is covered otherwise or re-sloped;
+         *     Stainless: its flashing is of stainless steel; NewFolds: lines that a re-slope makes on the slopes beside.
          */
         RoofDecision: {
             slopeIds: string[];
@@ -4489,6 +4565,7 @@ export interface components {
             byInspector: boolean;
             /** @default  */
             computed: string;
+            newFolds?: null | components["schemas"]["NewFold"][];
         };
         RoofFact: {
             /** Format: uuid */
@@ -5479,6 +5556,27 @@ export interface components {
              */
             noGoHeatF: number;
         };
+        /**
+         * @description Decayed wood that was replaced once a roof was open: Found of what was Opened. Of the deck, sheets of 32 ft² in squares; of the
+         *     fascia and of the starter board, feet of the feet along eaves.
+         */
+        WoodFound: {
+            part: components["schemas"]["WoodPart"];
+            /** Format: double */
+            opened: number;
+            /** Format: double */
+            found: number;
+        };
+        WoodFoundAnswer: {
+            /** Format: int32 */
+            jobs: number;
+            found: components["schemas"]["WoodFound"][];
+        };
+        /**
+         * @description A part of the roof whose decayed wood is allowed for.
+         * @enum {unknown}
+         */
+        WoodPart: "deck" | "fascia" | "eaveBoard";
         /** @description Asks for the words of one finding on a covering (null: none known), under local rules and in the firm's defaults where known. */
         WordingRequest: {
             finding: components["schemas"]["FindingFact"];
@@ -6372,6 +6470,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecurringAnswer"];
+                };
+            };
+        };
+    };
+    getPriceVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceVersionsAnswer"];
+                };
+            };
+        };
+    };
+    getWoodFound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WoodFoundAnswer"];
                 };
             };
         };

@@ -23,6 +23,8 @@ public static class BookEndpoints
         api.MapGet("book/touched", Touched).WithName("getTouched");
         api.MapGet("book/firm", Firm).WithName("getFirmRules");
         api.MapGet("book/recurring", Recurring).WithName("getRecurring");
+        api.MapGet("book/prices/versions", PriceVersions).WithName("getPriceVersions");
+        api.MapGet("book/wood", Wood).WithName("getWoodFound");
         api.MapGet("book/changes", (RuleBook book) => TypedResults.Ok(new BookChangesAnswer(book.Versions))).WithName("getBookChanges");
         api.MapGet("book/print.pdf", Print).WithName("printBook").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
@@ -39,6 +41,12 @@ public static class BookEndpoints
 
     private static async Task<Ok<RecurringAnswer>> Recurring(DossierReader reader, RecurringReader recurring, CancellationToken cancel) =>
         TypedResults.Ok(await recurring.Recurring(await reader.FirmRules([], cancel), cancel));
+
+    private static async Task<Ok<PriceVersionsAnswer>> PriceVersions(FirmHistoryReader history, CancellationToken cancel) =>
+        TypedResults.Ok(await history.Prices(cancel));
+
+    private static async Task<Ok<WoodFoundAnswer>> Wood(FirmHistoryReader history, CancellationToken cancel) =>
+        TypedResults.Ok(await history.Wood(cancel));
 
     /// <summary>The book to take along on paper: all of it, or what is met on one family of coverings, with what the firm has of its own.</summary>
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Print(

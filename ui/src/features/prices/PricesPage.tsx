@@ -11,7 +11,9 @@ import { Empty, Loading, Trouble } from '../../shared/States'
 import { useFirm } from '../../shared/useFirm'
 import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { dayText } from '../../shared/words'
+import { PriceVersions } from './PriceVersions'
 import { csvOf, faultOf, type HeldPrice, heldPrices, readPrices, tableOf } from './priceFile'
+import { WoodFromJobs } from './WoodFromJobs'
 
 /** What the firm pays and charges: the shipped examples until it sets its own. */
 export function PricesPage() {
@@ -101,6 +103,7 @@ function List({ book }: { book: BookAnswer }) {
             {rules.changedBy && `, last changed by ${rules.changedBy}`}.
           </Text>
         )}
+        <PriceVersions rows={book.prices} version={rules.version ?? 0} onRestore={(prices) => keep({ prices })} />
         {error !== null && <Trouble error={error} />}
       </Box>
       <Input
@@ -145,6 +148,7 @@ function List({ book }: { book: BookAnswer }) {
           </Box>
         </Box>
       ))}
+      <WoodFromJobs used={rules.wood ?? []} onUse={(wood) => keep({ wood })} />
     </>
   )
 }

@@ -13,6 +13,7 @@ import { useTakePhotos } from '../../shared/takePhotos'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { renewals } from './renewals'
+import { WoodReplaced, woodFault, woodFound, woodOf } from './WoodReplaced'
 
 type Job = Pick<JobDoneFact, 'title' | 'findings' | 'slopeIds' | 'renewal' | 'temporary'>
 
@@ -38,7 +39,7 @@ export function MarkDone({ item }: { item: WorkItem }) {
   return (
     <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>Mark as done</summary>
-      {open && <DoneForm job={job} before={null} onDone={() => setOpen(false)} />}
+      {open && <DoneForm job={job} item={item} before={null} onDone={() => setOpen(false)} />}
     </details>
   )
 }
@@ -104,14 +105,16 @@ function DoneJob({ job }: { job: DoneAnswer }) {
           </Button>
         </Flex>
       )}
-      {own && open && <DoneForm job={own} before={own} onDone={() => setOpen(false)} />}
+      {own && open && <DoneForm job={own} item={null} before={own} onDone={() => setOpen(false)} />}
       {record.isError && <Trouble error={record.error} />}
       {take.isError && <Trouble error={take.error} />}
     </Box>
   )
 }
 
-function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | null; onDone: () => void }) {
+type FormProps = { job: Job; item: WorkItem | null; before: JobDoneFact | null; onDone: () => void }
+
+function DoneForm({ job, item, before, onDone }: FormProps) {
   const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
   const [on, setOn] = useState(before?.on ?? localDay())
@@ -119,6 +122,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
   const [cost, setCost] = useState(before?.cost == null ? '' : String(before.cost))
   const [warranty, setWarranty] = useState(before?.warranty ?? '')
   const [words, setWords] = useState(before?.words ?? '')
+  const [wood, setWood] = useState(() => (job.renewal ? woodOf(item, before?.wood) : []))
   const dollars = dollarsOf(cost)
   const fault =
     on === ''
@@ -127,7 +131,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
         ? 'The day lies ahead: enter the day it was done.'
         : dollars === undefined
           ? 'Enter the cost in dollars, digits only, up to 100,000,000.'
-          : ''
+          : woodFault(wood)
   const save = () => {
     if (fault || dollars === undefined) return
     const fact: JobDoneFact = {
@@ -143,6 +147,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
       cost: dollars,
       words: words.trim(),
       warranty: warranty.trim(),
+      wood: woodFound(wood),
     }
     record.mutate([{ kind: 'jobDone', fact }], { onSuccess: onDone })
   }
@@ -165,6 +170,7 @@ function DoneForm({ job, before, onDone }: { job: Job; before: JobDoneFact | nul
       <Labelled wide label="Remarks (optional)">
         <Input size="lg" value={words} onChange={(event) => setWords(event.target.value)} />
       </Labelled>
+      <WoodReplaced wood={wood} onChange={setWood} />
       <SaveRow label={before ? 'Save changes' : 'Save as done'} fault={fault} onSave={save} record={record} />
     </Stack>
   )

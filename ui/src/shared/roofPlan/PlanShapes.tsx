@@ -78,6 +78,20 @@ export function PlanShapes({
           unit={unit}
         />
       ))}
+      {sections
+        .flatMap(({ newFolds }) => newFolds ?? [])
+        .map(({ from, to }) => (
+          <line
+            key={`${from.x}:${from.y}:${to.x}:${to.y}`}
+            className="k-edge k-edge-valley"
+            x1={from.x}
+            y1={-from.y}
+            x2={to.x}
+            y2={-to.y}
+            strokeWidth={unit * 3}
+            strokeDasharray={`${3 * unit} ${3 * unit}`}
+          />
+        ))}
       {lengths && answer.measured && <Lengths edges={answer.edges} unit={unit} />}
       {answer.facets.map((facet) => (
         <SlopeMark

@@ -9,8 +9,11 @@ using Kalpa.Core.Tests.Walking;
 
 namespace Kalpa.Core.Tests.Quantities;
 
-/// <summary>Work high above the ground takes longer, and a re-roof takes a permit. Factors and the permit are from memory, marked so in the methods.</summary>
-public class EaveHeightTests
+/// <summary>
+/// Work high above the ground, on a steep slope or out of reach of a truck takes longer, and a re-roof takes a permit. Factors, hours of rigging and the permit are from
+/// memory, marked so in the methods.
+/// </summary>
+public class WorkAccessTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
 
@@ -70,6 +73,88 @@ public class EaveHeightTests
         // A section that is renewed is as high as its slopes.
         var section = Cases.With(input, Cases.Recommended(OpinionAction.Replace, south.Id));
         Assessor.Assess(section, Book).Work.Single(w => w.IsRenewal).Quantities!.Hours!.Basis.ShouldContain("1.15 times for the height");
+    }
+
+    private static AssessInput NoTruck(AssessInput input, string option = "no") =>
+        Roof.With(
+            input,
+            r => r with { Answers = [.. r.Answers, new AnswerFact(Guid.CreateVersion7(), Roof.Visit.Id, "truck", null, [option])] }
+        );
+
+    /// <summary>A tenth more; where a truck reaches the eaves nothing changes.</summary>
+    [Fact]
+    public void What_is_carried_from_the_street_takes_a_tenth_more()
+    {
+        var plain = Hours(Cases.On("laminatedShingle", 2018, 1, Boot));
+        var carried = Hours(NoTruck(Cases.On("laminatedShingle", 2018, 1, Boot)));
+        carried.High.ShouldBe(plain.High * 1.1, .06);
+        carried.Basis.ShouldBe($"{plain.Basis}, 1.1 times without truck access");
+        Hours(NoTruck(Cases.On("laminatedShingle", 2018, 1, Boot), "yes")).ShouldBe(plain);
+    }
+
+    /// <summary>1.9 for 16:12, 1.6 for 45 ft and 1.1 are 3.34: no work is slower than 2.5 times; 1.35 for 10:12, 1.1 and 1 are not cut.</summary>
+    [Theory]
+    [InlineData("16/12", "45'", 2.5)]
+    [InlineData("10/12", "12'", 1.35 * 1.1)]
+    [InlineData("12/12", "32'", 1.5 * 1.35 * 1.1)]
+    public void All_that_slows_work_together_is_two_and_a_half_times_at_most(string pitch, string eave, double times)
+    {
+        var steep = Roof.A with { Pitch = TypedPitch.Of(pitch, PitchSource.Tape) };
+        var hours = Hours(NoTruck(Answered(eave, Boot) with { Slopes = [steep] }));
+        // A boot takes 2 hours at most on a slope that is walked.
+        hours.High.ShouldBe(2 * times, .051);
+        hours.Basis.Contains("2.5 times in all at most", StringComparison.Ordinal).ShouldBe(times == 2.5);
+    }
+
+    /// <summary>Roof jacks and harness once a trip over 8:12, two to five hours: at 8:12 none. The least that is charged is put to nothing here.</summary>
+    [Theory]
+    [InlineData("8/12", 0)]
+    [InlineData("8.5/12", 3)]
+    public void A_steep_slope_is_rigged_once_a_trip(string pitch, double rigging)
+    {
+        AssessInput Two(double hours) =>
+            Cases.On(
+                "laminatedShingle",
+                2018,
+                1,
+                Boot with
+                {
+                    Place = "bath vent",
+                },
+                Boot with
+                {
+                    Id = Guid.CreateVersion7(),
+                    Place = "range hood",
+                }
+            ) with
+            {
+                Slopes = [Roof.A with { Pitch = TypedPitch.Of(pitch, PitchSource.Tape) }],
+                Firm = PlainPrices.Firm(PlainPrices.At("call-out", 0), PlainPrices.At("steep-trip", hours)),
+            };
+        double Cost(double hours) => Assessor.Assess(Two(hours), Book).Cost!.Range.Mean;
+        Assessor.Assess(Two(0), Book).Work.Count.ShouldBe(2);
+        (Cost(3) - Cost(0)).ShouldBe(100 * rigging, 1);
+    }
+
+    /// <summary>A chimney above a slope over 8:12 is worked at from a scaffold, one for the job; a boot there is not.</summary>
+    [Theory]
+    [InlineData("crown-cracked", "8/12", 0)]
+    [InlineData("crown-cracked", "9/12", 1)]
+    [InlineData("siding-decayed", "9/12", 1)]
+    [InlineData("boot-collar-torn", "9/12", 0)]
+    [InlineData("chase-cover-rusted", "4/12", 1)]
+    [InlineData("chase-cover-rusted", "9/12", 1)]
+    public void Chimneys_and_walls_above_a_steep_slope_take_a_scaffold(string code, string pitch, int scaffolds)
+    {
+        var input = Cases.On("laminatedShingle", 2018, 1, Roof.Found(code) with { SlopeId = Roof.A.Id, Outcome = FindingOutcome.Mend }) with
+        {
+            Slopes = [Roof.A with { Pitch = TypedPitch.Of(pitch, PitchSource.Tape) }],
+        };
+        Assessor
+            .Assess(input, Book)
+            .Work.First(w => w.FindingId is not null)
+            .Quantities!.Lines.Count(l => l is { Item: "Scaffold, set up and taken down", Amount: 1 })
+            .ShouldBe(scaffolds);
     }
 
     [Fact]
