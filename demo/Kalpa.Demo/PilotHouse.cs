@@ -219,6 +219,7 @@ internal static class PilotHouse
             spot: plan.SpotAt(21.5, 46)
         );
         visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
+        visit.Photo("house-street.jpg", "House and boat porch from the street, south side", null, null, 2);
         visit.Finding("gutter-clogged", "gutters", "", "harbor side, both outlets", WaterEvidence.NoneSeen);
         visit.Opinion(
             "A",

@@ -32,6 +32,7 @@ internal static class Scenes
         ["seam-open.jpg"] = MembraneScenes.OpenSeam,
         ["ponding.jpg"] = MembraneScenes.Ponding,
         ["pitch-pan.jpg"] = MembraneScenes.PitchPan,
+        ["house-street.jpg"] = HouseScenes.Street,
     };
 
     private static void Worn(SKCanvas canvas, Materials m, Texture t)

@@ -24,6 +24,14 @@ public sealed record ReportModel(
 {
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
+    /// <summary>The first picture of nothing in particular: it shows the building as one comes to it, and stands on the cover. Null where there is none.</summary>
+    public PhotoFact? Overview { get; } = OverviewOf(Visit);
+
+    internal static PhotoFact? OverviewOf(VisitDossier visit) =>
+        visit
+            .Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos)
+            .FirstOrDefault(p => p is { FindingId: null, SlopeId: null, DetailId: null, Spot: null, WriteUp: false, Role: PhotoRole.Seen });
+
     /// <summary>Several roofs in one report: each has its own parts, under its name.</summary>
     public bool Several => Roofs.Count > 1;
 
@@ -62,10 +70,19 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     public IEnumerable<PhotoFact> PhotosOf(Guid findingId) => Records.Photos.Where(p => p.FindingId == findingId);
 
-    public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp);
+    public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp && p.Id != Overview?.Id);
+
+    private PhotoFact? Overview { get; } = ReportModel.OverviewOf(Visit);
 
     /// <summary>A finding is saved that cannot be read: nothing may be called free of findings.</summary>
     public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);
+
+    /// <summary>Findings as assessed, in the order of the report.</summary>
+    public List<FindingAssessment> Found(IEnumerable<JobFinding>? of) =>
+        [.. (of ?? []).Select(f => Roof.Assessment.Findings.FirstOrDefault(j => j.FindingId == f.FindingId)).OfType<FindingAssessment>()];
+
+    /// <summary>The number a finding has in the report and on its plan.</summary>
+    public int NumberOf(Guid findingId) => Roof.FirstFinding + Roof.Assessment.Findings.TakeWhile(f => f.FindingId != findingId).Count();
 
     public SlopeFact? Slope(Guid? id) => Roof.Facts.Slopes.FirstOrDefault(s => s.Id == id);
 

@@ -15,15 +15,15 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
 
     /// <param name="nonce">Of the page's content security policy; null in print, where no policy stands.</param>
     public Task<string> Html(ReportModel model, string? nonce) =>
-        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce) });
+        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, Footer(model)) });
 
     /// <summary>The scope of work for bidders, to print.</summary>
     public Task<string> ScopeHtml(ReportModel model) =>
-        Rendered<ScopePrint>(new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null) });
+        Rendered<ScopePrint>(new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, Footer(model)) });
 
     /// <summary>The rule book as a page to print.</summary>
     public Task<string> BookHtml(BookModel model) =>
-        Rendered<BookPrint>(new() { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null) });
+        Rendered<BookPrint>(new() { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null, "") });
 
     /// <summary>The plan of a report as a drawing of its own; null where the roof has none.</summary>
     public async Task<string?> PlanSvg(RoofReport model) =>
@@ -48,10 +48,24 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
         );
     }
 
-    private static string Style(string? nonce)
+    /// <summary>Firm and property at the foot of each page.</summary>
+    private static string Footer(ReportModel model) =>
+        $"@page{{@bottom-left{{content:\"{Quoted($"{model.FirmName} · {model.Visit.Property.Name}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+
+    /// <summary>As a string of a style sheet has it: nothing in a name ends the string, or the sheet.</summary>
+    private static string Quoted(string text) =>
+        string.Concat(
+            text.Select(c =>
+                char.IsControl(c) ? " "
+                : c is '"' or '\\' or '<' or '>' ? $"\\{(int)c:x} "
+                : $"{c}"
+            )
+        );
+
+    private static string Style(string? nonce, string footer)
     {
         var with = nonce is null ? "" : $" nonce=\"{nonce}\"";
-        return $"<style{with}>{Fonts}{Css}</style>";
+        return $"<style{with}>{Fonts}{Css}{footer}</style>";
     }
 
     private static string Face(int weight) =>

@@ -99,7 +99,7 @@ public sealed class LifeTests
         var html = System.Net.WebUtility.HtmlDecode(await marit.Http.GetStringAsync($"/api/visits/{pilots}/report"));
         html.ShouldContain("4–9 years, most likely 6");
         html.ShouldContain("the harbor side was re-laid by half.");
-        html.ShouldContain("Owner summary");
+        html.ShouldContain("What shortens it:");
         html.ShouldContain("Will it last 25 years for solar?");
         html.ShouldContain("Measurement series");
         (await Slope(marit, pilots)).Life!.Overruled!.Computed.ShouldBe(slope.Life!.Stated);

@@ -6,7 +6,13 @@ namespace Kalpa.Server.Tests;
 internal static class Pdf
 {
     /// <summary>Text of the PDF by an independent reader, without blanks: line breaks fall where they like.</summary>
-    public static async Task<string> TextOf(byte[] pdf)
+    public static async Task<string> TextOf(byte[] pdf) => Squeezed(await Read(pdf));
+
+    /// <summary>The same, page by page.</summary>
+    public static async Task<IReadOnlyList<string>> PagesOf(byte[] pdf) =>
+        [.. (await Read(pdf)).TrimEnd('\f', '\n').Split('\f').Select(Squeezed)];
+
+    private static async Task<string> Read(byte[] pdf)
     {
         var file = Path.GetTempFileName();
         await File.WriteAllBytesAsync(file, pdf);
@@ -14,7 +20,7 @@ internal static class Pdf
         var text = await reader.StandardOutput.ReadToEndAsync();
         await reader.WaitForExitAsync();
         File.Delete(file);
-        return Squeezed(text);
+        return text;
     }
 
     public static string Squeezed(string text) => string.Concat(text.Where(c => !char.IsWhiteSpace(c)));

@@ -3,6 +3,7 @@ using System.Text;
 using Kalpa.Contracts;
 using Kalpa.Core.Bids;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
 
 namespace Kalpa.Server.Tests;
 
@@ -39,6 +40,61 @@ public sealed class ReportTests
         text.ShouldContain(Pdf.Squeezed("Not suitable as built."));
         text.ShouldContain(Pdf.Squeezed(visit.Roofs[0].Assessment.Coverage.Limitations[0]));
         text.ShouldContain(Pdf.Squeezed("Page 1 of"));
+    }
+
+    /// <summary>
+    /// One block a job with its findings inside: what was observed stands in the report once, every job once, and each page has its number, the firm and the property at its
+    /// foot. Ten findings on five slopes take eight pages at most before the appendix.
+    /// </summary>
+    [Fact]
+    public async Task Each_finding_is_told_once_with_what_to_do_about_it()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        foreach (var property in (await marit.Get<HomeAnswer>("/api/home")).Properties)
+        {
+            var id = property.Roofs[0].LatestVisit!.Id;
+            var visit = await marit.Get<VisitDossier>($"/api/visits/{id}");
+            var html = WebUtility.HtmlDecode(await marit.Http.GetStringAsync($"/api/visits/{id}/report"));
+            foreach (var finding in visit.Roofs.SelectMany(r => r.Assessment.Findings))
+            {
+                Times(html, finding.Observed).ShouldBe(1, $"{property.PropertyName}: {finding.Observed}");
+            }
+            foreach (
+                var job in visit.Roofs.Where(r => r.Assessment.Commission.Sections.Contains("work")).SelectMany(r => r.Assessment.Work)
+            )
+            {
+                html.ShouldContain($">{job.Number}. {job.Title}</h");
+            }
+            var pages = await Pdf.PagesOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf"));
+            foreach (var (at, page) in pages.Index())
+            {
+                page.ShouldContain($"Page{at + 1}of{pages.Count}");
+                page.ShouldContain(Pdf.Squeezed($"Saltmere Roof Survey · {property.PropertyName}"));
+            }
+            pages.TakeWhile(p => !p.Contains("Appendix", StringComparison.Ordinal)).Count().ShouldBeLessThanOrEqualTo(8);
+        }
+    }
+
+    private static int Times(string text, string part) => text.Split(part).Length - 1;
+
+    /// <summary>What somebody calls a property is text at the foot of a page, whatever it looks like.</summary>
+    [Fact]
+    public async Task A_name_at_the_foot_of_a_page_ends_no_style_sheet()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        const string Name = """Rook "n" \ <b></style> House""";
+        await tess.Send([
+            .. roof.Changes.Where(c => c.Kind != FactKind.Property),
+            Inspector.Change(FactKind.Property, roof.Property with { Name = Name }),
+        ]);
+        var html = await tess.Http.GetStringAsync($"/api/visits/{roof.Visit.Id}/report");
+        Times(html, "</style>").ShouldBe(1);
+        (await Pdf.TextOf(await tess.Http.GetByteArrayAsync($"/api/visits/{roof.Visit.Id}/report.pdf"))).ShouldContain(
+            Pdf.Squeezed($"Test Survey · {Name}")
+        );
     }
 
     [Fact]

@@ -116,11 +116,15 @@ public sealed partial class SeveralRoofsTests : IAsyncLifetime
         await tess.Send(Changes);
         var html = await tess.Http.GetStringAsync($"/api/visits/{visit.Id}/report");
         var outline = Headings().Matches(html).Select(m => (Level: int.Parse(m.Groups[1].Value), Text: m.Groups[2].Value.Trim())).ToList();
-        outline.Where(h => h.Level == 2).Select(h => h.Text).ShouldBe(["Summary", "House", "Garage", "Cautions", "How it was evaluated"]);
-        outline.Count(h => h is { Level: 3, Text: "Findings" }).ShouldBe(2);
-        var names = (await Visit()).Roofs.Select(r => r.Assessment.Findings.Single().Name).ToList();
-        outline.ShouldContain((4, $"1. {names[0]}"));
-        outline.ShouldContain((4, $"2. {names[1]}"));
+        outline.Where(h => h.Level == 2).Select(h => h.Text).ShouldBe(["Summary", "House", "Garage", "Appendix: how it was evaluated"]);
+        outline.Count(h => h is { Level: 3, Text: "Findings and recommendations" }).ShouldBe(2);
+        foreach (var (at, roof) in (await Visit()).Roofs.Index())
+        {
+            var job = roof.Assessment.Work[0];
+            outline.ShouldContain((4, $"{job.Number}. {job.Title}"));
+            var finding = roof.Assessment.Findings.Single();
+            html.ShouldContain($"<span class=\"num-of\">{at + 1}</span> <strong>{finding.Name}.</strong>");
+        }
         html.ShouldContain("House and Garage");
         // No level is left out on the way down.
         outline.Zip(outline.Skip(1)).ShouldAllBe(pair => pair.Second.Level <= pair.First.Level + 1);

@@ -122,9 +122,9 @@ test('an earlier price list is put back', async ({ page }) => {
   }
   await page.getByText('Versions of this list').click()
   const versions = page.getByRole('region', { name: 'Costs for clients' }).getByRole('listitem')
-  await expect(versions.nth(0)).toContainText('Kick-out flashing 18 / 28 / 60 → 18 / 28 / 75')
+  await expect(versions.nth(0)).toContainText('Kick-out flashing: 18 / 28 / 60 → 18 / 28 / 75')
   await expect(versions.nth(0)).toContainText('Current')
-  await expect(versions.nth(1)).toContainText('Kick-out flashing example → 18 / 28 / 60')
+  await expect(versions.nth(1)).toContainText('Kick-out flashing: example → 18 / 28 / 60')
   expect((await new AxeBuilder({ page }).include('[aria-label="Costs for clients"]').analyze()).violations).toEqual([])
   await versions
     .nth(1)
@@ -133,7 +133,7 @@ test('an earlier price list is put back', async ({ page }) => {
   await expect.poll(() => priceOf(page, 'kick-out')).toEqual([18, 28, 60])
   await expect(high).toHaveValue('60')
   // What was put back is a version of its own: nothing is lost.
-  await expect(versions.nth(0)).toContainText('Kick-out flashing 18 / 28 / 75 → 18 / 28 / 60')
+  await expect(versions.nth(0)).toContainText('Kick-out flashing: 18 / 28 / 75 → 18 / 28 / 60')
   await expect(versions.nth(0)).toContainText('Current')
 })
 

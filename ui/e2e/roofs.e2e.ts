@@ -71,7 +71,7 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
   const report = page.frameLocator('iframe')
   await expect(report.getByRole('heading', { level: 2, name: 'House' })).toBeVisible()
   await expect(report.getByRole('heading', { level: 2, name: 'Garage' })).toBeVisible()
-  await expect(report.getByRole('heading', { level: 3, name: 'Findings' })).toHaveCount(2)
+  await expect(report.getByRole('heading', { level: 3, name: 'Findings and recommendations' })).toHaveCount(2)
 
   // The finding's own address opens the roof it is on.
   await open(page, `/visits/${visit}/findings/${seen.facts.findings[0].id}`)

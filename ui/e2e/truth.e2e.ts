@@ -166,7 +166,7 @@ test('the report fits a phone', async ({ phonePage: page }) => {
   const row = await findProperty(page, 'Pilot’s House')
   await row.getByRole('link', { name: 'Report' }).click()
   const report = page.frameLocator('iframe[title="Report preview"]')
-  await expect(report.getByRole('heading', { name: 'Findings', exact: true })).toBeVisible()
+  await expect(report.getByRole('heading', { name: 'Findings and recommendations' })).toBeVisible()
   const widths = await report.locator('html').evaluate((html) => [html.scrollWidth, html.clientWidth])
   expect(widths[0]).toBeLessThanOrEqual(widths[1] as number)
 })

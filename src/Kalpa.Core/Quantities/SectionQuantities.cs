@@ -244,7 +244,7 @@ internal static class SectionQuantities
         }
         assumed.Add(
             Inv(
-                $"The new deck runs up to {fold.FeetUp:0.#} ft up slope {letter}: {fold.CoveredSquareFeet:0} ft² of its covering is opened, not counted here."
+                $"The new deck meets slope {letter} {fold.FeetUp:0.#} ft up: about {fold.CoveredSquareFeet:0} ft² of its covering has to be opened, not counted here."
             )
         );
     }

@@ -104,7 +104,9 @@ public class SteepeningTests
         var reslope = Judged(OpinionAction.Reslope);
         Decision(reslope).NewFolds!.ShouldHaveSingleItem().OtherSlopeId.ShouldBe(house.Id);
         var take = reslope.Work.Single(w => w.IsRenewal).Quantities!;
-        take.Assumed.ShouldContain("The new deck runs up to 13.4 ft up slope A: 134 ft² of its covering is opened, not counted here.");
+        take.Assumed.ShouldContain(
+            "The new deck meets slope A 13.4 ft up: about 134 ft² of its covering has to be opened, not counted here."
+        );
         // A break of pitch takes no valley lining.
         take.Lines.ShouldNotContain(l => l.Key == "valleys");
         Decision(Judged(OpinionAction.Replace)).NewFolds.ShouldBeNull();

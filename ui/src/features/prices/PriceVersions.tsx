@@ -73,11 +73,11 @@ function Versions({ rows, version, onRestore }: Props) {
 
 const NAMED = 4
 
-/** "Labor 62 / 78 / 98 → 100 / 100 / 100; 3 more prices". */
+/** "Labor: 62 / 78 / 98 → 100 / 100 / 100; 3 more prices". */
 export function changedWords(changes: PriceChange[], names: Map<string, string>) {
   const told = changes
     .slice(0, NAMED)
-    .map(({ key, before, after }) => `${names.get(key) ?? key} ${figures(before)} → ${figures(after)}`)
+    .map(({ key, before, after }) => `${names.get(key) ?? key}: ${figures(before)} → ${figures(after)}`)
   const more = changes.length - told.length
   return [...told, ...(more > 0 ? [`${more} more ${more === 1 ? 'price' : 'prices'}`] : [])].join('; ')
 }
