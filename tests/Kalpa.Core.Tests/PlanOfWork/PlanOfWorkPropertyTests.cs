@@ -94,7 +94,7 @@ public class PlanOfWorkPropertyTests
             ),
             (
                 "a job lists a thing once",
-                judged.Work.All(w => Takes(w).Select(l => (l.Item, l.Unit)).Distinct().Count() == Takes(w).Count())
+                judged.Work.All(w => Takes(w).Select(l => (l.Item, l.Unit)).Distinct().Count() == Takes(w).Count)
             ),
             (
                 "hours are in order",
