@@ -1,3 +1,4 @@
+using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.RoofPlans;
@@ -10,6 +11,9 @@ namespace Kalpa.Reports;
 public static class ReportWords
 {
     public static string Day(DateOnly day) => Sentences.Day(day);
+
+    /// <summary>When a picture was taken, as "(Sep 14, 2026, 9:51 AM)".</summary>
+    public static string Taken(DateTimeOffset at) => at.ToString("'('MMM d, yyyy, h:mm tt')'", CultureInfo.InvariantCulture);
 
     /// <summary>A kind of record, as "Punch item".</summary>
     public static string Kind(FactKind kind)

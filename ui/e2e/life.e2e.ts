@@ -276,5 +276,5 @@ test('the owner’s page says each slope in a minute, and a later visit tells wh
   // The report's part for the owner says the same, and is read as easily.
   const visit = /visits\/([0-9a-f-]{36})/.exec(page.url())?.[1]
   await page.goto(`${address()}/api/visits/${visit}/report`)
-  expect(grade((await page.locator('.minute-slope').allInnerTexts()).join('\n'))).toBeLessThanOrEqual(9)
+  expect(grade((await page.locator('.for-owner').allInnerTexts()).join('\n'))).toBeLessThanOrEqual(9)
 })
