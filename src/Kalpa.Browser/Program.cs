@@ -13,6 +13,7 @@ namespace Kalpa.Browser;
 public static partial class Program
 {
     private static readonly RepeatedAssess Assessing = new();
+    private static readonly RepeatedDraft Drafting = new();
 
     // The runtime wants an entry point; the page calls the exports.
     public static void Main() { }
@@ -21,7 +22,12 @@ public static partial class Program
     [JSExport]
     public static string Run(string method, string json)
     {
-        var result = method == "assess" ? Assessing.Run(json, RuleBook.Current) : Compute.Run(method, json, RuleBook.Current);
+        var result = method switch
+        {
+            "assess" => Assessing.Run(json, RuleBook.Current),
+            "plan-draft" => Drafting.Run(json, RuleBook.Current),
+            _ => Compute.Run(method, json, RuleBook.Current),
+        };
         return result.Problem is null
             ? $"{{\"answer\":{result.Json}}}"
             : $"{{\"problem\":{JsonSerializer.Serialize(result.Problem, KalpaJson.Default.ComputeProblem)}}}";

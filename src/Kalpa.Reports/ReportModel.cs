@@ -24,7 +24,7 @@ public sealed record ReportModel(
 {
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
-    /// <summary>The first picture of nothing in particular: it shows the building as one comes to it, and stands on the cover. Null where there is none.</summary>
+    /// <summary>The first picture of nothing in particular: it shows the building, and is printed on the cover. Null where there is none.</summary>
     public PhotoFact? Overview { get; } = OverviewOf(Visit);
 
     internal static PhotoFact? OverviewOf(VisitDossier visit) =>

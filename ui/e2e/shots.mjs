@@ -112,7 +112,14 @@ await shoot('options', DESK, {
     await options.evaluate((panel) => panel.scrollIntoView({ block: 'start' }))
   },
 })
-await shoot('report', DESK, { path: `${visit}/report` })
+await shoot('report', DESK, {
+  path: `${visit}/report`,
+  prepare: async (page) => {
+    const summary = page.frameLocator('iframe').getByRole('heading', { name: 'Summary' })
+    await summary.waitFor({ timeout: 60_000 })
+    await summary.evaluate((heading) => heading.scrollIntoView())
+  },
+})
 await shoot('before', DESK, { path: `${shop}/before` })
 await shoot('wrap-up-phone', PHONE, { path: `${shop}/walk?station=wrap` })
 await shoot('check', DESK, { path: `${ferry}/check` })

@@ -18,10 +18,10 @@ public static partial class ComputeServices
         return new ClassifyAnswer(shape.Facets, edges, PlanMeasures.Closings(shape, edges), shape.Problems);
     }
 
-    public static Outcome<DraftAnswer> Draft(DraftRequest request, RuleBook book)
+    public static Outcome<DraftAnswer> Draft(DraftRequest request, RuleBook book) => DraftOf(request.Plan, PlanSolver.Solve(request.Plan));
+
+    internal static DraftAnswer DraftOf(PlanFact plan, PlanShape shape)
     {
-        var plan = request.Plan;
-        var shape = PlanSolver.Solve(plan);
         var edges = PlanEdges.Classify(plan, shape);
         var number = new Dictionary<Guid, int>();
         var slopes = new List<DraftSlope>(shape.Facets.Count);

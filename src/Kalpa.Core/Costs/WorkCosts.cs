@@ -213,7 +213,9 @@ internal static class WorkCosts
             Uses(price);
         }
         var hours = quantities.Hours!;
-        var steep = input.Slopes.Any(s => s.Id == item.SlopeId && s.Pitch.RisePer12 > RepairQuantities.SteepRisePer12);
+        var steep =
+            input.Slopes.Any(s => s.Id == item.SlopeId && s.Pitch.RisePer12 > RepairQuantities.SteepRisePer12)
+            && !RepairQuantities.FromInside(input, item);
         if (steep)
         {
             Uses(prices.Of(PriceKind.SteepTrip));

@@ -95,6 +95,13 @@ public static class RepairQuantities
 
     private const string Attic = "attic";
 
+    /// <summary>Whether all that a job resolves is reached from the attic; not so where it resolves nothing.</summary>
+    internal static bool FromInside(AssessInput input, WorkItem job)
+    {
+        var resolved = (job.Resolves ?? []).Select(f => f.FindingId).ToHashSet();
+        return resolved.Count > 0 && input.Findings.Where(f => resolved.Contains(f.Id)).All(f => f.Station == Attic);
+    }
+
     private static WorkAccess AccessOf(AssessInput input, PlannedRoof planned, List<FindingFact> facts) =>
         facts.TrueForAll(f => f.Station == Attic)
             ? WorkAccess.FromInside(input, planned)

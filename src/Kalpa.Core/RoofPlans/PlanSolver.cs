@@ -18,13 +18,22 @@ public static class PlanSolver
 
     private const double DegreesPerRadian = 180 / Math.PI;
 
-    public static PlanShape Solve(PlanFact plan)
+    public static PlanShape Solve(PlanFact plan) => Solve(plan, null);
+
+    /// <param name="known">What parts came to before, for a plan that is solved again and again.</param>
+    internal static PlanShape Solve(PlanFact plan, RaisedParts? known)
     {
         var problems = new List<PlanProblem>();
-        var facets = plan.Parts.SelectMany(part => OfPart(part, problems)).ToList();
+        var facets = plan.Parts.SelectMany(part => known is null ? OfPart(part, problems) : known.Of(part, problems, OfPart)).ToList();
         var trimmed = StandingParts.Trim(plan, facets, problems);
         Overlaps(plan, trimmed, problems);
-        return new PlanShape([.. trimmed.Select(f => Measured(f, Covering(plan, f, trimmed)))], problems);
+        return new PlanShape([.. trimmed.Select(With)], problems);
+
+        PlanFacet With(PlanFacet facet)
+        {
+            var covering = Covering(plan, facet, trimmed);
+            return known is null || covering.Count > 0 ? Measured(facet, covering) : known.Measured(facet, f => Measured(f, []));
+        }
     }
 
     /// <summary>Degrees from north towards east of the way a slope falls; its gradient points the other way.</summary>

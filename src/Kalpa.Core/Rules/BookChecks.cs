@@ -55,7 +55,7 @@ public static class BookChecks
             .. RecipeChecks.Of(book),
             .. PriceChecks.Of(book),
             .. DeferralChecks.Of(book),
-            .. Versions(book),
+            .. Edition(book, book.Versions[0]),
             .. Retired(book),
             .. book
                 .Harm.Where(h => string.IsNullOrWhiteSpace(h.Why) || !(h.Low > 0 && h.High > h.Low))
@@ -258,9 +258,9 @@ public static class BookChecks
     }
 
     /// <summary>The newest edition told of is the book's own, and what it names as added or changed is there.</summary>
-    private static IEnumerable<string> Versions(RuleBook book)
+    public static IEnumerable<string> Edition(RuleBook book, BookVersion newest)
     {
-        if (book.Versions[0].Version != book.Version)
+        if (newest.Version != book.Version)
         {
             yield return $"versions: {book.Version} is not told of; Kalpa.BookPacker --changes writes what it changes";
         }
@@ -274,9 +274,9 @@ public static class BookChecks
             ],
             StringComparer.Ordinal
         );
-        foreach (var unknown in book.Versions[0].Added.Concat(book.Versions[0].Changed).Where(k => !keys.Contains(k)))
+        foreach (var unknown in newest.Added.Concat(newest.Changed).Where(k => !keys.Contains(k)))
         {
-            yield return $"versions: {book.Versions[0].Version} names {unknown}, which is not in the book";
+            yield return $"versions: {newest.Version} names {unknown}, which is not in the book";
         }
     }
 

@@ -92,10 +92,7 @@ public class PlanOfWorkPropertyTests
                 "a line takes something and says why",
                 Lines(judged).All(l => l.Amount > 0 && double.IsFinite(l.Amount) && l.Basis.Length > 0 && l.Unit.Length > 0)
             ),
-            (
-                "a job lists a thing once",
-                judged.Work.All(w => Takes(w).Select(l => (l.Item, l.Unit)).Distinct().Count() == Takes(w).Count)
-            ),
+            ("a job lists a thing once", judged.Work.All(w => Takes(w).Select(l => (l.Item, l.Unit)).Distinct().Count() == Takes(w).Count)),
             (
                 "hours are in order",
                 judged.Work.Select(w => w.Quantities?.Hours).OfType<LaborHours>().All(h => InOrder(h.Low, h.Likely, h.High) && h.Low > 0)

@@ -136,6 +136,22 @@ public class WorkAccessTests
         (Cost(3) - Cost(0)).ShouldBe(100 * rigging, 1);
     }
 
+    [Fact]
+    public void Work_from_the_attic_needs_no_rigging()
+    {
+        var steep = Roof.A with { Pitch = TypedPitch.Of("9/12", PitchSource.Tape) };
+        double Cost(string station, double hours)
+        {
+            var fan = Roof.Found("bath-fan-attic") with { Station = station, SlopeId = steep.Id, Outcome = FindingOutcome.Mend };
+            var firm = PlainPrices.Firm(PlainPrices.At("call-out", 0), PlainPrices.At("steep-trip", hours));
+            return Assessor
+                .Assess(Cases.On("laminatedShingle", 2018, 1, fan) with { Slopes = [steep], Firm = firm }, Book)
+                .Cost!.Range.Mean;
+        }
+        Cost("attic", 3).ShouldBe(Cost("attic", 0));
+        (Cost("penetrations", 3) - Cost("penetrations", 0)).ShouldBe(300, 1);
+    }
+
     /// <summary>A chimney above a slope over 8:12 is worked at from a scaffold, one for the job; a boot there is not.</summary>
     [Theory]
     [InlineData("crown-cracked", "8/12", 0)]

@@ -263,4 +263,29 @@ public class BookFaultTests
         var twice = BookOverlay.Of("tested") with { Conditions = [Whole with { Code = "own" }, Whole with { Code = "own" }] };
         BookChecks.Of(Book.Under(twice)).ShouldContain("condition own: used 2 times");
     }
+
+    public static TheoryData<string> Named =>
+        [
+            $"condition:{Whole.Code}",
+            $"limit:{Bound.Id}",
+            $"covering:{Book.Coverings[0].Kind}",
+            $"decision:{Matter.Key}",
+            $"combination:{Book.Combinations[0].Id}",
+        ];
+
+    /// <summary>What the newest edition says it added or changed is there: by its kind and its key.</summary>
+    [Theory]
+    [MemberData(nameof(Named))]
+    public void An_edition_names_what_is_in_the_book(string key)
+    {
+        var newest = Book.Versions[0] with { Added = [key], Changed = [key] };
+        BookChecks.Edition(Book, newest).ShouldBeEmpty();
+        var unknown = $"{key}-no-such";
+        BookChecks
+            .Edition(Book, newest with { Changed = [unknown] })
+            .ShouldBe([$"versions: {Book.Version} names {unknown}, which is not in the book"]);
+        BookChecks
+            .Edition(Book, newest with { Version = "2000.1.1" })
+            .ShouldBe([$"versions: {Book.Version} is not told of; Kalpa.BookPacker --changes writes what it changes"]);
+    }
 }
