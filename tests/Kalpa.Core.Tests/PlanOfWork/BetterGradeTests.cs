@@ -16,17 +16,6 @@ public class BetterGradeTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
 
-    /// <summary>20 squares on the roof at 5:12.</summary>
-    private static readonly SlopeFact Steep = Taped(Roof.A, "5/12", 600, 480 * 12 / 13.0);
-
-    private static SlopeFact Taped(SlopeFact slope, string pitch, double eave, double run) =>
-        slope with
-        {
-            Pitch = TypedPitch.Of(pitch, PitchSource.Tape),
-            EaveLength = new TypedLength("", eave),
-            PlanRun = new TypedLength("", run),
-        };
-
     private static OptionsAnswer Options(AssessInput input) => ComputeServices.Options(input, Book).Value!;
 
     private static RoofOption? Of(OptionsAnswer answer, OptionKind kind) => answer.Options.SingleOrDefault(o => o.Kind == kind);

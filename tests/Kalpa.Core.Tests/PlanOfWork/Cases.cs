@@ -15,6 +15,18 @@ internal static class Cases
             Stages = stage is { } seen ? [new StageFact(Guid.CreateVersion7(), Roof.Visit.Id, Roof.A.Id, [new StageShare(seen, 100)])] : [],
         };
 
+    /// <summary>A slope with its eave and its run on plan taped, inches.</summary>
+    public static SlopeFact Taped(SlopeFact slope, string pitch, double eave, double run) =>
+        slope with
+        {
+            Pitch = TypedPitch.Of(pitch, PitchSource.Tape),
+            EaveLength = new TypedLength("", eave),
+            PlanRun = new TypedLength("", run),
+        };
+
+    /// <summary>20 squares on the roof at 5:12 (36.92 ft on plan are 40 ft along it).</summary>
+    public static readonly SlopeFact Steep = Taped(Roof.A, "5/12", 600, 480 * 12 / 13.0);
+
     /// <summary>Several slopes, each with its covering and the year it was laid.</summary>
     public static AssessInput Several(params (SlopeFact Slope, string Kind, int Laid)[] of) =>
         Finished(Roof.Input) with

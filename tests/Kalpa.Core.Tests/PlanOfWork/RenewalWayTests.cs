@@ -20,19 +20,8 @@ public class RenewalWayTests
 {
     private static readonly RuleBook Book = RuleBook.Current;
 
-    /// <summary>20 squares on the roof at 5:12 (36.92 ft on plan are 40 ft along it).</summary>
-    private static readonly SlopeFact Steep = Taped(Roof.A, "5/12", 600, 480 * 12 / 13.0);
-
     /// <summary>A porch, 20 ft of eave and so many inches of run.</summary>
     private static SlopeFact Porch(string pitch = "1/12", double run = 96) => Taped(Roof.B, pitch, 240, run);
-
-    private static SlopeFact Taped(SlopeFact slope, string pitch, double eave, double run) =>
-        slope with
-        {
-            Pitch = TypedPitch.Of(pitch, PitchSource.Tape),
-            EaveLength = new TypedLength("", eave),
-            PlanRun = new TypedLength("", run),
-        };
 
     private static AssessInput Recommending(
         SlopeFact slope,
