@@ -53,12 +53,12 @@ internal static class UpkeepCommands
     {
         var result = await new Backup(data, Path.GetFullPath(folder)).Make(DateTimeOffset.UtcNow, default);
         await output.WriteLineAsync(
-            $"Backup {result.Snapshot}: the database and {result.Manifest.Photos} photos ({result.Manifest.PhotoBytes / 1e6:0.0} MB), "
-                + $"{result.PhotosCopied} of them copied now; {result.SnapshotsRemoved} old snapshots removed."
+            $"Backup {result.Snapshot}: the database, {result.Manifest.Photos} photos ({result.Manifest.PhotoBytes / 1e6:0.0} MB), "
+                + $"{result.PhotosCopied} of them copied now, and {result.Manifest.SignedFiles} files of signed reports; {result.SnapshotsRemoved} old snapshots removed."
         );
         foreach (var missing in result.Manifest.Missing)
         {
-            await output.WriteLineAsync($"Not in it, because damaged or missing: photo {missing}. Run ./kalpa verify.");
+            await output.WriteLineAsync($"Not in it, because damaged or missing: file {missing}. Run ./kalpa verify.");
         }
         return result.Manifest.Missing.Count == 0 ? Ok : Failed;
     }
@@ -68,11 +68,11 @@ internal static class UpkeepCommands
         using var turn = DataLock.Take(data);
         var manifest = await new Backup(data, Path.GetFullPath(folder)).Restore(at, default);
         await output.WriteLineAsync(
-            $"Restored into {data.Path} as of {manifest.TakenAt:yyyy-MM-dd HH:mm} UTC, with {manifest.Photos} photos."
+            $"Restored into {data.Path} as of {manifest.TakenAt:yyyy-MM-dd HH:mm} UTC, with {manifest.Photos} photos and {manifest.SignedFiles} files of signed reports."
         );
         foreach (var missing in manifest.Missing)
         {
-            await output.WriteLineAsync($"Not in the backup: photo {missing}. It is requested from the device that took it.");
+            await output.WriteLineAsync($"Not in the backup: file {missing}. A photo is requested from the device that took it.");
         }
         return Ok;
     }
@@ -100,6 +100,13 @@ internal static class UpkeepCommands
         foreach (var sha256 in result.Damaged)
         {
             await output.WriteLineAsync($"  {sha256}: put aside; requested again from the device that took it.");
+        }
+        await output.WriteLineAsync(
+            $"Files of signed reports: {result.SignedFiles} read against their hash, {result.SignedDamaged.Count} damaged or missing."
+        );
+        foreach (var sha256 in result.SignedDamaged)
+        {
+            await output.WriteLineAsync($"  {sha256}: no longer what was signed. Restore it from a backup.");
         }
         await output.WriteLineAsync($"Originals still on a device: {result.NotArrived}. Changes set aside: {result.SetAside}.");
         return result.Sound ? Ok : Failed;

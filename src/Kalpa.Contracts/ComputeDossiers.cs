@@ -7,14 +7,18 @@ namespace Kalpa.Contracts;
 /// <summary>Dossiers from facts that a device or a file holds: their payloads are read here, what is made of them is the core's.</summary>
 internal static class DossierServices
 {
+    private static readonly ComputeProblem NotHeld = new(
+        "dossier.not-held",
+        "$.id",
+        "The visit, its roof, its building or its property is not among the facts. Fetch it while there is a connection."
+    );
+
     public static Outcome<VisitDossier> OfVisit(DossierRequest request, RuleBook book) =>
-        DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier
-            ? dossier
-            : new ComputeProblem(
-                "dossier.not-held",
-                "$.id",
-                "The visit, its roof, its building or its property is not among the facts. Fetch it while there is a connection."
-            );
+        DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier ? dossier : NotHeld;
+
+    /// <summary>The report of a visit before it is signed.</summary>
+    public static Outcome<ReportCheck> OfReport(DossierRequest request, RuleBook book) =>
+        DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier ? ReportStamps.Of(dossier) : NotHeld;
 
     public static Outcome<PropertyDossier> OfProperty(DossierRequest request, RuleBook book) =>
         DossierBuilder.Property(Held(request, book), request.Id, request.Today, book) is { } dossier

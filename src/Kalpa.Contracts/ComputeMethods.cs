@@ -30,6 +30,7 @@ public static class ComputeMethods
         Of("assess", j => j.AssessInput, j => j.Assessment, ComputeServices.Assess),
         Of("visit-dossier", j => j.DossierRequest, j => j.VisitDossier, DossierServices.OfVisit),
         Of("property-dossier", j => j.DossierRequest, j => j.PropertyDossier, DossierServices.OfProperty),
+        Of("report-check", j => j.DossierRequest, j => j.ReportCheck, DossierServices.OfReport),
         Of("verdict", j => j.VerdictRequest, j => j.Verdict, ComputeServices.Verdict),
         Of("life", j => j.LifeFacts, j => j.LifeAnswer, ComputeServices.Life),
         Of("urgency", j => j.UrgencyFacts, j => j.UrgencyAnswer, ComputeServices.Urgency),

@@ -51,6 +51,8 @@ public static class FactJson
         [FactKind.JobDone] = Json.JobDoneFact,
         [FactKind.QuantitySet] = Json.QuantitySetFact,
         [FactKind.Bid] = Json.BidFact,
+        [FactKind.ReportSignature] = Json.ReportSignatureFact,
+        [FactKind.ReportQuestion] = Json.ReportQuestionFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

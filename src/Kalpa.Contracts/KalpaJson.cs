@@ -14,6 +14,7 @@ using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Signing;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
@@ -67,6 +68,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(JobDoneFact))]
 [JsonSerializable(typeof(QuantitySetFact))]
 [JsonSerializable(typeof(BidFact))]
+[JsonSerializable(typeof(ReportSignatureFact))]
+[JsonSerializable(typeof(ReportQuestionFact))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
 [JsonSerializable(typeof(SkeletonRequest))]
 [JsonSerializable(typeof(SkeletonAnswer))]
@@ -166,6 +169,12 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(VisitFacts))]
 [JsonSerializable(typeof(PropertyFacts))]
 [JsonSerializable(typeof(DossierRequest))]
+[JsonSerializable(typeof(ReportCheck))]
+[JsonSerializable(typeof(IReadOnlyList<StampedPart>))]
+[JsonSerializable(typeof(IReadOnlyList<SignedReportAnswer>))]
+[JsonSerializable(typeof(ReportLinkRequest))]
+[JsonSerializable(typeof(ReportLinkAnswer))]
+[JsonSerializable(typeof(IReadOnlyList<ReportLinkAnswer>))]
 [JsonSerializable(typeof(BlobAnswer))]
 [JsonSerializable(typeof(BookAnswer))]
 [JsonSerializable(typeof(BookChangesAnswer))]

@@ -6,31 +6,28 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Options;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Signing;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Reports;
 
 /// <summary>
 /// Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256; null where the
-/// picture is not to be had.
+/// picture is not to be had. <paramref name="Signed"/>: the signature under it; null: a draft.
 /// </summary>
 public sealed record ReportModel(
     string FirmName,
     VisitDossier Visit,
     IReadOnlyList<RoofContent> Contents,
     RuleBook Book,
-    Func<string, string?> PhotoSource
+    Func<string, string?> PhotoSource,
+    SignedBy? Signed = null
 )
 {
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
     /// <summary>The first picture of nothing in particular: it shows the building, and is printed on the cover. Null where there is none.</summary>
-    public PhotoFact? Overview { get; } = OverviewOf(Visit);
-
-    internal static PhotoFact? OverviewOf(VisitDossier visit) =>
-        visit
-            .Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos)
-            .FirstOrDefault(p => p is { FindingId: null, SlopeId: null, DetailId: null, Spot: null, WriteUp: false, Role: PhotoRole.Seen });
+    public PhotoFact? Overview { get; } = OverviewPhoto.Of(Visit);
 
     /// <summary>Several roofs in one report: each has its own parts, under its name.</summary>
     public bool Several => Roofs.Count > 1;
@@ -72,7 +69,7 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp && p.Id != Overview?.Id);
 
-    private PhotoFact? Overview { get; } = ReportModel.OverviewOf(Visit);
+    private PhotoFact? Overview { get; } = OverviewPhoto.Of(Visit);
 
     /// <summary>A finding is saved that cannot be read: nothing may be called free of findings.</summary>
     public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);

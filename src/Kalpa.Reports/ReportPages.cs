@@ -17,6 +17,42 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
     public Task<string> Html(ReportModel model, string? nonce) =>
         Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, Footer(model)) });
 
+    /// <summary>
+    /// A frozen page as it is shown by a link: the page itself, a bar above it and the questions below. <paramref name="nonce"/> is that of the page's content security
+    /// policy, which the frozen page has none of.
+    /// </summary>
+    public async Task<string> Shared(string frozen, SharedView view, string nonce)
+    {
+        var parameters = new Dictionary<string, object?> { [nameof(SharedBar.View)] = view };
+        var (bar, questions) = (await Rendered<SharedBar>(parameters), await Rendered<SharedQuestions>(parameters));
+        var (style, begin, end) = (
+            frozen.IndexOf(StyleTag, StringComparison.Ordinal),
+            frozen.IndexOf(BodyTag, StringComparison.Ordinal),
+            frozen.LastIndexOf(BodyEnd, StringComparison.Ordinal)
+        );
+        if (style < 0 || begin < style || end < begin)
+        {
+            throw new InvalidOperationException("The frozen report is no page.");
+        }
+        begin += BodyTag.Length;
+        return string.Concat(
+            frozen[..style],
+            $"<style nonce=\"{nonce}\">",
+            frozen[(style + StyleTag.Length)..begin],
+            bar,
+            frozen[begin..end],
+            questions,
+            frozen[end..]
+        );
+    }
+
+    /// <summary>What a link shows that opens no report, or none any more.</summary>
+    public Task<string> NoReport(string nonce) => Rendered<NoReport>(new() { [nameof(Reports.NoReport.Style)] = Style(nonce, "") });
+
+    private const string StyleTag = "<style>";
+    private const string BodyTag = "<body>";
+    private const string BodyEnd = "</body>";
+
     /// <summary>The scope of work for bidders, to print.</summary>
     public Task<string> ScopeHtml(ReportModel model) =>
         Rendered<ScopePrint>(new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, Footer(model)) });
@@ -48,9 +84,11 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
         );
     }
 
-    /// <summary>Firm and property at the foot of each page.</summary>
+    /// <summary>Firm and property at the foot of each page, and whether it is signed.</summary>
     private static string Footer(ReportModel model) =>
-        $"@page{{@bottom-left{{content:\"{Quoted($"{model.FirmName} · {model.Visit.Property.Name}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+        $"@page{{@bottom-left{{content:\"{Quoted($"{model.FirmName} · {model.Visit.Property.Name} · {Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+
+    private static string Standing(ReportModel model) => model.Signed is { } signed ? $"version {signed.Version}" : "draft, not signed";
 
     /// <summary>As a string of a style sheet has it: nothing in a name ends the string, or the sheet.</summary>
     private static string Quoted(string text) =>

@@ -15,6 +15,9 @@ public static class ReportWords
     /// <summary>When a picture was taken, as "(Sep 14, 2026, 9:51 AM)".</summary>
     public static string Taken(DateTimeOffset at) => at.ToString("'('MMM d, yyyy, h:mm tt')'", CultureInfo.InvariantCulture);
 
+    /// <summary>When something was signed, as "November 30, 2026, 3:20 PM".</summary>
+    public static string Moment(DateTimeOffset at) => at.ToString("MMMM d, yyyy, h:mm tt", CultureInfo.InvariantCulture);
+
     /// <summary>A kind of record, as "Punch item".</summary>
     public static string Kind(FactKind kind)
     {

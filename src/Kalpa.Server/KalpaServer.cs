@@ -7,6 +7,7 @@ using Kalpa.Server.Features.Aerial;
 using Kalpa.Server.Features.Book;
 using Kalpa.Server.Features.Compute;
 using Kalpa.Server.Features.Facts;
+using Kalpa.Server.Features.Links;
 using Kalpa.Server.Features.Live;
 using Kalpa.Server.Features.Photos;
 using Kalpa.Server.Features.Plans;
@@ -14,6 +15,7 @@ using Kalpa.Server.Features.Properties;
 using Kalpa.Server.Features.Punch;
 using Kalpa.Server.Features.Reports;
 using Kalpa.Server.Features.Session;
+using Kalpa.Server.Features.Signing;
 using Kalpa.Server.Features.Upkeep;
 using Kalpa.Server.Features.Visits;
 using Kalpa.Server.Features.Weather;
@@ -74,7 +76,10 @@ public static class KalpaServer
         builder.Services.AddSingleton<IWeatherService, SimulatedWeather>();
         builder.Services.AddSingleton(KalpaOutlineDelay.Usual);
         builder.Services.AddSingleton<IOutlineSupplier, SimulatedOutlines>();
-        builder.Services.AddScoped<PunchLinks>();
+        builder.Services.AddScoped<SharedLinks>();
+        builder.Services.AddScoped<SignedReports>();
+        builder.Services.AddScoped<ReportFreezer>();
+        builder.Services.AddSingleton<SigningSignal>();
         builder.Services.ConfigureHttpJsonOptions(options =>
         {
             var ours = KalpaJson.Default.Options;
@@ -91,6 +96,7 @@ public static class KalpaServer
         if (!makingDocument)
         {
             builder.Services.AddHostedService<UpkeepService>();
+            builder.Services.AddHostedService<SigningService>();
             builder.Services.AddSingleton<SummaryService>();
             builder.Services.AddHostedService(services => services.GetRequiredService<SummaryService>());
         }
@@ -164,7 +170,9 @@ public static class KalpaServer
         api.MapAerial();
         api.MapPlans();
         api.MapPunchLinks();
+        api.MapSigning();
         app.MapCrew();
+        app.MapSharedReports();
         api.MapFallback(() => Problems.NotFound("address")).ExcludeFromDescription();
         app.MapHealth();
         app.MapFrontEndPage(settings);

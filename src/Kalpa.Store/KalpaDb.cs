@@ -29,7 +29,8 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope,
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<RecordRow> Records => Set<RecordRow>();
     public DbSet<PropertySummaryRow> PropertySummaries => Set<PropertySummaryRow>();
-    public DbSet<PunchLink> PunchLinks => Set<PunchLink>();
+    public DbSet<SharedLink> SharedLinks => Set<SharedLink>();
+    public DbSet<SignedReport> SignedReports => Set<SignedReport>();
     public DbSet<SetAsideChange> SetAsideChanges => Set<SetAsideChange>();
     public DbSet<SignIn> SignIns => Set<SignIn>();
 
@@ -74,7 +75,8 @@ public sealed class KalpaDb(DbContextOptions<KalpaDb> options, IFirmScope scope,
         Filter<PhotoRow>(builder);
         Filter<RecordRow>(builder);
         builder.Entity<PropertySummaryRow>().HasQueryFilter(row => row.FirmId == FirmId);
-        builder.Entity<PunchLink>().HasQueryFilter(row => row.FirmId == FirmId);
+        builder.Entity<SharedLink>().HasQueryFilter(row => row.FirmId == FirmId);
+        builder.Entity<SignedReport>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<SetAsideChange>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<Revision>().HasQueryFilter(row => row.FirmId == FirmId);
         builder.Entity<WaitingFact>().HasQueryFilter(row => row.FirmId == FirmId);

@@ -3,6 +3,7 @@ using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
+using Kalpa.Store.Signing;
 using Kalpa.Store.Summaries;
 using Kalpa.Store.Upkeep;
 using Kalpa.Store.Writing;
@@ -14,11 +15,12 @@ using Microsoft.Extensions.DependencyInjection;
 
 namespace Kalpa.Store;
 
-/// <summary>Where the data lies: one folder with the database, the photos and the keys.</summary>
+/// <summary>Where the data lies: one folder with the database, the photos, the signed reports and the keys.</summary>
 public sealed record DataFolder(string Path)
 {
     public string Database => System.IO.Path.Combine(Path, "kalpa.db");
     public string Photos => System.IO.Path.Combine(Path, "photos");
+    public string Signed => System.IO.Path.Combine(Path, "signed");
     public string Keys => System.IO.Path.Combine(Path, "keys");
 }
 
@@ -42,6 +44,8 @@ public static class StoreSetUp
         services.AddScoped<FirmHistoryReader>();
         services.AddScoped<PhotoIntake>();
         services.AddSingleton<PhotoFiles>();
+        services.AddSingleton<SignedFiles>();
+        services.AddScoped<SigningReader>();
         services.AddSingleton<PhotoLocks>();
         return services;
     }

@@ -289,6 +289,39 @@ public static class EveryKind
                 "in October"
             )
         );
+        yield return (
+            FactKind.ReportSignature,
+            new ReportSignatureFact(
+                Id(FactKind.ReportSignature),
+                visit,
+                "Marit Holm",
+                "RI-204",
+                At,
+                Hash,
+                [
+                    new SignedPart("visit", Hash[..SignedPart.HashDigits]),
+                    new SignedPart($"finding:{finding}", Hash[..SignedPart.HashDigits]),
+                ],
+                "M10 40L60.5 12L90 55",
+                new Withdrawal("the wrong slope", "Marit Holm", At.AddDays(1))
+            )
+        );
+        yield return (
+            FactKind.ReportQuestion,
+            new ReportQuestionFact(
+                Id(FactKind.ReportQuestion),
+                visit,
+                Id(FactKind.ReportSignature),
+                "Can the drip edge wait until spring?",
+                "A. Holm",
+                At,
+                "by phone",
+                "Yes, if it is done before the next winter.",
+                "Marit Holm",
+                At.AddDays(2),
+                Id(FactKind.Visit)
+            )
+        );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
     }
 

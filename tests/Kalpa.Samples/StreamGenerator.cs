@@ -181,6 +181,17 @@ public sealed class StreamGenerator(int seed)
                 .Findings.Take(1)
                 .Select(f => new BidFact(random.NewId(), visit.Id, "the crew", visit.On, [new BidPrice("Repair it", "", 500, f.Id)]))
                 .Select(f => new StreamFact(FactKind.Bid, f)),
+            new StreamFact(
+                FactKind.ReportQuestion,
+                new ReportQuestionFact(
+                    random.NewId(),
+                    visit.Id,
+                    random.NewId(),
+                    "When?",
+                    "the owner",
+                    new DateTimeOffset(visit.On, default, default)
+                )
+            ),
         ];
     }
 

@@ -5,7 +5,7 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.NewWork;
 using Kalpa.Samples;
-using Kalpa.Server.Features.Punch;
+using Kalpa.Server.Features.Links;
 using Microsoft.EntityFrameworkCore;
 
 namespace Kalpa.Server.Tests;
@@ -105,12 +105,12 @@ public sealed class PunchTests : IAsyncLifetime
     }
 
     [Theory]
-    [InlineData(PunchLinks.MostReplies - 1, 0, 0, false, true)]
-    [InlineData(PunchLinks.MostReplies, 0, 0, false, false)]
-    [InlineData(0, PunchLinks.MostPhotos - 1, 0, true, true)]
-    [InlineData(0, PunchLinks.MostPhotos, 0, true, false)]
-    [InlineData(0, 0, PunchLinks.MostPhotoBytes - 1, true, true)]
-    [InlineData(0, 0, PunchLinks.MostPhotoBytes, true, false)]
+    [InlineData(SharedLinks.MostReplies - 1, 0, 0, false, true)]
+    [InlineData(SharedLinks.MostReplies, 0, 0, false, false)]
+    [InlineData(0, SharedLinks.MostPhotos - 1, 0, true, true)]
+    [InlineData(0, SharedLinks.MostPhotos, 0, true, false)]
+    [InlineData(0, 0, SharedLinks.MostPhotoBytes - 1, true, true)]
+    [InlineData(0, 0, SharedLinks.MostPhotoBytes, true, false)]
     public async Task A_link_takes_so_many_replies_and_photos_and_no_more(int replies, int photos, long bytes, bool sendsPhoto, bool taken)
     {
         var link = await MakeLink();
@@ -118,7 +118,7 @@ public sealed class PunchTests : IAsyncLifetime
         var sha256 = await SendPhoto(crew, link);
         await server.InStore(
             (_, db) =>
-                db.PunchLinks.ExecuteUpdateAsync(set =>
+                db.SharedLinks.ExecuteUpdateAsync(set =>
                     set.SetProperty(l => l.Replies, replies).SetProperty(l => l.Photos, photos).SetProperty(l => l.PhotoBytes, bytes)
                 )
         );

@@ -13,7 +13,7 @@ precacheAndRoute(self.__WB_MANIFEST)
 cleanupOutdatedCaches()
 
 // The page is kept whole, with the policy and the nonce that it came with.
-registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\/api\//, /^\/health/] }))
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/'), { denylist: [/^\/api\//, /^\/shared\//, /^\/health/] }))
 
 /** What is made from an original never changes under its name; what stands in for one says that it may. */
 const isFinal = (response: Response | undefined) =>

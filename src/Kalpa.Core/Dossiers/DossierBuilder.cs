@@ -51,7 +51,9 @@ public static class DossierBuilder
             [.. all.Select(r => new RoofName(r.Id, NameOf(r, buildings, all)))],
             HeadsOf(facts, visitId),
             RoofFacts.LifeProfile(facts),
-            facts.SetAside
+            facts.SetAside,
+            facts.OnVisit(visitId).OfType<ReportSignatureFact>().ToList() is { Count: > 0 } signatures ? signatures : null,
+            facts.OnVisit(visitId).OfType<ReportQuestionFact>().ToList() is { Count: > 0 } questions ? questions : null
         );
     }
 

@@ -74,7 +74,7 @@ public sealed record RoofName(Guid RoofId, string Name);
 
 /// <summary>
 /// Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
-/// revisions.
+/// revisions; the signatures under its report and the questions that came to it, null where there are none.
 /// </summary>
 public sealed record VisitDossier(
     PropertyFact Property,
@@ -83,5 +83,7 @@ public sealed record VisitDossier(
     IReadOnlyList<RoofName> PropertyRoofs,
     IReadOnlyList<FactHead> Heads,
     LifeProfileFact? LifeProfile,
-    IReadOnlyList<SetAsideFact> SetAside
+    IReadOnlyList<SetAsideFact> SetAside,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportSignatureFact>? Signatures = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportQuestionFact>? Questions = null
 );

@@ -34,7 +34,8 @@ public sealed record RoofLine(
 
 /// <summary>
 /// A property in a list. <paramref name="NextDue"/>: the day its next work or look falls due, null where nothing does; <paramref name="LeastYears"/>: the fewest
-/// years that any slope likely has left, null where none are stated. <paramref name="Fresh"/>: false while it is being worked out again.
+/// years that any slope likely has left, null where none are stated. <paramref name="Fresh"/>: false while it is being worked out again;
+/// <paramref name="Asked"/>: questions that came to its reports and are not answered, the oldest of them to the visit <paramref name="AskedOf"/>.
 /// </summary>
 public sealed record PropertyLine(
     Guid PropertyId,
@@ -45,7 +46,9 @@ public sealed record PropertyLine(
     IReadOnlyList<RoofLine> Roofs,
     DateOnly? NextDue,
     double? LeastYears,
-    bool Fresh = true
+    bool Fresh = true,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] int? Asked = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Guid? AskedOf = null
 );
 
 /// <summary>A property cut down to what a list of hundreds can carry.</summary>
@@ -65,6 +68,7 @@ public static class PropertyLines
         var buildings = DossierBuilder.BuildingsOf(facts, propertyId);
         var all = DossierBuilder.RoofsOf(facts, buildings);
         var roofs = all.Select(r => Judged(facts, property, r, DossierBuilder.NameOf(r, buildings, all), today, book)).ToList();
+        var asked = facts.Of<ReportQuestionFact>(FactKind.ReportQuestion).Where(q => q.Answer.Length == 0).OrderBy(q => q.At).ToList();
         var years = roofs.SelectMany(r => r.Line.Slopes).Select(s => s is { Unfit: false, FiguresCovered: false } ? s.Life?.Stated : null);
         return new PropertyLine(
             property.Id,
@@ -74,7 +78,9 @@ public static class PropertyLines
             property.Tags ?? [],
             [.. roofs.Select(r => r.Line)],
             roofs.Min(r => r.NextDue),
-            years.Min(y => y?.Likely)
+            years.Min(y => y?.Likely),
+            Asked: asked.Count > 0 ? asked.Count : null,
+            AskedOf: asked.FirstOrDefault()?.VisitId
         );
     }
 

@@ -42,6 +42,8 @@ public enum FactKind
     JobDone,
     QuantitySet,
     Bid,
+    ReportSignature,
+    ReportQuestion,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

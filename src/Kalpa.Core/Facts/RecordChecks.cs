@@ -175,6 +175,9 @@ internal static class RecordChecks
                 );
                 found.Text(bid.Words);
                 break;
+            case ReportSignatureFact or ReportQuestionFact:
+                SigningChecks.Of(fact, found);
+                break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:
                 JudgementChecks.Of(fact, book, found);
                 break;

@@ -124,6 +124,8 @@ internal static class Shelves
         [FactKind.JobDone] = Record<JobDoneFact>(FactKind.JobDone, f => f.VisitId),
         [FactKind.QuantitySet] = Record<QuantitySetFact>(FactKind.QuantitySet, f => f.VisitId),
         [FactKind.Bid] = Record<BidFact>(FactKind.Bid, f => f.VisitId),
+        [FactKind.ReportSignature] = Record<ReportSignatureFact>(FactKind.ReportSignature, f => f.VisitId),
+        [FactKind.ReportQuestion] = Record<ReportQuestionFact>(FactKind.ReportQuestion, f => f.VisitId),
     };
 
     /// <summary>

@@ -472,53 +472,6 @@ namespace Kalpa.Store.Migrations
                     b.ToTable("PropertySummaries", (string)null);
                 });
 
-            modelBuilder.Entity("Kalpa.Store.Model.PunchLink", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Crew")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ExpiresAtTicks")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("FirmId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("MadeById")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("PhotoBytes")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Photos")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Replies")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Revoked")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("SecretHash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("VisitId")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("SecretHash")
-                        .IsUnique();
-
-                    b.HasIndex("VisitId");
-
-                    b.ToTable("PunchLinks", (string)null);
-                });
-
             modelBuilder.Entity("Kalpa.Store.Model.RecordRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -703,6 +656,69 @@ namespace Kalpa.Store.Migrations
                     b.ToTable("SetAsideChanges", (string)null);
                 });
 
+            modelBuilder.Entity("Kalpa.Store.Model.SharedLink", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ExpiresAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ForWhom")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("MadeById")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Opened")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OpenedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("PhotoBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Photos")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Purpose")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Replies")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Revoked")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SecretHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("SignatureId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SecretHash")
+                        .IsUnique();
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("SharedLinks", (string)null);
+                });
+
             modelBuilder.Entity("Kalpa.Store.Model.SignIn", b =>
                 {
                     b.Property<Guid>("Id")
@@ -729,6 +745,71 @@ namespace Kalpa.Store.Migrations
                     b.HasIndex("PersonId");
 
                     b.ToTable("SignIns", (string)null);
+                });
+
+            modelBuilder.Entity("Kalpa.Store.Model.SignedReport", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Changes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DataSha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Differences")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("FirmId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HtmlSha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PdfSha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Pictures")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PrintedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReceivedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SignedAtTicks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SignedOffsetMinutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Waiting")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("SignedReports", (string)null);
                 });
 
             modelBuilder.Entity("Kalpa.Store.Model.SlopeRow", b =>

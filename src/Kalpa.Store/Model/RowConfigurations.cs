@@ -159,14 +159,26 @@ internal sealed class PropertySummaryConfiguration : IEntityTypeConfiguration<Pr
     }
 }
 
-internal sealed class PunchLinkConfiguration : IEntityTypeConfiguration<PunchLink>
+internal sealed class SharedLinkConfiguration : IEntityTypeConfiguration<SharedLink>
 {
-    public void Configure(EntityTypeBuilder<PunchLink> builder)
+    public void Configure(EntityTypeBuilder<SharedLink> builder)
     {
-        builder.ToTable("PunchLinks");
+        builder.ToTable("SharedLinks");
         builder.HasKey(row => row.Id);
         builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.Property(row => row.Purpose).HasConversion<string>();
         builder.HasIndex(row => row.SecretHash).IsUnique();
+        builder.HasIndex(row => row.VisitId);
+    }
+}
+
+internal sealed class SignedReportConfiguration : IEntityTypeConfiguration<SignedReport>
+{
+    public void Configure(EntityTypeBuilder<SignedReport> builder)
+    {
+        builder.ToTable("SignedReports");
+        builder.HasKey(row => row.Id);
+        builder.Property(row => row.Id).ValueGeneratedNever();
         builder.HasIndex(row => row.VisitId);
     }
 }

@@ -1,7 +1,9 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
+using Kalpa.Store.Signing;
 using Kalpa.Store.Writing;
 using Microsoft.Data.Sqlite;
 
@@ -9,14 +11,15 @@ namespace Kalpa.Store.Upkeep;
 
 /// <summary>What a backup holds; written last, so that a snapshot without it is not finished.</summary>
 /// <param name="DatabaseSha256">Hash of the snapshot's database file.</param>
-/// <param name="Missing">Originals that the database names and that were damaged or gone when the backup was made.</param>
+/// <param name="Missing">Originals that the database names and that were damaged or gone when the backup was made, and files of signed reports.</param>
 public sealed record BackupManifest(
     int Version,
     DateTimeOffset TakenAt,
     string DatabaseSha256,
     int Photos,
     long PhotoBytes,
-    IReadOnlyList<string> Missing
+    IReadOnlyList<string> Missing,
+    int SignedFiles = 0
 );
 
 [JsonSourceGenerationOptions(WriteIndented = true, PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase)]
@@ -30,7 +33,7 @@ public sealed record BackupResult(string Snapshot, BackupManifest Manifest, int 
 public sealed class BackupException(string message) : Exception(message);
 
 /// <summary>
-/// A backup folder: <c>photos/</c> by content hash, shared by all snapshots, and <c>snapshots/TIME/</c> each with the whole database, the keys and a
+/// A backup folder: <c>photos/</c> and <c>signed/</c> by content hash, shared by all snapshots, and <c>snapshots/TIME/</c> each with the whole database, the keys and a
 /// manifest. Made while the server runs; photos that lie there already are not copied again.
 /// </summary>
 public sealed class Backup(DataFolder data, string target)
@@ -64,8 +67,9 @@ public sealed class Backup(DataFolder data, string target)
             );
         }
         var (copied, bytes, photos, missing) = await CopyPhotos(database, cancel);
+        var signed = await CopySigned(database, data, copies, missing, cancel);
         await CopyKeys(data.Keys, Path.Combine(place, "keys"), cancel);
-        var manifest = new BackupManifest(Version, now, await PhotoLocks.HashOf(database, cancel), photos, bytes, missing);
+        var manifest = new BackupManifest(Version, now, await PhotoLocks.HashOf(database, cancel), photos, bytes, missing, signed);
         await DurableFiles.Write(
             Path.Combine(place, ManifestName),
             JsonSerializer.SerializeToUtf8Bytes(manifest, BackupJson.Default.BackupManifest),
@@ -132,6 +136,7 @@ public sealed class Backup(DataFolder data, string target)
                 await DurableFiles.Copy(from, to, cancel);
             }
         }
+        await CopySigned(database, copies, data, damaged, cancel);
         await CopyKeys(Path.Combine(place, "keys"), data.Keys, cancel);
         // The database comes last: a restore that is cut off is no data folder, and can be begun again.
         await DurableFiles.Copy(database, data.Database, cancel);
@@ -238,6 +243,65 @@ public sealed class Backup(DataFolder data, string target)
         return places
             .SelectMany(place => Enum.GetValues<Rendition>().Select(r => (From: place(from, r), To: place(to, r), Sha256: (string?)null)))
             .Where(pair => File.Exists(pair.From));
+    }
+
+    /// <summary>Files of signed reports, each checked against the hash it is named by; gives how many the copy has.</summary>
+    private static async Task<int> CopySigned(
+        string database,
+        DataFolder from,
+        DataFolder to,
+        List<string> missing,
+        CancellationToken cancel
+    )
+    {
+        var (source, target) = (new SignedFiles(from), new SignedFiles(to));
+        var copied = 0;
+        foreach (var (firm, sha256, kind) in await Signed(database, cancel))
+        {
+            var held = target.Path(firm, sha256, kind);
+            if (File.Exists(held))
+            {
+                copied++;
+                continue;
+            }
+            if (await source.Read(firm, sha256, kind, cancel) is not { } bytes)
+            {
+                missing.Add(sha256);
+                continue;
+            }
+            await target.Write(firm, bytes, kind, cancel);
+            copied++;
+        }
+        return copied;
+    }
+
+    private static async Task<List<(Guid Firm, string Sha256, SignedFile Kind)>> Signed(string database, CancellationToken cancel)
+    {
+        await using var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly;Pooling=False");
+        await connection.OpenAsync(cancel);
+        await using var command = connection.CreateCommand();
+        // A backup from before reports were signed has no such table.
+        command.CommandText = "SELECT COUNT(*) FROM sqlite_master WHERE name = 'SignedReports'";
+        var files = new List<(Guid Firm, string Sha256, SignedFile Kind)>();
+        if (Convert.ToInt32(await command.ExecuteScalarAsync(cancel), CultureInfo.InvariantCulture) == 0)
+        {
+            return files;
+        }
+        command.CommandText = "SELECT FirmId, DataSha256, HtmlSha256, PdfSha256, Pictures FROM SignedReports ORDER BY Id";
+        await using var reader = await command.ExecuteReaderAsync(cancel);
+        while (await reader.ReadAsync(cancel))
+        {
+            var row = new SignedReport
+            {
+                FirmId = reader.GetGuid(0),
+                DataSha256 = reader.GetString(1),
+                HtmlSha256 = reader.GetString(2),
+                PdfSha256 = reader.GetString(3),
+                Pictures = reader.GetString(4),
+            };
+            files.AddRange(SignedFiles.Of(row).Select(f => (row.FirmId, f.Sha256, f.Kind)));
+        }
+        return [.. files.Distinct()];
     }
 
     private sealed record BlobRow(Guid FirmId, string Sha256, bool OriginalHeld);

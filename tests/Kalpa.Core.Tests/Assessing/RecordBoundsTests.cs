@@ -29,6 +29,9 @@ public sealed class RecordBoundsTests
 
     private static FirmRulesFact Firm(double opened) => One<FirmRulesFact>() with { Wood = [new WoodFound(WoodPart.Deck, opened, 0)] };
 
+    private static IReadOnlyList<SignedPart> Parts(int count) =>
+        [.. Enumerable.Range(0, count).Select(i => new SignedPart($"photo:{i}", Of(SignedPart.HashDigits)))];
+
     private static readonly BidPrice Price = new("Replace the boot", "", 100);
 
     /// <summary>One figure of a fact at its bound and beyond it.</summary>
@@ -109,6 +112,43 @@ public sealed class RecordBoundsTests
         Bound("workmanship", "bid.bad-warranty", n => One<BidFact>() with { WorkmanshipYears = n }, 100, 100.5),
         Bound("no workmanship", "bid.bad-warranty", n => One<BidFact>() with { WorkmanshipYears = n }, 0, -1),
         Bound("manufacturer", "bid.bad-warranty", n => One<BidFact>() with { MakerYears = n }, 100, 100.5),
+        Bound("parts of a signature", "fact.too-many", n => One<ReportSignatureFact>() with { Parts = Parts(n) }, 5_000, 5_001),
+        ("a signature", One<ReportSignatureFact>(), One<ReportSignatureFact>() with { Parts = [] }, "signature.of-nothing"),
+        (
+            "a part of a signature",
+            One<ReportSignatureFact>() with
+            {
+                Parts = Parts(2),
+            },
+            One<ReportSignatureFact>() with
+            {
+                Parts = [.. Parts(1), .. Parts(1)],
+            },
+            "signature.part-twice"
+        ),
+        Bound("digits of a part", "signature.bad-part", n => One<ReportSignatureFact>() with { Parts = [new("visit", Of(n))] }, 16, 15),
+        Bound("key of a part", "signature.bad-part", n => One<ReportSignatureFact>() with { Parts = [new(Of(n), Of(16))] }, 400, 401),
+        ("hash of a report", One<ReportSignatureFact>(), One<ReportSignatureFact>() with { Hash = Of(64) }, "signature.bad-hash"),
+        Bound("a drawn signature", "signature.bad-drawing", n => One<ReportSignatureFact>() with { Drawing = new('1', n) }, 20_000, 20_001),
+        Bound(
+            "strokes of a signature",
+            "signature.bad-drawing",
+            d => One<ReportSignatureFact>() with { Drawing = d },
+            "M1 2L3.5 4",
+            "M1 2\"/>"
+        ),
+        ("whoever signs", One<ReportSignatureFact>(), One<ReportSignatureFact>() with { Name = " " }, "signature.no-name"),
+        (
+            "a withdrawal",
+            One<ReportSignatureFact>(),
+            One<ReportSignatureFact>() with
+            {
+                Withdrawn = new Withdrawal(" ", "Marit", default),
+            },
+            "signature.no-reason"
+        ),
+        Bound("a question", "text.too-long", n => One<ReportQuestionFact>() with { Words = Of(n) }, 4_000, 4_001),
+        Bound("words of a question", "question.empty", words => One<ReportQuestionFact>() with { Words = words }, "?", " "),
         Bound("chosen answers", "fact.too-many", n => Answered(n), 50, 51),
         (
             "years planned",

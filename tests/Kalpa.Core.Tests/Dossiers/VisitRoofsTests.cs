@@ -249,7 +249,10 @@ public class VisitRoofsTests
         var set = new FactSet([.. facts.Select(f => new StandingFact(f.Item1, f.Item2, Guid.NewGuid(), false))], []);
         var dossier = DossierBuilder.Visit(set, visit.Id, RuleBook.Current)!;
         var second = Json(dossier.Roofs.Single(r => r.Roof.Id == roof).Facts);
-        var records = EveryKind.Facts.Where(f => f.Fact is IVisitFact).ToList();
+        // Signatures and questions are of the report, and so of the visit.
+        dossier.Signatures!.Select(s => s.Id).ShouldBe([EveryKind.Id(FactKind.ReportSignature)]);
+        dossier.Questions!.Select(q => q.Id).ShouldBe([EveryKind.Id(FactKind.ReportQuestion)]);
+        var records = EveryKind.Facts.Where(f => f.Fact is IVisitFact and not (ReportSignatureFact or ReportQuestionFact)).ToList();
         records.Count.ShouldBe(24);
         foreach (var record in records)
         {

@@ -548,6 +548,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/report-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-report-check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/verdict": {
         parameters: {
             query?: never;
@@ -1279,6 +1295,118 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["revokePunchLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/signed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSignedReports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signed/{id}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSignedPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signed/{id}/report.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSignedPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signed/{id}/report.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSignedData"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signed/{id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["printSignedReport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/report-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReportLinks"];
+        put?: never;
+        post: operations["makeReportLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/report-links/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revokeReportLink"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2599,7 +2727,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -3405,6 +3533,22 @@ export interface components {
         };
         /** @enum {unknown} */
         MeasuredHow: "tape" | "byTouch" | "byEye";
+        /**
+         * @description Where a missing item is put right.
+         * @enum {unknown}
+         */
+        MissingAt: "walk" | "inbox" | "commission" | "versions";
+        /**
+         * @description Something a report lacks. Holds: it cannot be signed without; otherwise the report is poorer, and says so where it matters.
+         *     RoofId: the roof it is about, null where it is about the visit.
+         */
+        MissingItem: {
+            text: string;
+            holds: boolean;
+            at: components["schemas"]["MissingAt"];
+            /** Format: uuid */
+            roofId?: null | string;
+        };
         /** @description What was computed before the inspector moved it, in words; Held: it could not be moved, because someone could be injured. */
         MovedAnswer: {
             computed: components["schemas"]["UrgencyClass"];
@@ -4285,7 +4429,8 @@ export interface components {
         };
         /**
          * @description A property in a list. NextDue: the day its next work or look falls due, null where nothing does; LeastYears: the fewest
-         *     years that any slope likely has left, null where none are stated. Fresh: false while it is being worked out again.
+         *     years that any slope likely has left, null where none are stated. Fresh: false while it is being worked out again;
+         *     Asked: questions that came to its reports and are not answered, the oldest of them to the visit AskedOf.
          */
         PropertyLine: {
             /** Format: uuid */
@@ -4301,6 +4446,10 @@ export interface components {
             leastYears: null | number;
             /** @default true */
             fresh: boolean;
+            /** Format: int32 */
+            asked?: null | number;
+            /** Format: uuid */
+            askedOf?: null | string;
         };
         /** @description Interim protection: what was covered or plugged, by whom, and until when it is good. */
         ProtectionFact: {
@@ -4517,6 +4666,84 @@ export interface components {
             steps: string[];
             /** @default  */
             notARepair: string;
+        };
+        ReportCheck: {
+            hash: string;
+            parts: components["schemas"]["StampedPart"][];
+            missing: components["schemas"]["MissingItem"][];
+            canSign: boolean;
+            changedSinceSigned?: null | string[];
+        };
+        ReportLinkAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            signatureId: string;
+            forWhom: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            expiresAt: string;
+            revoked: boolean;
+            /** Format: int32 */
+            opened: number;
+            /** Format: date-time */
+            openedAt: null | string;
+            path: null | string;
+        };
+        ReportLinkRequest: {
+            /** Format: uuid */
+            signatureId: string;
+            forWhom: string;
+            /** Format: int32 */
+            days: number;
+        };
+        /**
+         * @description A question to the inspector, sent from a shared report by whoever had its link. SignatureId says of which version; By and
+         *     Contact are as typed and checked by nobody. Answer stands beside it for the same
+         *     reader, whose link is LinkId.
+         */
+        ReportQuestionFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            signatureId: string;
+            words: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** @default  */
+            contact: string;
+            /** @default  */
+            answer: string;
+            /** @default  */
+            answeredBy: string;
+            /** Format: date-time */
+            answeredAt?: null | string;
+            /** Format: uuid */
+            linkId?: null | string;
+        };
+        /**
+         * @description The inspector signs the report of a visit. Hash is the SHA-256 of all parts as the signing device had them; the report is frozen where the
+         *     server's own is equal. Drawing: the signature drawn by hand, as path data in a box of int ReportSignatureFact.DrawingWidth by
+         *     int ReportSignatureFact.DrawingHeight; empty where the typed Name signs. Only Withdrawn may change afterward.
+         */
+        ReportSignatureFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            name: string;
+            license: string;
+            /** Format: date-time */
+            signedAt: string;
+            hash: string;
+            parts: components["schemas"]["SignedPart"][];
+            /** @default  */
+            drawing: string;
+            withdrawn?: null | components["schemas"]["Withdrawal"];
         };
         /**
          * @description Re-roof before the array goes on, or after it: the chance that the array must come off within its years either way, the year that is likely to happen if
@@ -4846,6 +5073,32 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @description A part of a signed report: what it is of, and the start of the SHA-256 of its content (int SignedPart.HashDigits digits, lower-case hexadecimal). */
+        SignedPart: {
+            key: string;
+            hash: string;
+        };
+        SignedReportAnswer: {
+            /** Format: uuid */
+            signatureId: string;
+            /** Format: int32 */
+            version: number;
+            state: components["schemas"]["SignedState"];
+            name: string;
+            license: string;
+            /** Format: date-time */
+            signedAt: string;
+            hash: string;
+            changes: string[];
+            differences: string[];
+            waitsFor: string;
+            dataSha256: string;
+            pageSha256: string;
+            pdfSha256: string;
+            withdrawn?: null | components["schemas"]["Withdrawal"];
+        };
+        /** @enum {unknown} */
+        SignedState: "waiting" | "printed" | "returned" | "withdrawn" | "replaced";
         /** @description The slopes of a footprint, or all that is wrong with it. */
         SkeletonAnswer: {
             faces: components["schemas"]["SkeletonFace"][];
@@ -5046,6 +5299,18 @@ export interface components {
             percent: number;
             /** @default false */
             local: boolean;
+        };
+        /**
+         * @description A part of a report with the start of the hash of its content. Title and Says are empty where only the hash is at hand, as in
+         *     a signature made on a device.
+         */
+        StampedPart: {
+            key: string;
+            hash: string;
+            /** @default  */
+            title: string;
+            /** @default  */
+            says: string;
         };
         /** @description The part, and the slopes it took over. */
         StarterAnswer: {
@@ -5366,7 +5631,7 @@ export interface components {
         };
         /**
          * @description Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
-         *     revisions.
+         *     revisions; the signatures under its report and the questions that came to it, null where there are none.
          */
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
@@ -5376,6 +5641,8 @@ export interface components {
             heads: components["schemas"]["FactHead"][];
             lifeProfile: null | components["schemas"]["LifeProfileFact"];
             setAside: components["schemas"]["SetAsideFact"][];
+            signatures?: null | components["schemas"]["ReportSignatureFact"][];
+            questions?: null | components["schemas"]["ReportQuestionFact"][];
         };
         /**
          * @description A visit to a property. Roofs: the roofs it looks at, in the order they are walked. Walk is the key of its walk order (empty: the one that suits commission and covering);
@@ -5555,6 +5822,13 @@ export interface components {
              * @default 100
              */
             noGoHeatF: number;
+        };
+        /** @description A signed report taken back: why, by whom, and when. */
+        Withdrawal: {
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
         };
         /**
          * @description Decayed wood that was replaced once a roof was open: Found of what was Opened. Of the deck, sheets of 32 ft² in squares; of the
@@ -6642,6 +6916,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PropertyDossier"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-report-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DossierRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportCheck"];
                 };
             };
             /** @description Bad Request */
@@ -8145,6 +8452,265 @@ export interface operations {
         };
     };
     revokePunchLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSignedReports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedReportAnswer"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSignedPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSignedPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSignedData: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printSignedReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedReportAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getReportLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportLinkAnswer"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeReportLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportLinkRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportLinkAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    revokeReportLink: {
         parameters: {
             query?: never;
             header?: never;

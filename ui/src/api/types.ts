@@ -222,6 +222,12 @@ export type OpinionAction = Schemas['OpinionAction']
 export type OpinionAnswer = Schemas['OpinionAnswer']
 export type OpinionEvent = Schemas['OpinionEvent']
 export type OpinionFact = Schemas['OpinionFact']
+export type ReportCheck = Schemas['ReportCheck']
+export type MissingItem = Schemas['MissingItem']
+export type ReportSignatureFact = Schemas['ReportSignatureFact']
+export type ReportQuestionFact = Schemas['ReportQuestionFact']
+export type SignedReportAnswer = Schemas['SignedReportAnswer']
+export type ReportLinkAnswer = Schemas['ReportLinkAnswer']
 export type UrgencyClass = Schemas['UrgencyClass']
 /** A fact of any kind. */
 export type Fact =
@@ -262,3 +268,5 @@ export type Fact =
   | JobDoneFact
   | QuantitySetFact
   | BidFact
+  | ReportSignatureFact
+  | ReportQuestionFact

@@ -5,17 +5,19 @@ import type { ReactNode } from 'react'
 import { downloadMade } from './download'
 import { Trouble } from './States'
 
+type Props = { path: string; fallback: string; plain?: boolean; busy?: string; children: ReactNode }
+
 /** Has the server print a document and hands it over; what goes wrong is said below, to be tried again. */
-export function PdfButton({ path, fallback, children }: { path: string; fallback: string; children: ReactNode }) {
+export function PdfButton({ path, fallback, plain = false, busy = 'Printing the PDF', children }: Props) {
   const pdf = useMutation({ mutationFn: () => downloadMade(path, fallback) })
   return (
     <Box>
       <Button
         size="lg"
-        colorPalette="verdigris"
+        {...(plain ? { variant: 'outline' } : { colorPalette: 'verdigris' })}
         onClick={() => pdf.mutate()}
         loading={pdf.isPending}
-        loadingText="Printing the PDF"
+        loadingText={busy}
       >
         <FileDown /> {children}
       </Button>

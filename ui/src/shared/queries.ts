@@ -201,10 +201,9 @@ export function useProperty(id: string) {
   return useDossier('property-dossier', id, held, entries, applyToProperty, withSummaries)
 }
 
-/** A visit with what was changed on this device. `fresh`: its judgement is of everything that is shown. */
-export function useVisit(id: string) {
-  const { entries } = useOutbox()
-  const held = useQuery({
+/** The facts of a visit as this device holds them, without what is not sent yet. */
+export const useHeldVisit = (id: string) =>
+  useQuery({
     queryKey: keys.visit(id),
     queryFn: async ({ signal }): Promise<HeldVisit> => {
       try {
@@ -219,6 +218,11 @@ export function useVisit(id: string) {
     },
     ...offline,
   })
+
+/** A visit with what was changed on this device. `fresh`: its judgement is of everything that is shown. */
+export function useVisit(id: string) {
+  const { entries } = useOutbox()
+  const held = useHeldVisit(id)
   return useDossier('visit-dossier', id, held, entries, applyToVisit, withAssessment)
 }
 

@@ -246,6 +246,8 @@ export const factKinds: Record<FactKind, string> = {
   jobDone: 'Work done',
   quantitySet: 'Quantity set',
   bid: 'Bid',
+  reportSignature: 'Signature under the report',
+  reportQuestion: 'Question from a client',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

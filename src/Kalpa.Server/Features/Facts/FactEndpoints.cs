@@ -1,8 +1,10 @@
 using System.Net.Mime;
 using System.Security.Claims;
 using Kalpa.Contracts;
+using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Server.Features.Live;
+using Kalpa.Server.Features.Signing;
 using Kalpa.Server.SetUp;
 using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
@@ -43,6 +45,8 @@ public static class FactEndpoints
         ClaimsPrincipal person,
         FactLog log,
         LiveVisits live,
+        ReportFreezer freezer,
+        SigningSignal signing,
         RuleBook book,
         TimeProvider clock,
         CancellationToken cancel
@@ -67,6 +71,12 @@ public static class FactEndpoints
         var readable = new FactChanges([.. entries.Select(e => e.Change).OfType<FactChange>()]);
         var receipts = await log.Accept(readable, sender, book, cancel);
         live.Tell(sender.FirmId, readable, receipts, person.Identity?.Name ?? "", sender.Now);
+        if (readable.Changes.Any(c => c.Kind == FactKind.ReportSignature))
+        {
+            // At once: whatever comes next is of another report.
+            await freezer.FreezeNew(cancel);
+            signing.Raise();
+        }
         var next = new Queue<ChangeReceipt>(receipts.Receipts);
         return TypedResults.Ok(new ChangeReceipts([.. entries.Select(e => e.Refusal ?? next.Dequeue())]));
     }

@@ -4,6 +4,7 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
+using Kalpa.Server.Features.Links;
 using Kalpa.Server.Features.Live;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
@@ -40,7 +41,7 @@ public static class CrewEndpoints
 
     private static async Task<Results<Ok<CrewList>, ProblemHttpResult>> List(
         string secret,
-        PunchLinks links,
+        SharedLinks links,
         CurrentFirm firm,
         KalpaDb db,
         DossierReader dossiers,
@@ -56,9 +57,9 @@ public static class CrewEndpoints
             new CrewList(
                 firmName,
                 visit.Property.Name,
-                link.Crew,
+                link.ForWhom,
                 new DateTimeOffset(link.ExpiresAtTicks, TimeSpan.Zero),
-                Items(visit, link.Crew)
+                Items(visit, link.ForWhom)
             )
         );
     }
@@ -91,7 +92,7 @@ public static class CrewEndpoints
     private static async Task<Results<Ok<BlobAnswer>, ProblemHttpResult>> TakePhoto(
         string secret,
         HttpRequest request,
-        PunchLinks links,
+        SharedLinks links,
         CurrentFirm firm,
         PhotoIntake intake,
         TimeProvider clock,
@@ -126,7 +127,7 @@ public static class CrewEndpoints
         string secret,
         Guid itemId,
         CrewReply reply,
-        PunchLinks links,
+        SharedLinks links,
         CurrentFirm firm,
         DossierReader dossiers,
         KalpaDb db,
@@ -141,7 +142,7 @@ public static class CrewEndpoints
         {
             return NotFound();
         }
-        if (Items(visit, link.Crew).All(i => i.Item.ItemId != itemId))
+        if (Items(visit, link.ForWhom).All(i => i.Item.ItemId != itemId))
         {
             return Problems.NotFound("item");
         }
@@ -154,7 +155,7 @@ public static class CrewEndpoints
                 "Send the photo first, then mark it as fixed."
             );
         }
-        if (!await links.CountReply(link, cancel))
+        if (!await links.CountReply(link, SharedLinks.MostReplies, cancel))
         {
             return Full();
         }
@@ -172,7 +173,7 @@ public static class CrewEndpoints
         );
         var changes = new FactChanges([change]);
         var receipts = await log.Accept(changes, SenderOf(link, clock), book, cancel);
-        live.Tell(link.FirmId, changes, receipts, link.Crew, clock.GetUtcNow());
+        live.Tell(link.FirmId, changes, receipts, link.ForWhom, clock.GetUtcNow());
         return receipts.Receipts[0] is { Outcome: ChangeOutcome.Refused } refused
             ? Problems.Of(
                 StatusCodes.Status422UnprocessableEntity,
@@ -187,7 +188,7 @@ public static class CrewEndpoints
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> Photo(
         string secret,
         string sha256,
-        PunchLinks links,
+        SharedLinks links,
         CurrentFirm firm,
         DossierReader dossiers,
         PhotoIntake intake,
@@ -197,7 +198,7 @@ public static class CrewEndpoints
         if (
             await Enter(secret, links, firm, cancel) is not { } link
             || await dossiers.Visit(link.VisitId, cancel) is not { } visit
-            || !Items(visit, link.Crew).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
+            || !Items(visit, link.ForWhom).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
             || await intake.Find(link.FirmId, sha256, Rendition.Report, cancel) is not { } found
         )
         {
@@ -207,9 +208,9 @@ public static class CrewEndpoints
     }
 
     /// <summary>From here on the request sees the link's firm.</summary>
-    private static async Task<PunchLink?> Enter(string secret, PunchLinks links, CurrentFirm firm, CancellationToken cancel)
+    private static async Task<SharedLink?> Enter(string secret, SharedLinks links, CurrentFirm firm, CancellationToken cancel)
     {
-        var link = await links.Find(secret, cancel);
+        var link = await links.Find(secret, LinkPurpose.PunchList, cancel);
         if (link is not null)
         {
             firm.FirmId = link.FirmId;
@@ -219,5 +220,5 @@ public static class CrewEndpoints
 
     private static ProblemHttpResult NotFound() => Problems.NotFound("list");
 
-    private static Sender SenderOf(PunchLink link, TimeProvider clock) => new(link.FirmId, link.MadeById, clock.GetUtcNow());
+    private static Sender SenderOf(SharedLink link, TimeProvider clock) => new(link.FirmId, link.MadeById, clock.GetUtcNow());
 }

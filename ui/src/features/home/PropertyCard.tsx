@@ -22,6 +22,13 @@ export function PropertyCard({ property }: { property: HomeProperty }) {
             <Link to={`/properties/${property.propertyId}`}>{property.propertyName}</Link>
           </Heading>
           <Text color="faint">{about.filter(Boolean).join(' · ')}</Text>
+          {(property.asked ?? 0) > 0 && (
+            <Text>
+              <Link to={`/visits/${property.askedOf}/report`}>
+                {property.asked === 1 ? '1 question from a client' : `${property.asked} questions from clients`}
+              </Link>
+            </Text>
+          )}
           {property.unsent ? (
             <Text color="copper">Changes on this device are waiting to sync; these figures do not include them.</Text>
           ) : (

@@ -1,28 +1,33 @@
-import { Box, Flex, Text } from '@chakra-ui/react'
+import { Box, Flex, Heading, Stack } from '@chakra-ui/react'
 import { useState } from 'react'
 import { PdfButton } from '../../shared/PdfButton'
 import { Loading } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
+import { Questions } from './Questions'
+import { ReportLinks } from './ReportLinks'
+import { Signing } from './Signing'
+import { Versions } from './Versions'
 
-/** The preview is the report: the same page that is printed to PDF. */
+/** Signing, links and questions; below them the preview, which is the report: the same page that is printed to PDF. */
 export function ReportPage() {
   const { dossier } = useVisitContext()
   const { id } = dossier.visit
-  const left = dossier.roofs.reduce((sum, { assessment }) => sum + assessment.coverage.left.length, 0)
   return (
-    <Box>
-      <Flex gap="3" align="center" wrap="wrap" mb="2">
-        <PdfButton path={`/api/visits/${id}/report.pdf`} fallback="roof-report.pdf">
-          Get the PDF
+    <Stack gap="3">
+      <Signing />
+      <Versions />
+      <ReportLinks />
+      <Questions />
+      <Flex gap="3" align="center" wrap="wrap">
+        <Heading as="h2" size="lg" flex="1" minW="10rem">
+          Preview
+        </Heading>
+        <PdfButton path={`/api/visits/${id}/report.pdf`} fallback="roof-report.pdf" plain>
+          Draft PDF
         </PdfButton>
-        <Text flex="1" minW="14rem">
-          {left > 0
-            ? `${left} ${left === 1 ? 'place is' : 'places are'} neither inspected nor given a reason; the report says so under “Not inspected, and why”.`
-            : 'Every place is inspected or has a reason.'}
-        </Text>
       </Flex>
       <Preview id={id} />
-    </Box>
+    </Stack>
   )
 }
 

@@ -52,6 +52,7 @@ export function VisitLayout() {
   const checksWork = assessment.progress.walk === 'new-work' || assessment.newWork !== null
   const shown = tabs.filter(([path]) => path !== 'check' || checksWork)
   const { writeUps } = assessment.progress
+  const asked = (dossier.questions ?? []).filter(({ answer }) => !answer).length
   // On a phone a finding has the screen to itself.
   const atFinding = pathname.includes('/findings/')
   return (
@@ -84,6 +85,12 @@ export function VisitLayout() {
             data-within={(path === 'walk' && atFinding) || undefined}
           >
             {name}
+            {path === 'report' && asked > 0 && (
+              <span className="k-count">
+                {asked}
+                <span className="k-hidden"> to answer</span>
+              </span>
+            )}
             {path === 'tray' && writeUps > 0 && (
               <span className="k-count">
                 {writeUps}

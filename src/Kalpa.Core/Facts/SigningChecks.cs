@@ -1,0 +1,58 @@
+namespace Kalpa.Core.Facts;
+
+/// <summary>Whether a signature under a report, or a question to it, can be recorded at all.</summary>
+internal static class SigningChecks
+{
+    /// <summary>A visit of 50 roofs with all their findings, photos and jobs.</summary>
+    private const int MostParts = 5_000;
+
+    private const int LongestKey = 400;
+    private const int LongestDrawing = 20_000;
+
+    public static void Of(IFact fact, FactChecks.Found found)
+    {
+        switch (fact)
+        {
+            case ReportSignatureFact signature:
+                Signature(signature, found);
+                break;
+            case ReportQuestionFact question:
+                found.If(string.IsNullOrWhiteSpace(question.Words), "question.empty", "Enter the question.");
+                found.Text(question.Words, question.By, question.Contact, question.Answer, question.AnsweredBy);
+                break;
+        }
+    }
+
+    private static void Signature(ReportSignatureFact signature, FactChecks.Found found)
+    {
+        found.Name(signature.Name, "signature.no-name", "Enter the name of whoever signs.");
+        found.If(!FactChecks.IsSha256(signature.Hash), "signature.bad-hash", "A signed report is named by its SHA-256.");
+        found.If(signature.Parts is not { Count: > 0 }, "signature.of-nothing", "A signature names the parts of what is signed.");
+        found.Count(signature.Parts, MostParts);
+        found.If(
+            (signature.Parts ?? []).Any(p => p.Key.Length is 0 or > LongestKey || p.Hash.Length != SignedPart.HashDigits),
+            "signature.bad-part",
+            $"A part has a key of 1 to {LongestKey} characters and {SignedPart.HashDigits} digits of its hash."
+        );
+        found.If(
+            (signature.Parts ?? []).Select(p => p.Key).Distinct().Count() < (signature.Parts?.Count ?? 0),
+            "signature.part-twice",
+            "Name each part of what is signed once."
+        );
+        found.If(
+            !IsDrawing(signature.Drawing),
+            "signature.bad-drawing",
+            "A drawn signature is made of M and L with numbers. Draw it again."
+        );
+        found.If(
+            signature.Withdrawn is { } withdrawn && string.IsNullOrWhiteSpace(withdrawn.Reason),
+            "signature.no-reason",
+            "Enter why the report is withdrawn."
+        );
+        found.Text(signature.License, signature.Withdrawn?.Reason ?? "", signature.Withdrawn?.By ?? "");
+    }
+
+    /// <summary>Lines only: what is drawn goes into pages as it is.</summary>
+    private static bool IsDrawing(string drawing) =>
+        drawing.Length <= LongestDrawing && drawing.All(c => char.IsAsciiDigit(c) || c is 'M' or 'L' or ' ' or '.');
+}

@@ -1,0 +1,203 @@
+using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Signing;
+using Kalpa.Reports;
+using Kalpa.Reports.Printing;
+using Kalpa.Server.SetUp;
+using Kalpa.Store;
+using Kalpa.Store.Dossiers;
+using Kalpa.Store.Facts;
+using Kalpa.Store.Model;
+using Kalpa.Store.Photos;
+using Kalpa.Store.Signing;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Server.Features.Signing;
+
+/// <summary>
+/// Freezes reports that were signed: where the server's own hash equals the one that was signed, facts and conclusions are put away at once, and page and PDF as soon
+/// as all pictures are here. Where it differs the signature is returned with what differs.
+/// </summary>
+public sealed class ReportFreezer(
+    KalpaDb db,
+    CurrentFirm firm,
+    DossierReader dossiers,
+    SigningReader reader,
+    SignedFiles files,
+    PhotoIntake photos,
+    RuleBook book,
+    ReportPages pages,
+    PdfPrinter printer,
+    SigningSignal signal,
+    TimeProvider clock
+)
+{
+    private const string NotEqual = "The report differs from what was signed on the device.";
+
+    /// <summary>Signatures of the firm that have not been met yet, the earliest first; gives how many there were.</summary>
+    public async Task<int> FreezeNew(CancellationToken cancel)
+    {
+        await signal.Turn.WaitAsync(cancel);
+        try
+        {
+            return await FreezeInTurn(cancel);
+        }
+        finally
+        {
+            signal.Turn.Release();
+        }
+    }
+
+    private async Task<int> FreezeInTurn(CancellationToken cancel)
+    {
+        var signatures = await reader.New(cancel);
+        foreach (var signature in signatures)
+        {
+            await Freeze(signature, cancel);
+        }
+        return signatures.Count;
+    }
+
+    private async Task Freeze(ReportSignatureFact signature, CancellationToken cancel)
+    {
+        if (await dossiers.Visit(signature.VisitId, cancel) is not { } visit)
+        {
+            return;
+        }
+        var check = ReportStamps.Of(visit);
+        var row = new SignedReport
+        {
+            Id = signature.Id,
+            FirmId = firm.FirmId,
+            VisitId = signature.VisitId,
+            SignedAtTicks = signature.SignedAt.UtcTicks,
+            SignedOffsetMinutes = (int)signature.SignedAt.Offset.TotalMinutes,
+            Hash = signature.Hash,
+            ReceivedAtTicks = clock.GetUtcNow().UtcTicks,
+        };
+        var before = await LastFrozen(signature.VisitId, cancel);
+        // The hash of the parts that came along: a signature that names other parts than it hashes is of neither.
+        if (signature.Hash == check.Hash && ReportStamps.HashOf(signature.Parts) == check.Hash)
+        {
+            var name = await db.Firms.Where(f => f.Id == firm.FirmId).Select(f => f.Name).FirstAsync(cancel);
+            row.Version = (before?.Version ?? 0) + 1;
+            row.Changes = before is null ? "" : Lines(ReportChanges.Between(await PartsOf(before, cancel), check.Parts));
+            row.DataSha256 = await files.Write(firm.FirmId, new FrozenReport(name, visit, check.Parts).ToBytes(), SignedFile.Data, cancel);
+            row.Waiting = "It is printed in a moment.";
+        }
+        else
+        {
+            var signed = signature.Parts.Select(p => new StampedPart(p.Key, p.Hash)).ToList();
+            var differences = ReportChanges.Between(signed, check.Parts);
+            row.Differences = Lines(differences.Count > 0 ? differences : [NotEqual]);
+        }
+        db.SignedReports.Add(row);
+        await db.SaveChangesAsync(cancel);
+        db.ChangeTracker.Clear();
+    }
+
+    /// <summary>Prints what is frozen and not printed; what waits for pictures still is left for the next time.</summary>
+    public async Task PrintFrozen(CancellationToken cancel)
+    {
+        var rows = await db
+            .SignedReports.AsNoTracking()
+            .Where(s => s.Version > 0 && s.PdfSha256 == "")
+            .OrderBy(s => s.Id)
+            .ToListAsync(cancel);
+        foreach (var row in rows)
+        {
+            await Print(row, withoutMissing: false, cancel);
+        }
+    }
+
+    /// <summary>Prints one, also where pictures are missing; false where there is none to print.</summary>
+    public async Task<bool> PrintWithoutMissing(Guid signatureId, CancellationToken cancel)
+    {
+        var row = await db
+            .SignedReports.AsNoTracking()
+            .FirstOrDefaultAsync(s => s.Id == signatureId && s.Version > 0 && s.PdfSha256 == "", cancel);
+        return row is not null && await Print(row, withoutMissing: true, cancel);
+    }
+
+    private async Task<bool> Print(SignedReport row, bool withoutMissing, CancellationToken cancel)
+    {
+        var bytes =
+            await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel)
+            ?? throw new InvalidOperationException(
+                $"The frozen facts of the signed report {row.Id} are gone or damaged. Restore them from a backup."
+            );
+        var frozen = FrozenReport.Of(bytes);
+        var shown = PicturesOf(frozen.Visit).ToList();
+        var found = new Dictionary<string, byte[]>();
+        foreach (var sha256 in shown)
+        {
+            if (await photos.Find(row.FirmId, sha256, Rendition.Report, cancel) is { } picture)
+            {
+                found[sha256] = await File.ReadAllBytesAsync(picture.Path, cancel);
+            }
+        }
+        if (found.Count < shown.Count && !withoutMissing)
+        {
+            var missing = shown.Count - found.Count;
+            await Set(row.Id, $"{missing} of {shown.Count} photos have not arrived from the device that took them.", cancel);
+            return false;
+        }
+        var names = new Dictionary<string, string>();
+        foreach (var (sha256, picture) in found)
+        {
+            names[sha256] = await files.Write(row.FirmId, picture, SignedFile.Picture, cancel);
+        }
+        var signature = (frozen.Visit.Signatures ?? []).First(s => s.Id == row.Id);
+        var signed = new SignedBy(signature, row.Version, row.Hash, [.. row.Changes.Split('\n', StringSplitOptions.RemoveEmptyEntries)]);
+        var page = await pages.Html(
+            Model(frozen, signed, sha256 => names.TryGetValue(sha256, out var name) ? $"pictures/{name}.jpg" : null),
+            null
+        );
+        var print = await pages.Html(
+            Model(
+                frozen,
+                signed,
+                sha256 => found.TryGetValue(sha256, out var jpeg) ? $"data:image/jpeg;base64,{Convert.ToBase64String(jpeg)}" : null
+            ),
+            null
+        );
+        var html = await files.Write(row.FirmId, System.Text.Encoding.UTF8.GetBytes(page), SignedFile.Page, cancel);
+        var pdf = await files.Write(row.FirmId, await printer.Print(print, cancel), SignedFile.Pdf, cancel);
+        var (pictures, now) = (string.Join(' ', names.Values.Distinct()), clock.GetUtcNow().UtcTicks);
+        await db
+            .SignedReports.Where(s => s.Id == row.Id)
+            .ExecuteUpdateAsync(
+                set =>
+                    set.SetProperty(s => s.HtmlSha256, html)
+                        .SetProperty(s => s.PdfSha256, pdf)
+                        .SetProperty(s => s.Pictures, pictures)
+                        .SetProperty(s => s.PrintedAtTicks, now)
+                        .SetProperty(s => s.Waiting, ""),
+                cancel
+            );
+        return true;
+    }
+
+    private Task<int> Set(Guid id, string waiting, CancellationToken cancel) =>
+        db.SignedReports.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.Waiting, waiting), cancel);
+
+    private ReportModel Model(FrozenReport frozen, SignedBy signed, Func<string, string?> source) =>
+        new(frozen.FirmName, frozen.Visit, RoofContents.Of(frozen.Visit, book), book, source, signed);
+
+    private Task<SignedReport?> LastFrozen(Guid visitId, CancellationToken cancel) =>
+        db
+            .SignedReports.AsNoTracking()
+            .Where(s => s.VisitId == visitId && s.Version > 0)
+            .OrderByDescending(s => s.Version)
+            .FirstOrDefaultAsync(cancel);
+
+    private async Task<IReadOnlyList<StampedPart>> PartsOf(SignedReport row, CancellationToken cancel) =>
+        await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel) is { } bytes ? FrozenReport.Of(bytes).Parts : [];
+
+    private static IEnumerable<string> PicturesOf(VisitDossier visit) =>
+        visit.Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos).Where(p => !p.WriteUp).Select(p => p.Sha256).Distinct();
+
+    private static string Lines(IEnumerable<string> lines) => string.Join('\n', lines);
+}

@@ -1,0 +1,79 @@
+using Kalpa.Reports.Printing;
+using Kalpa.Server.SetUp;
+using Kalpa.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Kalpa.Server.Features.Signing;
+
+/// <summary>Wakes whoever prints signed reports.</summary>
+public sealed class SigningSignal
+{
+    private readonly SemaphoreSlim raised = new(0, 1);
+
+    public void Raise()
+    {
+        try
+        {
+            raised.Release();
+        }
+        catch (SemaphoreFullException)
+        {
+            // It is awake already, and looks at everything.
+        }
+    }
+
+    /// <summary>One at a time meets new signatures: two would give one version twice.</summary>
+    public SemaphoreSlim Turn { get; } = new(1, 1);
+
+    public Task Wait(TimeSpan longest, CancellationToken cancel) => raised.WaitAsync(longest, cancel);
+}
+
+/// <summary>Prints signed reports in the background, and meets signatures that came while nothing could be done with them.</summary>
+public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal signal, ILogger<SigningService> log) : BackgroundService
+{
+    /// <summary>Pictures come one by one from a phone: whatever waits for them is looked at anew.</summary>
+    private static readonly TimeSpan LongestSleep = TimeSpan.FromMinutes(1);
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            try
+            {
+                await BringForward(stoppingToken);
+                await signal.Wait(LongestSleep, stoppingToken);
+            }
+            catch (OperationCanceledException)
+            {
+                return;
+            }
+            catch (Exception exception)
+            {
+                // A report that could not be printed says that it waits; it is tried again.
+                log.LogError(exception, "Signed reports could not be printed");
+                await Task.Delay(LongestSleep, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            }
+        }
+    }
+
+    private async Task BringForward(CancellationToken cancel)
+    {
+        await using var all = scopes.CreateAsyncScope();
+        var firms = await all.ServiceProvider.GetRequiredService<KalpaDb>().Firms.Select(f => f.Id).ToListAsync(cancel);
+        foreach (var firm in firms)
+        {
+            await using var scope = scopes.CreateAsyncScope();
+            scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = firm;
+            var freezer = scope.ServiceProvider.GetRequiredService<ReportFreezer>();
+            await freezer.FreezeNew(cancel);
+            try
+            {
+                await freezer.PrintFrozen(cancel);
+            }
+            catch (PrintingException exception)
+            {
+                log.LogWarning(exception, "A signed report of firm {Firm} could not be printed; it is tried again", firm);
+            }
+        }
+    }
+}

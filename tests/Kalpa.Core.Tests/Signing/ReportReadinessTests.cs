@@ -1,0 +1,100 @@
+using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
+using Kalpa.Core.Signing;
+
+namespace Kalpa.Core.Tests.Signing;
+
+/// <summary>What a report lacks before it is signed: each item comes with its cause, and goes with it.</summary>
+public sealed class ReportReadinessTests
+{
+    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "", WeatherExposure.Ordinary);
+    private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
+    private static readonly RoofFact Roof = new(Guid.CreateVersion7(), House.Id, "Main roof");
+    private static readonly SlopeFact A = new(
+        Guid.CreateVersion7(),
+        Roof.Id,
+        "A",
+        "",
+        TypedPitch.Of("6/12", PitchSource.Tape),
+        Facing.South,
+        Under.Attic
+    );
+    private static readonly VisitFact Open = new(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
+    private static readonly VisitFact Finished = Open with { FinishedAt = new DateTimeOffset(2026, 9, 18, 16, 0, 0, default) };
+
+    private static readonly FindingFact Boot = new(
+        Guid.CreateVersion7(),
+        Open.Id,
+        A.Id,
+        "penetrations",
+        "boot-collar-torn",
+        "",
+        WaterEvidence.NoneSeen,
+        Extent.OnePlace
+    );
+
+    private static PhotoFact Photo(Guid? finding = null, Guid? slope = null, bool writeUp = false) =>
+        new(Guid.CreateVersion7(), Open.Id, finding, slope, new string('a', 64), "", WriteUp: writeUp);
+
+    private static IReadOnlyList<MissingItem> Missing(VisitFact visit, PropertyFact place, bool clash, params IFact[] facts) =>
+        ReportReadiness.Of(Dossier(visit, place, clash, facts));
+
+    private static VisitDossier Dossier(VisitFact visit, PropertyFact place, bool clash, params IFact[] facts)
+    {
+        IFact[] all = [place, House, Roof, A, visit, .. facts];
+        var standing = all.Select(f => new StandingFact(KindOf(f), f, Guid.NewGuid(), clash && f is SlopeFact));
+        return DossierBuilder.Visit(new FactSet(standing, []), visit.Id, RuleBook.Current)!;
+    }
+
+    private static FactKind KindOf(IFact fact) => Enum.Parse<FactKind>(fact.GetType().Name[..^"Fact".Length]);
+
+    private static string[] Texts(IReadOnlyList<MissingItem> missing) => [.. missing.Select(m => $"{(m.Holds ? "! " : "")}{m.Text}")];
+
+    [Fact]
+    public void A_bare_visit_lacks_nearly_everything_and_what_holds_it_comes_first()
+    {
+        var open = Dossier(Open, Place, clash: true, Boot, Photo(writeUp: true));
+        var items = open.Roofs[0].Assessment.Progress.HeldBy.Count;
+        var left = open.Roofs[0].Assessment.Coverage.Left.Count;
+        Texts(ReportReadiness.Of(open))
+            .ShouldBe([
+                "! 1 record with two versions: choose one first",
+                $"! The visit is not finished: {items} items open in wrap-up",
+                "! 1 photo or recording to write up",
+                "Client’s name: the cover says “not recorded”",
+                "Inspector’s license number: some states require it on the report",
+                "Cover photo: one of the whole building, of nothing in particular",
+                "No photo of slope A",
+                "1 finding without a photo",
+                $"{left} places neither inspected nor given a reason: listed under “Not inspected, and why”",
+            ]);
+        ReportStamps.Of(open).CanSign.ShouldBeFalse();
+    }
+
+    [Fact]
+    public void With_everything_there_only_the_places_not_inspected_are_left()
+    {
+        var asked = Finished with { Commission = new Commission(CommissionPurpose.Condition, "A. Holm", Licence: "RI-204") };
+        var missing = Missing(asked, Place, clash: false, Boot, Photo(), Photo(finding: Boot.Id));
+        // The photo of a finding on a slope shows the slope.
+        missing.ShouldHaveSingleItem().Text.ShouldEndWith("listed under “Not inspected, and why”");
+        ReportStamps.Of(Dossier(asked, Place, clash: false, Boot)).CanSign.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void The_owner_on_file_stands_for_the_client()
+    {
+        Texts(Missing(Finished, Place, clash: false)).ShouldContain("Client’s name: the cover says “not recorded”");
+        Texts(Missing(Finished, Place with { Owner = "A. Holm" }, clash: false))
+            .ShouldNotContain("Client’s name: the cover says “not recorded”");
+    }
+
+    [Fact]
+    public void A_photo_of_a_slope_is_no_cover_and_a_photo_of_the_building_is_none_of_the_slope()
+    {
+        Texts(Missing(Finished, Place, clash: false, Photo(slope: A.Id))).ShouldContain(t => t.StartsWith("Cover photo"));
+        Texts(Missing(Finished, Place, clash: false, Photo())).ShouldContain("No photo of slope A");
+    }
+}
