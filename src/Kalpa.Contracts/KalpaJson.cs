@@ -170,6 +170,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PropertyFacts))]
 [JsonSerializable(typeof(DossierRequest))]
 [JsonSerializable(typeof(ReportCheck))]
+[JsonSerializable(typeof(PhotoEdits))]
 [JsonSerializable(typeof(IReadOnlyList<StampedPart>))]
 [JsonSerializable(typeof(IReadOnlyList<SignedReportAnswer>))]
 [JsonSerializable(typeof(ReportLinkRequest))]

@@ -57,5 +57,9 @@ public static class ReportStamps
         return Hash(content.ToArray())[..SignedPart.HashDigits];
     }
 
+    /// <summary>Names what was done to a photo: the same edits have the same name.</summary>
+    public static string OfEdits(PhotoEdits edits) =>
+        Hash(JsonSerializer.SerializeToUtf8Bytes(edits, ComputeMethods.Json.PhotoEdits))[..SignedPart.HashDigits];
+
     private static string Hash(byte[] bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 }

@@ -12,7 +12,7 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Reports;
 
 /// <summary>
-/// Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a picture's SHA-256; null where the
+/// Everything a report is made from. <paramref name="PhotoSource"/> gives an address, or the bytes inlined, for a photo with what was done to it; null where the
 /// picture is not to be had. <paramref name="Signed"/>: the signature under it; null: a draft.
 /// </summary>
 public sealed record ReportModel(
@@ -20,7 +20,7 @@ public sealed record ReportModel(
     VisitDossier Visit,
     IReadOnlyList<RoofContent> Contents,
     RuleBook Book,
-    Func<string, string?> PhotoSource,
+    Func<PhotoFact, string?> PhotoSource,
     SignedBy? Signed = null
 )
 {
@@ -45,7 +45,7 @@ public sealed record ReportModel(
 }
 
 /// <summary>What the parts of a report say of one roof.</summary>
-public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBook Book, Func<string, string?> PhotoSource)
+public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBook Book, Func<PhotoFact, string?> PhotoSource)
 {
     public RoofVisit Roof => Content.Roof;
 

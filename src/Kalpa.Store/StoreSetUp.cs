@@ -43,6 +43,7 @@ public static class StoreSetUp
         services.AddScoped<RecurringReader>();
         services.AddScoped<FirmHistoryReader>();
         services.AddScoped<PhotoIntake>();
+        services.AddScoped<PhotoReader>();
         services.AddSingleton<PhotoFiles>();
         services.AddSingleton<SignedFiles>();
         services.AddScoped<SigningReader>();

@@ -147,7 +147,27 @@ public static class EveryKind
                 DetailId: Id(FactKind.Detail)
             )
         );
-        yield return (FactKind.Photo, new PhotoFact(Id(FactKind.Photo), visit, Id(FactKind.Finding), slope, Hash, "", Station: "edges"));
+        yield return (
+            FactKind.Photo,
+            new PhotoFact(
+                Id(FactKind.Photo),
+                visit,
+                Id(FactKind.Finding),
+                slope,
+                Hash,
+                "",
+                Station: "edges",
+                Edits: new PhotoEdits(
+                    [
+                        new PhotoMark(PhotoMarkKind.Arrow, 0.1, 0.2, 0.5, 0.5),
+                        new PhotoMark(PhotoMarkKind.Number, 0.6, 0.4, 0.6, 0.4, 3),
+                        new PhotoMark(PhotoMarkKind.Blur, 0, 0, 0.2, 0.1),
+                    ],
+                    -2.5,
+                    new PhotoCrop(0.1, 0.1, 0.8, 0.7)
+                )
+            )
+        );
         yield return (FactKind.SignOff, new SignOffFact(Id(FactKind.SignOff), visit, slope, 5, 12, "Marit", At));
         yield return (
             FactKind.LifeOpinion,

@@ -109,7 +109,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await page.getByRole('link', { name: 'Report', exact: true }).click()
   await expect(page.frameLocator('iframe').getByText('Roof condition report')).toBeVisible()
   const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Get the PDF' }).click()
+  await page.getByRole('button', { name: 'Draft PDF' }).click()
   const file = info.outputPath('report.pdf')
   await (await download).saveAs(file)
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')

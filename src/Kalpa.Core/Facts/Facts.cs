@@ -222,7 +222,7 @@ public sealed record EarlierView(
 
 /// <summary>
 /// A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal. <paramref name="WriteUp"/>: taken without words,
-/// to be written up before the visit is finished.
+/// to be written up before the visit is finished. <paramref name="Edits"/>: what was done to it; null where it is shown as it was taken.
 /// </summary>
 public sealed record PhotoFact(
     Guid Id,
@@ -237,5 +237,6 @@ public sealed record PhotoFact(
     bool WriteUp = false,
     Spot? Spot = null,
     Guid? DetailId = null,
-    Guid? RoofId = null
+    Guid? RoofId = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] PhotoEdits? Edits = null
 ) : IRoofFact;

@@ -25,6 +25,10 @@ public sealed class PhotoFiles(DataFolder folder)
     public string Of(Guid firmId, string sha256, Rendition rendition) =>
         Path.Combine(Place(firmId, sha256), $"{sha256}.{Recipe}.{Word(rendition)}.jpg");
 
+    /// <summary>A rendition with what was done to the photo. <paramref name="edits"/> names the edits; what is made from a stand-in gives way to what is made from the original.</summary>
+    public string Edited(Guid firmId, string sha256, Rendition rendition, string edits, bool fromOriginal) =>
+        Path.Combine(Place(firmId, sha256), $"{sha256}.{Recipe}.{edits}{(fromOriginal ? "" : ".stand-in")}.{Word(rendition)}.jpg");
+
     public string StandIn(Guid firmId, string sha256, Rendition rendition) =>
         Path.Combine(Place(firmId, sha256), $"{sha256}.stand-in.{Word(rendition)}.jpg");
 

@@ -16,6 +16,13 @@ public static class Pictures
         (Rendition.Thumb, 320, 70),
     ];
 
+    /// <summary>Longest side in pixels, and quality, of a rendition.</summary>
+    public static (int LongestPixels, int Quality) SizeOf(Rendition rendition)
+    {
+        var (_, longest, quality) = Sizes.First(s => s.Rendition == rendition);
+        return (longest, quality);
+    }
+
     private static readonly string[] HeicBrands = ["heic", "heix", "hevc", "heim", "heis", "mif1", "msf1", "heif"];
 
     public static string MediaType(ReadOnlySpan<byte> start)

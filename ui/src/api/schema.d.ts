@@ -3900,9 +3900,33 @@ export interface components {
             email: string;
             firmName: string;
         };
+        /** @description The part of a straightened photo that is shown, in fractions of its width and height. */
+        PhotoCrop: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
+        /**
+         * @description What was done to a photo. The original stays as it was taken; what is shown, printed and shared is made anew from it. TurnDegrees: straightened
+         *     clockwise by so much, and enlarged until no corner is empty.
+         */
+        PhotoEdits: {
+            marks: components["schemas"]["PhotoMark"][];
+            /**
+             * Format: double
+             * @default 0
+             */
+            turnDegrees: number;
+            crop?: null | components["schemas"]["PhotoCrop"];
+        };
         /**
          * @description A photo: its bytes are another thing, named by their SHA-256 in lower-case hexadecimal. WriteUp: taken without words,
-         *     to be written up before the visit is finished.
+         *     to be written up before the visit is finished. Edits: what was done to it; null where it is shown as it was taken.
          */
         PhotoFact: {
             /** Format: uuid */
@@ -3926,7 +3950,33 @@ export interface components {
             detailId?: null | string;
             /** Format: uuid */
             roofId?: null | string;
+            edits?: null | components["schemas"]["PhotoEdits"];
         };
+        /**
+         * @description A mark on a photo. Points are fractions (0 to 1) of width and height of the upright original, from its upper left corner. Number is shown by a
+         *     number mark.
+         */
+        PhotoMark: {
+            kind: components["schemas"]["PhotoMarkKind"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            number: number;
+        };
+        /**
+         * @description What points at something in a photo, or hides it.
+         * @enum {unknown}
+         */
+        PhotoMarkKind: "arrow" | "circle" | "number" | "blur";
         /**
          * @default seen
          * @enum {unknown}
@@ -6581,7 +6631,9 @@ export interface operations {
     };
     getPhoto: {
         parameters: {
-            query?: never;
+            query?: {
+                of?: string;
+            };
             header?: never;
             path: {
                 sha256: string;

@@ -1,16 +1,17 @@
 import { CloseButton, Dialog, Portal } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
-type Props = { title: string; open: boolean; onClose: () => void; children: ReactNode }
+type Props = { title: string; open: boolean; onClose: () => void; children: ReactNode; wide?: boolean }
 
 /** Something that wants an answer before one goes on. */
-export function Sheet({ title, open, onClose, children }: Props) {
+export function Sheet({ title, open, onClose, children, wide = false }: Props) {
   return (
     <Dialog.Root
       open={open}
       onOpenChange={(change) => !change.open && onClose()}
       placement="center"
       scrollBehavior="inside"
+      size={wide ? 'xl' : undefined}
     >
       <Portal>
         <Dialog.Backdrop />

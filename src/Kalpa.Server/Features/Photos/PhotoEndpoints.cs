@@ -119,11 +119,14 @@ public static class PhotoEndpoints
         return TypedResults.PhysicalFile(found.Path, found.MediaType);
     }
 
+    /// <param name="of">The photo whose edits are burnt in; without it the picture is shown as it was taken.</param>
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OfRendition(
         string sha256,
         string rendition,
+        Guid? of,
         HttpContext http,
         PhotoIntake intake,
+        PhotoReader photos,
         CurrentFirm firm,
         CancellationToken cancel
     )
@@ -131,12 +134,13 @@ public static class PhotoEndpoints
         if (
             !IsHash(sha256)
             || RenditionOf(rendition) is not { } wanted
-            || await intake.Find(firm.FirmId, sha256, wanted, cancel) is not { } found
+            || await intake.Find(firm.FirmId, sha256, wanted, await photos.EditsOf(of, sha256, cancel), cancel) is not { } found
         )
         {
             return Problems.NotFound("photo");
         }
-        http.Response.Headers.CacheControl = found.FromOriginal ? KeepForever : "private, no-cache";
+        // Edits change under one address.
+        http.Response.Headers.CacheControl = found.FromOriginal && of is null ? KeepForever : "private, no-cache";
         // Two contents of one address are told apart by their tags.
         var tag = new EntityTagHeaderValue($"\"{Path.GetFileName(found.Path)}\"");
         return TypedResults.PhysicalFile(found.Path, "image/jpeg", entityTag: tag);

@@ -199,13 +199,20 @@ public static class CrewEndpoints
             await Enter(secret, links, firm, cancel) is not { } link
             || await dossiers.Visit(link.VisitId, cancel) is not { } visit
             || !Items(visit, link.ForWhom).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
-            || await intake.Find(link.FirmId, sha256, Rendition.Report, cancel) is not { } found
+            || await intake.Find(link.FirmId, sha256, Rendition.Report, EditsOf(visit, sha256), cancel) is not { } found
         )
         {
             return NotFound();
         }
         return TypedResults.PhysicalFile(found.Path, "image/jpeg");
     }
+
+    /// <summary>What is blurred for the report is blurred for a crew.</summary>
+    private static PhotoEdits? EditsOf(VisitDossier visit, string sha256) =>
+        visit
+            .Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos)
+            .FirstOrDefault(p => p.Sha256 == sha256 && p.Edits is not null)
+            ?.Edits;
 
     /// <summary>From here on the request sees the link's firm.</summary>
     private static async Task<SharedLink?> Enter(string secret, SharedLinks links, CurrentFirm firm, CancellationToken cancel)

@@ -1,6 +1,7 @@
 using System.Net.Mime;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Reports;
 using Kalpa.Reports.Printing;
@@ -43,8 +44,8 @@ public static class ReportEndpoints
         {
             return Problems.NotFound("visit");
         }
-        var shown = await photos.Shown([.. PicturesOf(visit)], cancel);
-        var model = await Model(visit, db, firm, book, sha256 => shown.Contains(sha256) ? $"/api/photos/{sha256}/report" : null, cancel);
+        var shown = await photos.Shown([.. PicturesOf(visit).Select(p => p.Sha256).Distinct()], cancel);
+        var model = await Model(visit, db, firm, book, photo => shown.Contains(photo.Sha256) ? AddressOf(photo) : null, cancel);
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
 
@@ -85,7 +86,7 @@ public static class ReportEndpoints
             return Problems.NotFound("visit");
         }
         var inlined = await Inline(visit, press.Firm, press.Photos, cancel);
-        var model = await Model(visit, press.Db, press.Firm, press.Book, sha256 => inlined.GetValueOrDefault(sha256), cancel);
+        var model = await Model(visit, press.Db, press.Firm, press.Book, photo => inlined.GetValueOrDefault(photo.Id), cancel);
         var pdf = await press.Printer.Print(await page(model), cancel);
         return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(name, visit));
     }
@@ -95,7 +96,7 @@ public static class ReportEndpoints
         KalpaDb db,
         CurrentFirm firm,
         RuleBook book,
-        Func<string, string?> source,
+        Func<PhotoFact, string?> source,
         CancellationToken cancel
     )
     {
@@ -103,26 +104,30 @@ public static class ReportEndpoints
         return new ReportModel(name, visit, RoofContents.Of(visit, book), book, source);
     }
 
-    private static async Task<Dictionary<string, string>> Inline(
+    private static string AddressOf(PhotoFact photo) =>
+        photo.Edits is { } edits
+            ? $"/api/photos/{photo.Sha256}/report?of={photo.Id}&edits={ReportStamps.OfEdits(edits)}"
+            : $"/api/photos/{photo.Sha256}/report";
+
+    private static async Task<Dictionary<Guid, string>> Inline(
         VisitDossier visit,
         CurrentFirm firm,
         PhotoIntake photos,
         CancellationToken cancel
     )
     {
-        var inlined = new Dictionary<string, string>();
-        foreach (var sha256 in PicturesOf(visit))
+        var inlined = new Dictionary<Guid, string>();
+        foreach (var photo in PicturesOf(visit))
         {
-            if (await photos.Find(firm.FirmId, sha256, Rendition.Report, cancel) is { } found)
+            if (await photos.Find(firm.FirmId, photo.Sha256, Rendition.Report, photo.Edits, cancel) is { } found)
             {
-                inlined[sha256] = $"data:image/jpeg;base64,{Convert.ToBase64String(await File.ReadAllBytesAsync(found.Path, cancel))}";
+                inlined[photo.Id] = $"data:image/jpeg;base64,{Convert.ToBase64String(await File.ReadAllBytesAsync(found.Path, cancel))}";
             }
         }
         return inlined;
     }
 
-    private static IEnumerable<string> PicturesOf(VisitDossier visit) =>
-        visit.Roofs.SelectMany(r => r.Facts.Records!.Photos).Select(p => p.Sha256).Distinct();
+    private static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) => visit.Roofs.SelectMany(r => r.Facts.Records!.Photos);
 
     private static string FileName(string document, VisitDossier visit)
     {

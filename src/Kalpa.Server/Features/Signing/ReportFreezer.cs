@@ -98,19 +98,13 @@ public sealed class ReportFreezer(
         db.ChangeTracker.Clear();
     }
 
-    /// <summary>Prints what is frozen and not printed; what waits for pictures still is left for the next time.</summary>
-    public async Task PrintFrozen(CancellationToken cancel)
-    {
-        var rows = await db
+    /// <summary>What is frozen and not printed, the earliest first.</summary>
+    public async Task<IReadOnlyList<SignedReport>> Unprinted(CancellationToken cancel) =>
+        await db
             .SignedReports.AsNoTracking()
             .Where(s => s.Version > 0 && s.PdfSha256 == "")
-            .OrderBy(s => s.Id)
+            .OrderBy(s => s.ReceivedAtTicks)
             .ToListAsync(cancel);
-        foreach (var row in rows)
-        {
-            await Print(row, withoutMissing: false, cancel);
-        }
-    }
 
     /// <summary>Prints one, also where pictures are missing; false where there is none to print.</summary>
     public async Task<bool> PrintWithoutMissing(Guid signatureId, CancellationToken cancel)
@@ -121,7 +115,8 @@ public sealed class ReportFreezer(
         return row is not null && await Print(row, withoutMissing: true, cancel);
     }
 
-    private async Task<bool> Print(SignedReport row, bool withoutMissing, CancellationToken cancel)
+    /// <summary>False where it waits for pictures still.</summary>
+    public async Task<bool> Print(SignedReport row, bool withoutMissing, CancellationToken cancel)
     {
         var bytes =
             await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel)
@@ -130,12 +125,12 @@ public sealed class ReportFreezer(
             );
         var frozen = FrozenReport.Of(bytes);
         var shown = PicturesOf(frozen.Visit).ToList();
-        var found = new Dictionary<string, byte[]>();
-        foreach (var sha256 in shown)
+        var found = new Dictionary<Guid, byte[]>();
+        foreach (var photo in shown)
         {
-            if (await photos.Find(row.FirmId, sha256, Rendition.Report, cancel) is { } picture)
+            if (await photos.Find(row.FirmId, photo.Sha256, Rendition.Report, photo.Edits, cancel) is { } picture)
             {
-                found[sha256] = await File.ReadAllBytesAsync(picture.Path, cancel);
+                found[photo.Id] = await File.ReadAllBytesAsync(picture.Path, cancel);
             }
         }
         if (found.Count < shown.Count && !withoutMissing)
@@ -144,22 +139,22 @@ public sealed class ReportFreezer(
             await Set(row.Id, $"{missing} of {shown.Count} photos have not arrived from the device that took them.", cancel);
             return false;
         }
-        var names = new Dictionary<string, string>();
-        foreach (var (sha256, picture) in found)
+        var names = new Dictionary<Guid, string>();
+        foreach (var (id, picture) in found)
         {
-            names[sha256] = await files.Write(row.FirmId, picture, SignedFile.Picture, cancel);
+            names[id] = await files.Write(row.FirmId, picture, SignedFile.Picture, cancel);
         }
         var signature = (frozen.Visit.Signatures ?? []).First(s => s.Id == row.Id);
         var signed = new SignedBy(signature, row.Version, row.Hash, [.. row.Changes.Split('\n', StringSplitOptions.RemoveEmptyEntries)]);
         var page = await pages.Html(
-            Model(frozen, signed, sha256 => names.TryGetValue(sha256, out var name) ? $"pictures/{name}.jpg" : null),
+            Model(frozen, signed, photo => names.TryGetValue(photo.Id, out var name) ? $"pictures/{name}.jpg" : null),
             null
         );
         var print = await pages.Html(
             Model(
                 frozen,
                 signed,
-                sha256 => found.TryGetValue(sha256, out var jpeg) ? $"data:image/jpeg;base64,{Convert.ToBase64String(jpeg)}" : null
+                photo => found.TryGetValue(photo.Id, out var jpeg) ? $"data:image/jpeg;base64,{Convert.ToBase64String(jpeg)}" : null
             ),
             null
         );
@@ -183,7 +178,7 @@ public sealed class ReportFreezer(
     private Task<int> Set(Guid id, string waiting, CancellationToken cancel) =>
         db.SignedReports.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.Waiting, waiting), cancel);
 
-    private ReportModel Model(FrozenReport frozen, SignedBy signed, Func<string, string?> source) =>
+    private ReportModel Model(FrozenReport frozen, SignedBy signed, Func<PhotoFact, string?> source) =>
         new(frozen.FirmName, frozen.Visit, RoofContents.Of(frozen.Visit, book), book, source, signed);
 
     private Task<SignedReport?> LastFrozen(Guid visitId, CancellationToken cancel) =>
@@ -196,8 +191,8 @@ public sealed class ReportFreezer(
     private async Task<IReadOnlyList<StampedPart>> PartsOf(SignedReport row, CancellationToken cancel) =>
         await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel) is { } bytes ? FrozenReport.Of(bytes).Parts : [];
 
-    private static IEnumerable<string> PicturesOf(VisitDossier visit) =>
-        visit.Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos).Where(p => !p.WriteUp).Select(p => p.Sha256).Distinct();
+    private static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) =>
+        visit.Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos).Where(p => !p.WriteUp);
 
     private static string Lines(IEnumerable<string> lines) => string.Join('\n', lines);
 }

@@ -1,6 +1,6 @@
-using Kalpa.Reports.Printing;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
+using Kalpa.Store.Model;
 using Microsoft.EntityFrameworkCore;
 
 namespace Kalpa.Server.Features.Signing;
@@ -49,9 +49,8 @@ public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal si
             }
             catch (Exception exception)
             {
-                // A report that could not be printed says that it waits; it is tried again.
-                log.LogError(exception, "Signed reports could not be printed");
-                await Task.Delay(LongestSleep, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+                log.LogError(exception, "Signed reports could not be looked through; it is tried again");
+                await signal.Wait(LongestSleep, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
         }
     }
@@ -66,14 +65,23 @@ public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal si
             scope.ServiceProvider.GetRequiredService<CurrentFirm>().FirmId = firm;
             var freezer = scope.ServiceProvider.GetRequiredService<ReportFreezer>();
             await freezer.FreezeNew(cancel);
-            try
+            foreach (var report in await freezer.Unprinted(cancel))
             {
-                await freezer.PrintFrozen(cancel);
+                await Print(freezer, report, cancel);
             }
-            catch (PrintingException exception)
-            {
-                log.LogWarning(exception, "A signed report of firm {Firm} could not be printed; it is tried again", firm);
-            }
+        }
+    }
+
+    /// <summary>One that cannot be printed says that it waits, and holds up no other.</summary>
+    private async Task Print(ReportFreezer freezer, SignedReport report, CancellationToken cancel)
+    {
+        try
+        {
+            await freezer.Print(report, withoutMissing: false, cancel);
+        }
+        catch (Exception exception) when (exception is not OperationCanceledException)
+        {
+            log.LogWarning(exception, "The signed report {Id} could not be printed; it is tried again", report.Id);
         }
     }
 }

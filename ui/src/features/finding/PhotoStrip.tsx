@@ -3,6 +3,7 @@ import { Camera, Images } from 'lucide-react'
 import type { PhotoRole } from '../../api/types'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Picture } from '../../shared/Picture'
+import { MarkUp } from '../../shared/photoEditor/MarkUp'
 import { Trouble } from '../../shared/States'
 import { photoRoles } from '../../shared/words'
 import type { FindingPhotos, FormPhoto } from './findingPhotos'
@@ -50,7 +51,7 @@ function PhotoPart({ photo, photos }: { photo: FormPhoto; photos: FindingPhotos 
       {!fact && photo.error === undefined && <Spinner aria-label={`Keeping ${photo.name}`} />}
       {fact && (
         <>
-          <Picture sha256={fact.sha256} alt={fact.caption || photo.name} open />
+          <Picture sha256={fact.sha256} alt={fact.caption || photo.name} edits={fact.edits} open />
           <Input
             size="sm"
             mt="1"
@@ -69,6 +70,7 @@ function PhotoPart({ photo, photos }: { photo: FormPhoto; photos: FindingPhotos 
           Remove
         </Button>
       </Flex>
+      {fact && <MarkUp photo={fact} name={photo.name} onChange={(edits) => photos.describe(photo, { edits })} />}
     </Box>
   )
 }

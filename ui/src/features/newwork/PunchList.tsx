@@ -48,7 +48,15 @@ function PunchRow({ item }: { item: PunchAnswer }) {
   return (
     <Box borderTopWidth="1px" pt="2">
       <Flex gap="3" align="start">
-        {before && <Picture sha256={before.sha256} alt="As found" style={{ width: '84px', flex: 'none' }} open />}
+        {before && (
+          <Picture
+            sha256={before.sha256}
+            alt="As found"
+            edits={before.edits}
+            style={{ width: '84px', flex: 'none' }}
+            open
+          />
+        )}
         {reply && <Picture sha256={reply.sha256} alt="As fixed" style={{ width: '84px', flex: 'none' }} open />}
         <Box flex="1" minW="0">
           <Text fontWeight="bold" lineHeight="short">

@@ -23,6 +23,7 @@ export function DetailPhotos({ detail }: { detail: DetailFact }) {
           key={photo.id}
           sha256={photo.sha256}
           size="thumb"
+          edits={photo.edits}
           alt={photo.caption || 'Photo of it'}
           className="k-thumb"
         />

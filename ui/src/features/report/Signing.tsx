@@ -36,7 +36,9 @@ function Checked({ check, fresh }: { check: ReportCheck; fresh: boolean }) {
           </Button>
         )}
       </Flex>
-      {unchanged && <Text>As soon as something in it changes, what changed is listed here, and a new version can be signed.</Text>}
+      {unchanged && (
+        <Text>As soon as something in it changes, what changed is listed here, and a new version can be signed.</Text>
+      )}
       {changed && changed.length > 0 && <Lines lines={changed} />}
       {needed.length > 0 && <Missing title="Needed before signing" items={needed} />}
       {wanted.length > 0 && !unchanged && <Missing title="Missing, not required for signing" items={wanted} />}

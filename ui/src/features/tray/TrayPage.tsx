@@ -7,6 +7,7 @@ import { useBytesAddress } from '../../offline/pictures'
 import { useRecord } from '../../shared/facts'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Picture } from '../../shared/Picture'
+import { MarkUp } from '../../shared/photoEditor/MarkUp'
 import { Empty, Trouble } from '../../shared/States'
 import { useTakePhotos } from '../../shared/takePhotos'
 import { useVisitContext } from '../../shared/visitContext'
@@ -95,7 +96,7 @@ function TrayPhoto({ photo }: { photo: PhotoFact }) {
   return (
     <Flex className="k-sheet" gap="3" align="start" wrap="wrap">
       <Box w="150px" flex="none">
-        <Picture sha256={photo.sha256} alt={photo.caption || 'Photo to write up'} open />
+        <Picture sha256={photo.sha256} alt={photo.caption || 'Photo to write up'} edits={photo.edits} open />
       </Box>
       <Stack flex="1" minW="11rem" gap="2">
         <Text>
@@ -178,11 +179,21 @@ function StripPhoto({ photo }: { photo: PhotoFact }) {
   const { visit, assessment } = useVisitContext()
   const place = usePlaceWords()
   const name = assessment.findings.find((finding) => finding.findingId === photo.findingId)?.name
-  const picture = <Picture sha256={photo.sha256} alt={photo.caption || name || 'Photo'} open={!photo.findingId} />
+  const record = useRecord(visit.heads)
+  const words = photo.caption || name || place(photo)
+  const picture = (
+    <Picture sha256={photo.sha256} alt={photo.caption || name || 'Photo'} edits={photo.edits} open={!photo.findingId} />
+  )
   return (
     <figure>
       {photo.findingId ? <Link to={`${visit.base}/findings/${photo.findingId}`}>{picture}</Link> : picture}
-      <figcaption>{photo.caption || name || place(photo)}</figcaption>
+      <figcaption>{words}</figcaption>
+      <MarkUp
+        photo={photo}
+        name={words}
+        onChange={(edits) => record.mutate([{ kind: 'photo', fact: { ...photo, edits } }])}
+      />
+      {record.isError && <Trouble error={record.error} />}
     </figure>
   )
 }

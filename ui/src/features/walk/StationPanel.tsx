@@ -240,7 +240,9 @@ function Findings({ station }: { station: Station }) {
           <Flex key={finding.id} gap="2" align={{ md: 'center' }} direction={{ base: 'column', md: 'row' }}>
             <Link to={`../findings/${finding.id}`} relative="path" style={{ flex: 1, minWidth: 0 }}>
               <Flex gap="3" align="center">
-                {photo && <Picture sha256={photo.sha256} alt="" style={{ width: '84px', flex: 'none' }} />}
+                {photo && (
+                  <Picture sha256={photo.sha256} alt="" edits={photo.edits} style={{ width: '84px', flex: 'none' }} />
+                )}
                 <Box flex="1" minW="0">
                   <Text fontWeight="bold" lineHeight="short">
                     {name}

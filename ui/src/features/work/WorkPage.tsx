@@ -161,7 +161,15 @@ function WorkRow({ item }: { item: WorkItem }) {
   return (
     <Box as="li" className="k-sheet">
       <Flex gap="4" align="start">
-        {photo && <Picture className="k-thumb k-phonehide" sha256={photo.sha256} alt="" style={{ width: '150px' }} />}
+        {photo && (
+          <Picture
+            className="k-thumb k-phonehide"
+            sha256={photo.sha256}
+            alt=""
+            edits={photo.edits}
+            style={{ width: '150px' }}
+          />
+        )}
         <Box flex="1" minW="0">
           <Flex gap="3" wrap="wrap" align="center">
             <Heading as={dossier.roofs.length < 2 ? 'h2' : 'h3'} size="md">
