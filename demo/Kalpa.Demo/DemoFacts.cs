@@ -266,14 +266,19 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         int minutes,
         PhotoRole role = PhotoRole.Seen,
         string? station = null,
-        bool writeUp = false
+        bool writeUp = false,
+        params PhotoMark[] marks
     )
     {
+        var edits = marks.Length > 0 ? new PhotoEdits(marks) : null;
         var id = facts.Id($"{name}/photo-{++photos}");
         var slope = letter is null ? (Guid?)null : facts.Id(letter);
         var taken = new DateTimeOffset(on.ToDateTime(new TimeOnly(9, 30)).AddMinutes(minutes), TimeSpan.Zero);
         facts.Photos.Add(
-            new DemoPhoto(file, sha256 => new PhotoFact(id, visitId, findingId, slope, sha256, caption, taken, station, role, writeUp))
+            new DemoPhoto(
+                file,
+                sha256 => new PhotoFact(id, visitId, findingId, slope, sha256, caption, taken, station, role, writeUp) { Edits = edits }
+            )
         );
     }
 

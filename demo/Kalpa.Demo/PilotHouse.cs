@@ -141,7 +141,14 @@ internal static class PilotHouse
             WaterEvidence.Stained,
             spot: plan.SpotAt(30.5, 9)
         );
-        visit.Photo("boot-torn.jpg", "Collar split on the high side", boot, "A", 21);
+        visit.Photo(
+            "boot-torn.jpg",
+            "Collar split on the high side",
+            boot,
+            "A",
+            21,
+            marks: new PhotoMark(PhotoMarkKind.Arrow, 0.9, 0.25, 0.67, 0.53)
+        );
         visit.Photo("attic-stain.jpg", "Stain on the deck below it", boot, "A", 95);
         var nail = visit.Finding(
             "nail-exposed",
@@ -173,7 +180,14 @@ internal static class PilotHouse
             "1/2",
             spot: plan.SpotAt(12, 0.2)
         );
-        visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 8);
+        visit.Photo(
+            "drip-edge.jpg",
+            "Two lengths hardly meet",
+            drip,
+            "A",
+            8,
+            marks: new PhotoMark(PhotoMarkKind.Circle, 0.42, 0.34, 0.61, 0.6)
+        );
     }
 
     private static void HillAndWing(DemoVisit visit, DemoPlan plan)
@@ -200,7 +214,14 @@ internal static class PilotHouse
             spot: plan.SpotAt(38.6, 30),
             decided: new DecidingAnswer("kickout", "signs")
         );
-        visit.Photo("kickout-missing.jpg", "Stain where the wall meets the gutter", kickOut, "C", 52);
+        visit.Photo(
+            "kickout-missing.jpg",
+            "Stain where the wall meets the gutter",
+            kickOut,
+            "C",
+            52,
+            marks: new PhotoMark(PhotoMarkKind.Arrow, 0.88, 0.3, 0.6, 0.62)
+        );
         var valley = visit.Finding(
             "valley-debris",
             "ridges",

@@ -53,6 +53,7 @@ public static class FactJson
         [FactKind.Bid] = Json.BidFact,
         [FactKind.ReportSignature] = Json.ReportSignatureFact,
         [FactKind.ReportQuestion] = Json.ReportQuestionFact,
+        [FactKind.Letterhead] = Json.LetterheadFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

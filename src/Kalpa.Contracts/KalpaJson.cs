@@ -70,6 +70,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(BidFact))]
 [JsonSerializable(typeof(ReportSignatureFact))]
 [JsonSerializable(typeof(ReportQuestionFact))]
+[JsonSerializable(typeof(LetterheadFact))]
+[JsonSerializable(typeof(LetterheadAnswer))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
 [JsonSerializable(typeof(SkeletonRequest))]
 [JsonSerializable(typeof(SkeletonAnswer))]

@@ -1,7 +1,11 @@
 using System.Text.Json.Serialization;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 
 namespace Kalpa.Contracts;
+
+/// <summary>The firm's letterhead and its revision; null where it has none.</summary>
+public sealed record LetterheadAnswer(string FirmName, LetterheadFact? Letterhead, IReadOnlyList<FactHead> Heads);
 
 /// <summary>Where a signed report stands.</summary>
 [JsonConverter(typeof(CamelCaseEnum<SignedState>))]

@@ -24,6 +24,24 @@ public sealed record ReportModel(
     SignedBy? Signed = null
 )
 {
+    /// <summary>As the letterhead has it; else as the firm is on file.</summary>
+    public string Firm => Visit.Letterhead?.Name ?? FirmName;
+
+    /// <summary>Address of the firm's logo, or its bytes; null where there is none.</summary>
+    public string? Logo => LogoOf(Visit) is { } logo ? PhotoSource(logo) : null;
+
+    /// <summary>Every picture that a report shows, the logo among them.</summary>
+    public static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) =>
+        visit
+            .Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos)
+            .Where(p => !p.WriteUp)
+            .Concat(LogoOf(visit) is { } logo ? [logo] : []);
+
+    private static PhotoFact? LogoOf(VisitDossier visit) =>
+        visit.Letterhead is { LogoSha256: { } sha256 } letterhead
+            ? new PhotoFact(letterhead.Id, visit.Visit.Id, null, null, sha256, letterhead.Name)
+            : null;
+
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
     /// <summary>The first picture of nothing in particular: it shows the building, and is printed on the cover. Null where there is none.</summary>

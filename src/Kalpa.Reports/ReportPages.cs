@@ -1,3 +1,4 @@
+using Kalpa.Core.Facts;
 using Kalpa.Reports.Parts;
 using Microsoft.AspNetCore.Components;
 using Microsoft.AspNetCore.Components.Web;
@@ -15,7 +16,7 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
 
     /// <param name="nonce">Of the page's content security policy; null in print, where no policy stands.</param>
     public Task<string> Html(ReportModel model, string? nonce) =>
-        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, Footer(model)) });
+        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, Own(model) + Footer(model)) });
 
     /// <summary>
     /// A frozen page as it is shown by a link: the page itself, a bar above it and the questions below. <paramref name="nonce"/> is that of the page's content security
@@ -55,7 +56,9 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
 
     /// <summary>The scope of work for bidders, to print.</summary>
     public Task<string> ScopeHtml(ReportModel model) =>
-        Rendered<ScopePrint>(new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, Footer(model)) });
+        Rendered<ScopePrint>(
+            new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, Own(model) + Footer(model)) }
+        );
 
     /// <summary>The rule book as a page to print.</summary>
     public Task<string> BookHtml(BookModel model) =>
@@ -86,7 +89,20 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
 
     /// <summary>Firm and property at the foot of each page, and whether it is signed.</summary>
     private static string Footer(ReportModel model) =>
-        $"@page{{@bottom-left{{content:\"{Quoted($"{model.FirmName} · {model.Visit.Property.Name} · {Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+        $"@page{{@bottom-left{{content:\"{Quoted($"{model.Firm} · {model.Visit.Property.Name} · {Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+
+    /// <summary>The firm's own sheet and color. Both are held to their form where they are recorded; what is not of that form is left out.</summary>
+    private static string Own(ReportModel model)
+    {
+        if (model.Visit.Letterhead is not { } own)
+        {
+            return "";
+        }
+        var paper = own.Paper == PaperSize.A4 ? "@page{size:A4}" : "";
+        return Contrast.OnWhite(own.Color) >= Contrast.Readable
+            ? $"{paper}.firm{{color:{own.Color}}}.verdict-box{{border-color:{own.Color}}}.num-of{{background:{own.Color}}}"
+            : paper;
+    }
 
     private static string Standing(ReportModel model) => model.Signed is { } signed ? $"version {signed.Version}" : "draft, not signed";
 

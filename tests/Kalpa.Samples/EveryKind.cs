@@ -349,6 +349,19 @@ public static class EveryKind
     {
         var decision = RuleBook.Current.Decisions[0];
         yield return (FactKind.WeatherLimits, new WeatherLimitsFact(Id(FactKind.WeatherLimits), WaitGustMph: 18));
+        yield return (
+            FactKind.Letterhead,
+            new LetterheadFact(
+                Id(FactKind.Letterhead),
+                "Saltmere Roof Survey",
+                "2 Rope Walk\nSaltmere",
+                "RS-17",
+                Hash,
+                "#1f4a6b",
+                PaperSize.A4,
+                [new FirmStatement(CommissionPurpose.Condition, "This report states what was observed on the day of the visit.")]
+            )
+        );
         yield return (FactKind.LifeProfile, new LifeProfileFact(Id(FactKind.LifeProfile), School.AgeTable));
         yield return (
             FactKind.FirmRules,

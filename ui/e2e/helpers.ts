@@ -148,7 +148,12 @@ export async function makeVisit(
 }
 
 /** Facts straight through the front door, as a device sends them. */
-export async function sendFacts(page: Page, facts: [kind: string, fact: { id: string }][], base: string | null = null) {
+export async function sendFacts(
+  page: Page,
+  facts: [kind: string, fact: { id: string }][],
+  base: string | null = null,
+  deleted = false,
+) {
   const status = await page.evaluate(
     async (changes) => {
       const { antiForgeryToken } = await (await fetch('/api/session')).json()
@@ -168,7 +173,7 @@ export async function sendFacts(page: Page, facts: [kind: string, fact: { id: st
       recordedAt: new Date().toISOString(),
       device: 'test',
       contractVersion: 3,
-      deleted: false,
+      deleted,
       payload,
     })),
   )

@@ -7,6 +7,7 @@ import {
   makeVisit,
   onPhone,
   open,
+  photo,
   sendFacts,
   serverVisit,
   shingle,
@@ -126,4 +127,33 @@ test('a client reads the report by its link, asks, and finds the answer there', 
   await client.page.reload()
   await expect(client.page.getByRole('heading', { name: 'This link opens no report' })).toBeVisible()
   await client.context.close()
+})
+
+test('the letterhead is written with a preview, and stands on the report', async ({ page }) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Signal Hut', [shingle('A', 'south')], { purpose: 'condition' })
+  await open(page, '/letterhead')
+  await expect(page.getByLabel('Name of the firm')).toHaveValue('Saltmere Roof Survey')
+  await page.getByLabel('Address, phone and web, a line each').fill('2 Rope Walk\nSaltmere')
+  await page.getByLabel('License of the firm (optional)').fill('RS-17')
+  await page.getByLabel('Another color').fill('#f0d020')
+  await expect(page.getByText(/too pale to read on white paper/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await page.getByRole('radio', { name: 'Blue' }).click()
+  await page.getByLabel('Logo').setInputFiles(photo('drip-edge.jpg'))
+  await page.getByLabel('Statement for Condition').fill('We state what we saw on the day of the visit.')
+  const preview = page.getByRole('region', { name: 'Preview' })
+  await expect(preview).toContainText('2 Rope Walk')
+  await expect(preview.getByRole('img', { name: 'Logo' })).toBeVisible()
+  expect((await new AxeBuilder({ page }).include('main').analyze()).violations).toEqual([])
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Saved. Reports that are signed stay as they are.')).toBeVisible()
+  await allSent(page)
+  const report = await page.evaluate((id) => fetch(`/api/visits/${id}/report`).then((r) => r.text()), ids.visit)
+  for (const words of ['2 Rope Walk', 'License RS-17', '#1f4a6b', 'We state what we saw on the day of the visit.'])
+    expect(report).toContain(words)
+
+  // Tests after this one expect the firm as it was.
+  const { letterhead, heads } = await page.evaluate(() => fetch('/api/letterhead').then((r) => r.json()))
+  await sendFacts(page, [['letterhead', letterhead]], heads[0].revision, true)
 })

@@ -53,7 +53,8 @@ public static class DossierBuilder
             RoofFacts.LifeProfile(facts),
             facts.SetAside,
             facts.OnVisit(visitId).OfType<ReportSignatureFact>().ToList() is { Count: > 0 } signatures ? signatures : null,
-            facts.OnVisit(visitId).OfType<ReportQuestionFact>().ToList() is { Count: > 0 } questions ? questions : null
+            facts.OnVisit(visitId).OfType<ReportQuestionFact>().ToList() is { Count: > 0 } questions ? questions : null,
+            facts.Of<LetterheadFact>(FactKind.Letterhead).FirstOrDefault()
         );
     }
 

@@ -74,7 +74,8 @@ public sealed record RoofName(Guid RoofId, string Name);
 
 /// <summary>
 /// Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
-/// revisions; the signatures under its report and the questions that came to it, null where there are none.
+/// revisions; the signatures under its report and the questions that came to it, null where there are none; the
+/// firm's letterhead, null where it has none.
 /// </summary>
 public sealed record VisitDossier(
     PropertyFact Property,
@@ -85,5 +86,6 @@ public sealed record VisitDossier(
     LifeProfileFact? LifeProfile,
     IReadOnlyList<SetAsideFact> SetAside,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportSignatureFact>? Signatures = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportQuestionFact>? Questions = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportQuestionFact>? Questions = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LetterheadFact? Letterhead = null
 );

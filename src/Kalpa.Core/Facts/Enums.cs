@@ -44,6 +44,7 @@ public enum FactKind
     Bid,
     ReportSignature,
     ReportQuestion,
+    Letterhead,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

@@ -39,9 +39,6 @@ public static class FactChecks
     /// <summary>Shares are typed in whole percent and may miss a hundred by rounding.</summary>
     private const double ShareSlackPercent = 1;
 
-    /// <summary>Fractions of a crop add up to one but for rounding.</summary>
-    private const double CropSlack = 1e-9;
-
     /// <summary>A value must be the one its text reads as; half a thousandth allows for a text printed with rounding.</summary>
     private const double TypedSlack = 0.0005;
 
@@ -99,10 +96,7 @@ public static class FactChecks
                 Finding(finding, book, found);
                 break;
             case PhotoFact photo:
-                found.If(!IsSha256(photo.Sha256), "photo.bad-hash", "The photo's bytes must be named by their SHA-256.");
-                found.Text(photo.Caption, photo.Station ?? "");
-                PlanChecks.Spot(photo.Spot, found);
-                Edits(photo.Edits, found);
+                PhotoChecks.Of(photo, found);
                 break;
             default:
                 RecordChecks.Of(fact, book, found);
@@ -110,45 +104,6 @@ public static class FactChecks
         }
         return found.Problems;
     }
-
-    private static void Edits(PhotoEdits? edits, Found found)
-    {
-        if (edits is null)
-        {
-            return;
-        }
-        found.Count(edits.Marks, PhotoEdits.MostMarks);
-        found.If(
-            !edits.Marks.All(m => IsShare(m.X) && IsShare(m.Y) && IsShare(m.ToX) && IsShare(m.ToY)),
-            "photo.mark-outside",
-            "A mark lies on the photo: its points are fractions from 0 to 1."
-        );
-        found.If(
-            edits.Marks.Any(m => m.Kind == PhotoMarkKind.Number && m.Number is < 1 or > PhotoEdits.MostNumber),
-            "photo.bad-number",
-            $"A number on a photo is 1 to {PhotoEdits.MostNumber}."
-        );
-        found.If(
-            !(Math.Abs(edits.TurnDegrees) <= PhotoEdits.MostTurnDegrees),
-            "photo.bad-turn",
-            $"A photo is straightened by up to {PhotoEdits.MostTurnDegrees} degrees."
-        );
-        found.If(
-            edits.Crop is { } crop
-                && !(
-                    IsShare(crop.X)
-                    && IsShare(crop.Y)
-                    && crop.Width >= PhotoEdits.SmallestCrop
-                    && crop.Height >= PhotoEdits.SmallestCrop
-                    && crop.X + crop.Width <= 1 + CropSlack
-                    && crop.Y + crop.Height <= 1 + CropSlack
-                ),
-            "photo.bad-crop",
-            "A photo is cropped to a part of it, at least a twentieth of its width and height."
-        );
-    }
-
-    private static bool IsShare(double share) => share is >= 0 and <= 1;
 
     /// <summary>All faults of everything an assessment is asked for.</summary>
     public static IReadOnlyList<FactProblem> Of(AssessInput input, RuleBook book) =>

@@ -175,7 +175,7 @@ internal static class RecordChecks
                 );
                 found.Text(bid.Words);
                 break;
-            case ReportSignatureFact or ReportQuestionFact:
+            case ReportSignatureFact or ReportQuestionFact or LetterheadFact:
                 SigningChecks.Of(fact, found);
                 break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:

@@ -1,6 +1,6 @@
 namespace Kalpa.Core.Facts;
 
-/// <summary>Whether a signature under a report, or a question to it, can be recorded at all.</summary>
+/// <summary>Whether a signature under a report, a question to it, or a letterhead can be recorded at all.</summary>
 internal static class SigningChecks
 {
     /// <summary>A visit of 50 roofs with all their findings, photos and jobs.</summary>
@@ -16,10 +16,43 @@ internal static class SigningChecks
             case ReportSignatureFact signature:
                 Signature(signature, found);
                 break;
+            case LetterheadFact letterhead:
+                Letterhead(letterhead, found);
+                break;
             case ReportQuestionFact question:
                 found.If(string.IsNullOrWhiteSpace(question.Words), "question.empty", "Enter the question.");
                 found.Text(question.Words, question.By, question.Contact, question.Answer, question.AnsweredBy);
                 break;
+        }
+    }
+
+    private static void Letterhead(LetterheadFact letterhead, FactChecks.Found found)
+    {
+        found.Name(letterhead.Name, "letterhead.no-name", "Enter the firm’s name as it stands on its letterhead.");
+        found.Text(letterhead.Lines, letterhead.License);
+        found.If(
+            letterhead.LogoSha256 is { } logo && !FactChecks.IsSha256(logo),
+            "letterhead.bad-logo",
+            "The logo’s bytes must be named by their SHA-256."
+        );
+        found.If(
+            letterhead.Color.Length > 0 && Contrast.OnWhite(letterhead.Color) is null,
+            "letterhead.bad-color",
+            "A color is # and six digits of 0 to 9 and a to f."
+        );
+        found.If(
+            Contrast.OnWhite(letterhead.Color) is < Contrast.Readable,
+            "letterhead.pale-color",
+            $"The color is too pale to read on white paper: choose a darker one (contrast {Contrast.Readable} to 1 or more)."
+        );
+        found.If(
+            letterhead.Statements.Select(s => s.Purpose).Distinct().Count() < letterhead.Statements.Count,
+            "letterhead.purpose-twice",
+            "Write one statement for each purpose."
+        );
+        foreach (var statement in letterhead.Statements)
+        {
+            found.Text(statement.Text);
         }
     }
 

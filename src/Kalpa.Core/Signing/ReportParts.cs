@@ -18,7 +18,14 @@ public sealed record ReportPart(string Key, string Title, string Says, IReadOnly
 public static class ReportParts
 {
     public static IReadOnlyList<ReportPart> Of(VisitDossier visit) =>
-        Unique([Property(visit), .. visit.Roofs.SelectMany(roof => OfRoof(roof, visit.Roofs.Count > 1)), Book(visit)]);
+        Unique([
+            Property(visit),
+            .. visit.Roofs.SelectMany(roof => OfRoof(roof, visit.Roofs.Count > 1)),
+            Book(visit),
+            .. visit.Letterhead is { } letterhead
+                ? [new ReportPart("letterhead", "Letterhead and statement", "", [letterhead])]
+                : Array.Empty<ReportPart>(),
+        ]);
 
     private static ReportPart Property(VisitDossier visit) =>
         new("visit", "Property and visit", "", [visit.Property, visit.Visit, .. visit.SetAside]);

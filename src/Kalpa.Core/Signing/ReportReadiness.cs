@@ -96,7 +96,7 @@ public static class ReportReadiness
     {
         if (OverviewPhoto.Of(visit) is null)
         {
-            yield return new("Cover photo: one of the whole building, of nothing in particular", false, MissingAt.Walk);
+            yield return new("Cover photo: one of the whole building, not tied to a finding or a slope", false, MissingAt.Walk);
         }
     }
 

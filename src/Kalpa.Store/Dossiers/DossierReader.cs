@@ -74,6 +74,22 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
             : (Shelves.Read<WeatherLimitsFact>(FactKind.WeatherLimits, row), row.RevisionId);
     }
 
+    /// <summary>The firm's letterhead; null where it has none.</summary>
+    public async Task<LetterheadFact?> Letterhead(List<FactHead> heads, CancellationToken cancel)
+    {
+        var row = await db
+            .Records.AsNoTracking()
+            .Where(r => r.Kind == FactKind.Letterhead && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .FirstOrDefaultAsync(cancel);
+        if (row is null)
+        {
+            return null;
+        }
+        heads.Add(Head(row));
+        return Shelves.Read<LetterheadFact>(FactKind.Letterhead, row);
+    }
+
     /// <summary>How often a person recorded each condition, each finding counted once.</summary>
     public async Task<HabitsAnswer> Habits(Guid personId, CancellationToken cancel)
     {

@@ -24,7 +24,7 @@ internal sealed class FactRows
         FactKind.JobDone,
     ];
 
-    private static readonly FactKind[] FirmsOwn = [FactKind.FirmRules, FactKind.LifeProfile];
+    private static readonly FactKind[] FirmsOwn = [FactKind.FirmRules, FactKind.LifeProfile, FactKind.Letterhead];
 
     private readonly List<(FactKind Kind, FactRow Row)> rows = [];
     private readonly KalpaDb db;

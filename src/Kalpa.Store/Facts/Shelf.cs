@@ -125,6 +125,7 @@ internal static class Shelves
         [FactKind.QuantitySet] = Record<QuantitySetFact>(FactKind.QuantitySet, f => f.VisitId),
         [FactKind.Bid] = Record<BidFact>(FactKind.Bid, f => f.VisitId),
         [FactKind.ReportSignature] = Record<ReportSignatureFact>(FactKind.ReportSignature, f => f.VisitId),
+        [FactKind.Letterhead] = Record<LetterheadFact>(FactKind.Letterhead, _ => null),
         [FactKind.ReportQuestion] = Record<ReportQuestionFact>(FactKind.ReportQuestion, f => f.VisitId),
     };
 

@@ -1,6 +1,5 @@
 using System.Runtime.ExceptionServices;
 using Kalpa.Contracts;
-using Kalpa.Core.Facts;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Writing;
@@ -124,35 +123,6 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files, PhotoLocks locks)
             }
         }
         return new FoundPicture(path, FromOriginal: true);
-    }
-
-    /// <summary>A rendition with what was done to the photo burnt in, as it is printed and shared; the plain one where nothing was.</summary>
-    public async Task<FoundPicture?> Find(Guid firmId, string sha256, Rendition rendition, PhotoEdits? edits, CancellationToken cancel)
-    {
-        if (edits is null)
-        {
-            return await Find(firmId, sha256, rendition, cancel);
-        }
-        // Blurred faces must not come back by a smaller picture: whatever there is, is edited.
-        var original = await FindOriginal(firmId, sha256, cancel);
-        var source =
-            original?.Path
-            ?? (await Find(firmId, sha256, Rendition.Screen, cancel) ?? await Find(firmId, sha256, Rendition.Report, cancel))?.Path;
-        if (source is null || await Blob(sha256, cancel) is not { } blob || !IsPicture(blob.MediaType))
-        {
-            return null;
-        }
-        var path = files.Edited(firmId, sha256, rendition, ReportStamps.OfEdits(edits), original is not null);
-        if (!PhotoFiles.IsWhole(path))
-        {
-            using var turn = await locks.Enter(firmId, sha256, cancel);
-            if (!PhotoFiles.IsWhole(path))
-            {
-                var (longest, quality) = Pictures.SizeOf(rendition);
-                await DurableFiles.Write(path, await Task.Run(() => EditedPictures.Jpeg(source, edits, longest, quality), cancel), cancel);
-            }
-        }
-        return new FoundPicture(path, original is not null);
     }
 
     /// <summary>The original with its bytes checked; null when it is not here, or here no longer as it was sent.</summary>

@@ -65,7 +65,7 @@ public sealed class ReportReadinessTests
                 "! 1 photo or recording to write up",
                 "Client’s name: the cover says “not recorded”",
                 "Inspector’s license number: some states require it on the report",
-                "Cover photo: one of the whole building, of nothing in particular",
+                "Cover photo: one of the whole building, not tied to a finding or a slope",
                 "No photo of slope A",
                 "1 finding without a photo",
                 $"{left} places neither inspected nor given a reason: listed under “Not inspected, and why”",

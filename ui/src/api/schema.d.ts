@@ -1300,6 +1300,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/letterhead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLetterhead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{id}/signed": {
         parameters: {
             query?: never;
@@ -2727,7 +2743,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion" | "letterhead";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -2900,6 +2916,11 @@ export interface components {
             prices?: null | components["schemas"]["FirmPrice"][];
             costsForClients?: null | boolean;
             wood?: null | components["schemas"]["WoodFound"][];
+        };
+        /** @description What the cover of a report says it is and is not, in the firm's own words, where it is made for this purpose. */
+        FirmStatement: {
+            purpose: components["schemas"]["CommissionPurpose"];
+            text: string;
         };
         /** @description Words by which the firm's people search a condition, besides the rule book's. */
         FirmWords: {
@@ -3279,6 +3300,26 @@ export interface components {
             /** Format: uuid */
             slopeId: null | string;
             letter: null | string;
+        };
+        LetterheadAnswer: {
+            firmName: string;
+            letterhead: null | components["schemas"]["LetterheadFact"];
+            heads: components["schemas"]["FactHead"][];
+        };
+        /**
+         * @description How the firm's reports look and what they state: Name as on its letterhead, Lines below it (address, phone, web), its
+         *     License, a logo named by its SHA-256 (null: none), and the Color of headings as #rrggbb (empty: Kalpa's own).
+         */
+        LetterheadFact: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            lines: string;
+            license: string;
+            logoSha256: null | string;
+            color: string;
+            paper: components["schemas"]["PaperSize"];
+            statements: components["schemas"]["FirmStatement"][];
         };
         /**
          * @description Remaining life of a slope: what is stated, all three methods, the assembly, and why. Clash: age and condition do not fit one roof, with what
@@ -3846,6 +3887,11 @@ export interface components {
             shortens: string[];
             ifNothing: string;
         };
+        /**
+         * @description The sheet that reports are printed on.
+         * @enum {unknown}
+         */
+        PaperSize: "letter" | "a4";
         /**
          * @description Asks what a typed measure reads as. A length typed without a unit is in BareUnit; Covering is the covering whose pitch it
          *     is: on a membrane a bare fraction is inches per foot.
@@ -5681,7 +5727,8 @@ export interface components {
         };
         /**
          * @description Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
-         *     revisions; the signatures under its report and the questions that came to it, null where there are none.
+         *     revisions; the signatures under its report and the questions that came to it, null where there are none; the
+         *     firm's letterhead, null where it has none.
          */
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
@@ -5693,6 +5740,7 @@ export interface components {
             setAside: components["schemas"]["SetAsideFact"][];
             signatures?: null | components["schemas"]["ReportSignatureFact"][];
             questions?: null | components["schemas"]["ReportQuestionFact"][];
+            letterhead?: null | components["schemas"]["LetterheadFact"];
         };
         /**
          * @description A visit to a property. Roofs: the roofs it looks at, in the order they are walked. Walk is the key of its walk order (empty: the one that suits commission and covering);
@@ -8528,6 +8576,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getLetterhead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterheadAnswer"];
                 };
             };
         };

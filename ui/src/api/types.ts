@@ -225,6 +225,7 @@ export type OpinionFact = Schemas['OpinionFact']
 export type PhotoEdits = Schemas['PhotoEdits']
 export type PhotoMark = Schemas['PhotoMark']
 export type PhotoCrop = Schemas['PhotoCrop']
+export type LetterheadFact = Schemas['LetterheadFact']
 export type ReportCheck = Schemas['ReportCheck']
 export type MissingItem = Schemas['MissingItem']
 export type ReportSignatureFact = Schemas['ReportSignatureFact']
@@ -273,3 +274,4 @@ export type Fact =
   | BidFact
   | ReportSignatureFact
   | ReportQuestionFact
+  | LetterheadFact

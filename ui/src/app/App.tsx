@@ -49,6 +49,7 @@ const screens = (session: SessionAnswer) => [
   { path: '/', element: <Home inspector={session.person?.name ?? ''} /> },
   { path: '/book', element: <pages.BookPage /> },
   { path: '/book/:kind/:id', element: <pages.BookPage /> },
+  { path: '/letterhead', element: <pages.LetterheadPage /> },
   { path: '/prices', element: <pages.PricesPage /> },
   { path: '/properties/new', element: <pages.NewProperty /> },
   { path: '/properties/:propertyId', element: <pages.PropertyPage inspector={session.person?.name ?? ''} /> },

@@ -44,5 +44,6 @@ export const WalkPage = screen(() => import('../features/walk/WalkPage'), 'WalkP
 export const WorkPage = screen(() => import('../features/work/WorkPage'), 'WorkPage')
 export const PropertyPlanPage = screen(() => import('../features/plan/PlanPage'), 'PropertyPlanPage')
 export const VisitPlanPage = screen(() => import('../features/plan/PlanPage'), 'VisitPlanPage')
+export const LetterheadPage = screen(() => import('../features/letterhead/LetterheadPage'), 'LetterheadPage')
 export const PricesPage = screen(() => import('../features/prices/PricesPage'), 'PricesPage')
 export const ReportPage = screen(() => import('../features/report/ReportPage'), 'ReportPage')

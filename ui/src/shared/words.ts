@@ -248,6 +248,7 @@ export const factKinds: Record<FactKind, string> = {
   bid: 'Bid',
   reportSignature: 'Signature under the report',
   reportQuestion: 'Question from a client',
+  letterhead: 'Letterhead',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

@@ -125,7 +125,6 @@ public static class PhotoEndpoints
         string rendition,
         Guid? of,
         HttpContext http,
-        PhotoIntake intake,
         PhotoReader photos,
         CurrentFirm firm,
         CancellationToken cancel
@@ -134,7 +133,7 @@ public static class PhotoEndpoints
         if (
             !IsHash(sha256)
             || RenditionOf(rendition) is not { } wanted
-            || await intake.Find(firm.FirmId, sha256, wanted, await photos.EditsOf(of, sha256, cancel), cancel) is not { } found
+            || await photos.Find(firm.FirmId, sha256, wanted, await photos.EditsOf(of, sha256, cancel), cancel) is not { } found
         )
         {
             return Problems.NotFound("photo");

@@ -191,7 +191,7 @@ public static class CrewEndpoints
         SharedLinks links,
         CurrentFirm firm,
         DossierReader dossiers,
-        PhotoIntake intake,
+        PhotoReader photos,
         CancellationToken cancel
     )
     {
@@ -199,7 +199,7 @@ public static class CrewEndpoints
             await Enter(secret, links, firm, cancel) is not { } link
             || await dossiers.Visit(link.VisitId, cancel) is not { } visit
             || !Items(visit, link.ForWhom).Any(i => i.Photos.Contains(sha256) || i.ReplyPhotos.Contains(sha256))
-            || await intake.Find(link.FirmId, sha256, Rendition.Report, EditsOf(visit, sha256), cancel) is not { } found
+            || await photos.Find(link.FirmId, sha256, Rendition.Report, EditsOf(visit, sha256), cancel) is not { } found
         )
         {
             return NotFound();

@@ -44,7 +44,7 @@ public static class ReportEndpoints
         {
             return Problems.NotFound("visit");
         }
-        var shown = await photos.Shown([.. PicturesOf(visit).Select(p => p.Sha256).Distinct()], cancel);
+        var shown = await photos.Shown([.. ReportModel.PicturesOf(visit).Select(p => p.Sha256).Distinct()], cancel);
         var model = await Model(visit, db, firm, book, photo => shown.Contains(photo.Sha256) ? AddressOf(photo) : null, cancel);
         return TypedResults.Content(await pages.Html(model, PageSecurity.NonceOf(http)), "text/html; charset=utf-8");
     }
@@ -54,7 +54,7 @@ public static class ReportEndpoints
         DossierReader Dossiers,
         KalpaDb Db,
         CurrentFirm Firm,
-        PhotoIntake Photos,
+        PhotoReader Photos,
         RuleBook Book,
         ReportPages Pages,
         PdfPrinter Printer
@@ -112,12 +112,12 @@ public static class ReportEndpoints
     private static async Task<Dictionary<Guid, string>> Inline(
         VisitDossier visit,
         CurrentFirm firm,
-        PhotoIntake photos,
+        PhotoReader photos,
         CancellationToken cancel
     )
     {
         var inlined = new Dictionary<Guid, string>();
-        foreach (var photo in PicturesOf(visit))
+        foreach (var photo in ReportModel.PicturesOf(visit))
         {
             if (await photos.Find(firm.FirmId, photo.Sha256, Rendition.Report, photo.Edits, cancel) is { } found)
             {
@@ -126,8 +126,6 @@ public static class ReportEndpoints
         }
         return inlined;
     }
-
-    private static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) => visit.Roofs.SelectMany(r => r.Facts.Records!.Photos);
 
     private static string FileName(string document, VisitDossier visit)
     {

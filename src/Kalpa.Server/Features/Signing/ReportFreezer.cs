@@ -26,7 +26,7 @@ public sealed class ReportFreezer(
     DossierReader dossiers,
     SigningReader reader,
     SignedFiles files,
-    PhotoIntake photos,
+    PhotoReader photos,
     RuleBook book,
     ReportPages pages,
     PdfPrinter printer,
@@ -124,7 +124,7 @@ public sealed class ReportFreezer(
                 $"The frozen facts of the signed report {row.Id} are gone or damaged. Restore them from a backup."
             );
         var frozen = FrozenReport.Of(bytes);
-        var shown = PicturesOf(frozen.Visit).ToList();
+        var shown = ReportModel.PicturesOf(frozen.Visit).ToList();
         var found = new Dictionary<Guid, byte[]>();
         foreach (var photo in shown)
         {
@@ -190,9 +190,6 @@ public sealed class ReportFreezer(
 
     private async Task<IReadOnlyList<StampedPart>> PartsOf(SignedReport row, CancellationToken cancel) =>
         await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel) is { } bytes ? FrozenReport.Of(bytes).Parts : [];
-
-    private static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) =>
-        visit.Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos).Where(p => !p.WriteUp);
 
     private static string Lines(IEnumerable<string> lines) => string.Join('\n', lines);
 }

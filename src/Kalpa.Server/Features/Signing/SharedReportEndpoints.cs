@@ -12,6 +12,7 @@ using Kalpa.Store;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Signing;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -196,7 +197,7 @@ public static class SharedReportEndpoints
     private static async Task<IResult> NotFound(HttpContext http, Desk desk) =>
         Answered(http, await desk.Pages.NoReport(PageSecurity.NonceOf(http)), StatusCodes.Status404NotFound);
 
-    private static IResult Answered(HttpContext http, string page, int status)
+    private static ContentHttpResult Answered(HttpContext http, string page, int status)
     {
         // Somebody's data: for whoever holds the link, and for no search engine.
         http.Response.Headers.CacheControl = "no-store";

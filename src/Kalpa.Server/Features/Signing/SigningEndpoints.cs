@@ -1,10 +1,12 @@
 using System.Net.Mime;
 using System.Security.Claims;
 using Kalpa.Contracts;
+using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Server.Features.Links;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
+using Kalpa.Store.Dossiers;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Kalpa.Store.Signing;
@@ -21,6 +23,7 @@ public static class SigningEndpoints
 
     public static void MapSigning(this IEndpointRouteBuilder api)
     {
+        api.MapGet("letterhead", Letterhead).WithName("getLetterhead");
         api.MapGet("visits/{id:guid}/signed", List).WithName("getSignedReports").ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("signed/{id:guid}/report.pdf", Pdf)
             .WithName("getSignedPdf")
@@ -41,6 +44,14 @@ public static class SigningEndpoints
             .ProducesProblem(StatusCodes.Status404NotFound)
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         api.MapDelete("report-links/{id:guid}", Revoke).WithName("revokeReportLink").ProducesProblem(StatusCodes.Status404NotFound);
+    }
+
+    private static async Task<Ok<LetterheadAnswer>> Letterhead(DossierReader reader, KalpaDb db, CurrentFirm firm, CancellationToken cancel)
+    {
+        var heads = new List<FactHead>();
+        var letterhead = await reader.Letterhead(heads, cancel);
+        var name = await db.Firms.Where(f => f.Id == firm.FirmId).Select(f => f.Name).FirstAsync(cancel);
+        return TypedResults.Ok(new LetterheadAnswer(name, letterhead, heads));
     }
 
     private static async Task<Results<Ok<IReadOnlyList<SignedReportAnswer>>, ProblemHttpResult>> List(

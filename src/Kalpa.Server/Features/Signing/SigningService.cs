@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Kalpa.Server.Features.Signing;
 
 /// <summary>Wakes whoever prints signed reports.</summary>
-public sealed class SigningSignal
+public sealed class SigningSignal : IDisposable
 {
     private readonly SemaphoreSlim raised = new(0, 1);
 
@@ -24,6 +24,12 @@ public sealed class SigningSignal
 
     /// <summary>One at a time meets new signatures: two would give one version twice.</summary>
     public SemaphoreSlim Turn { get; } = new(1, 1);
+
+    public void Dispose()
+    {
+        raised.Dispose();
+        Turn.Dispose();
+    }
 
     public Task Wait(TimeSpan longest, CancellationToken cancel) => raised.WaitAsync(longest, cancel);
 }

@@ -1,5 +1,6 @@
 import { Box, Flex, Heading, Stack } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { PdfButton } from '../../shared/PdfButton'
 import { Loading } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
@@ -22,6 +23,7 @@ export function ReportPage() {
         <Heading as="h2" size="lg" flex="1" minW="10rem">
           Preview
         </Heading>
+        <Link to="/letterhead">Letterhead and statements</Link>
         <PdfButton path={`/api/visits/${id}/report.pdf`} fallback="roof-report.pdf" plain>
           Draft PDF
         </PdfButton>

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Slider, Stack, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Grid, GridItem, Slider, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import type Konva from 'konva'
 import { ArrowUpRight, Circle as CircleIcon, Crop, EyeOff, Hash, Redo2, Trash2, Undo2 } from 'lucide-react'
@@ -68,9 +68,17 @@ export function PhotoEditor({ photo, onSave }: Props) {
 
 type Size = { width: number; height: number }
 
+const keysWidth = 250
+
+/** At the desk the keys stand beside the picture; on a phone above and below it. */
+const isWide = () => window.innerWidth >= 992
+
 /** As wide as the sheet, and no higher than leaves room for the keys. */
 function fitted({ width, height }: Size): Size {
-  const most = { width: Math.min(window.innerWidth - 48, 900), height: Math.max(220, window.innerHeight - 330) }
+  const room = { width: Math.min(window.innerWidth - 48, isWide() ? 880 : 976), height: window.innerHeight }
+  const most = isWide()
+    ? { width: room.width - keysWidth - 24, height: room.height - 240 }
+    : { width: room.width, height: Math.max(220, room.height - 330) }
   const scale = Math.min(most.width / width, most.height / height)
   return { width: Math.round(width * scale), height: Math.round(height * scale) }
 }
@@ -121,116 +129,127 @@ function Desk({ image, before, onSave }: { image: HTMLImageElement; before: Phot
     return place ? { x: clamp(place.x / size.width), y: clamp(place.y / size.height) } : undefined
   }
   return (
-    <Stack gap="3">
-      <Flex gap="2" wrap="wrap" role="group" aria-label="Tools">
-        {(Object.keys(tools) as Tool[]).map((key) => {
-          const [word, Icon] = tools[key]
-          return (
-            <Button
-              key={key}
-              variant={tool === key ? 'solid' : 'outline'}
-              colorPalette={tool === key ? 'verdigris' : undefined}
-              aria-pressed={tool === key}
-              onClick={() => setTool(key)}
-            >
-              <Icon size={18} /> {word}
+    <Grid
+      gap="3"
+      templateAreas={{ base: '"tools" "picture" "keys"', lg: '"picture tools" "picture keys"' }}
+      templateColumns={{ base: '1fr', lg: `1fr ${keysWidth}px` }}
+      templateRows={{ lg: 'auto 1fr' }}
+    >
+      <GridItem area="tools">
+        <Flex gap="2" wrap="wrap" role="group" aria-label="Tools">
+          {(Object.keys(tools) as Tool[]).map((key) => {
+            const [word, Icon] = tools[key]
+            return (
+              <Button
+                key={key}
+                variant={tool === key ? 'solid' : 'outline'}
+                colorPalette={tool === key ? 'verdigris' : undefined}
+                aria-pressed={tool === key}
+                onClick={() => setTool(key)}
+              >
+                <Icon size={18} /> {word}
+              </Button>
+            )
+          })}
+        </Flex>
+        <Text fontSize="sm" mt="2">
+          {says[tool]}
+        </Text>
+      </GridItem>
+      <GridItem area="picture">
+        <Box className="k-editor" width={`${size.width}px`} mx="auto">
+          <Stage
+            width={size.width}
+            height={size.height}
+            onPointerDown={(event) => {
+              // A mark that is touched is moved; the picture beneath it is drawn on.
+              if (event.target !== event.target.getStage() && event.target.name() !== 'picture') return
+              pressed.current = pointer(event.target.getStage())
+            }}
+            onPointerMove={(event) => {
+              const to = pointer(event.target.getStage())
+              if (pressed.current && to) setDrag({ from: pressed.current, to })
+            }}
+            onPointerUp={(event) => {
+              const to = pointer(event.target.getStage()) ?? drag?.to
+              if (pressed.current && to) finish(pressed.current, to)
+              pressed.current = undefined
+              setDrag(undefined)
+            }}
+          >
+            <Layer>
+              <Picture name="picture" image={base} width={size.width} height={size.height} />
+              <Shade crop={edits.crop ?? wholePicture} size={size} />
+              {edits.marks.map((mark, index) => (
+                <Shape
+                  key={`${mark.kind} ${mark.x} ${mark.y} ${mark.toX} ${mark.toY}`}
+                  mark={mark}
+                  ends={ends(mark, frame)}
+                  size={size}
+                  line={line}
+                  chosen={index === chosen}
+                  onChoose={() => setChosen(index)}
+                  onMove={(by) => move(index, by)}
+                />
+              ))}
+              {drag && tool !== 'number' && <Drawn tool={tool} drag={drag} size={size} line={line} />}
+            </Layer>
+          </Stage>
+        </Box>
+      </GridItem>
+      <GridItem area="keys">
+        <Stack gap="3">
+          <Slider.Root
+            min={-bounds.turn}
+            max={bounds.turn}
+            step={0.5}
+            value={[turn]}
+            onValueChange={({ value }) => setTurning(value[0] ?? 0)}
+            onValueChangeEnd={({ value }) => {
+              change({ turnDegrees: value[0] ?? 0 })
+              setTurning(undefined)
+            }}
+          >
+            <Flex justify="space-between">
+              <Slider.Label>Straighten</Slider.Label>
+              <Text>{turn}°</Text>
+            </Flex>
+            <Slider.Control>
+              <Slider.Track>
+                <Slider.Range />
+              </Slider.Track>
+              <Slider.Thumbs />
+            </Slider.Control>
+          </Slider.Root>
+          {edits.crop && (
+            <Button variant="outline" onClick={() => change({ crop: null })}>
+              Whole picture
             </Button>
-          )
-        })}
-      </Flex>
-      <Text fontSize="sm">{says[tool]}</Text>
-      <Box className="k-editor" width={`${size.width}px`} mx="auto">
-        <Stage
-          width={size.width}
-          height={size.height}
-          onPointerDown={(event) => {
-            // A mark that is touched is moved; the picture beneath it is drawn on.
-            if (event.target !== event.target.getStage() && event.target.name() !== 'picture') return
-            pressed.current = pointer(event.target.getStage())
-          }}
-          onPointerMove={(event) => {
-            const to = pointer(event.target.getStage())
-            if (pressed.current && to) setDrag({ from: pressed.current, to })
-          }}
-          onPointerUp={(event) => {
-            const to = pointer(event.target.getStage()) ?? drag?.to
-            if (pressed.current && to) finish(pressed.current, to)
-            pressed.current = undefined
-            setDrag(undefined)
-          }}
-        >
-          <Layer>
-            <Picture name="picture" image={base} width={size.width} height={size.height} />
-            <Shade crop={edits.crop ?? wholePicture} size={size} />
-            {edits.marks.map((mark, index) => (
-              <Shape
-                key={`${mark.kind} ${mark.x} ${mark.y} ${mark.toX} ${mark.toY}`}
-                mark={mark}
-                ends={ends(mark, frame)}
-                size={size}
-                line={line}
-                chosen={index === chosen}
-                onChoose={() => setChosen(index)}
-                onMove={(by) => move(index, by)}
-              />
-            ))}
-            {drag && tool !== 'number' && <Drawn tool={tool} drag={drag} size={size} line={line} />}
-          </Layer>
-        </Stage>
-      </Box>
-      <Flex gap="3" align="center" wrap="wrap">
-        <Slider.Root
-          flex="1"
-          minW="14rem"
-          min={-bounds.turn}
-          max={bounds.turn}
-          step={0.5}
-          value={[turn]}
-          onValueChange={({ value }) => setTurning(value[0] ?? 0)}
-          onValueChangeEnd={({ value }) => {
-            change({ turnDegrees: value[0] ?? 0 })
-            setTurning(undefined)
-          }}
-        >
-          <Flex justify="space-between">
-            <Slider.Label>Straighten</Slider.Label>
-            <Text>{turn}°</Text>
+          )}
+          <Flex gap="2" wrap="wrap">
+            <Button variant="outline" disabled={at === 0} onClick={() => setAt(at - 1)}>
+              <Undo2 size={18} /> Undo
+            </Button>
+            <Button variant="outline" disabled={at === steps.length - 1} onClick={() => setAt(at + 1)}>
+              <Redo2 size={18} /> Redo
+            </Button>
+            <Button
+              variant="outline"
+              disabled={chosen === undefined || chosen >= edits.marks.length}
+              onClick={() => {
+                change({ marks: edits.marks.filter((_, index) => index !== chosen) })
+                setChosen(undefined)
+              }}
+            >
+              <Trash2 size={18} /> Delete mark
+            </Button>
+            <Button ml="auto" size="lg" colorPalette="verdigris" onClick={() => onSave(isPlain(edits) ? null : edits)}>
+              Save
+            </Button>
           </Flex>
-          <Slider.Control>
-            <Slider.Track>
-              <Slider.Range />
-            </Slider.Track>
-            <Slider.Thumbs />
-          </Slider.Control>
-        </Slider.Root>
-        {edits.crop && (
-          <Button variant="outline" onClick={() => change({ crop: null })}>
-            Whole picture
-          </Button>
-        )}
-      </Flex>
-      <Flex gap="2" wrap="wrap">
-        <Button variant="outline" disabled={at === 0} onClick={() => setAt(at - 1)}>
-          <Undo2 size={18} /> Undo
-        </Button>
-        <Button variant="outline" disabled={at === steps.length - 1} onClick={() => setAt(at + 1)}>
-          <Redo2 size={18} /> Redo
-        </Button>
-        <Button
-          variant="outline"
-          disabled={chosen === undefined || chosen >= edits.marks.length}
-          onClick={() => {
-            change({ marks: edits.marks.filter((_, index) => index !== chosen) })
-            setChosen(undefined)
-          }}
-        >
-          <Trash2 size={18} /> Delete mark
-        </Button>
-        <Button ml="auto" size="lg" colorPalette="verdigris" onClick={() => onSave(isPlain(edits) ? null : edits)}>
-          Save
-        </Button>
-      </Flex>
-    </Stack>
+        </Stack>
+      </GridItem>
+    </Grid>
   )
 }
 
