@@ -121,7 +121,26 @@ await shoot('report', DESK, {
   },
 })
 await shoot('before', DESK, { path: `${shop}/before` })
-await shoot('wrap-up-phone', PHONE, { path: `${shop}/walk?station=wrap` })
 await shoot('check', DESK, { path: `${ferry}/check` })
-await shoot('tray', DESK, { path: `${shop}/tray` })
+await shoot('photo', DESK, {
+  path: `${visit}/findings/${drip}`,
+  prepare: async (page) => {
+    await page
+      .getByRole('button', { name: /^Mark up/ })
+      .first()
+      .click({ timeout: 60_000 })
+    await page.locator('.k-editor canvas').first().waitFor()
+  },
+})
+// A report as a client gets it: signed, and opened by its link.
+await shoot('shared-phone', PHONE, {
+  path: `${school}/report`,
+  prepare: async (page) => {
+    await page.getByRole('button', { name: 'Sign the report' }).click({ timeout: 60_000 })
+    await page.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Make a link to version 1' }).click({ timeout: 90_000 })
+    await page.goto(await page.getByLabel('Link for the client').inputValue())
+    await page.locator('.when').first().scrollIntoViewIfNeeded()
+  },
+})
 await browser.close()
