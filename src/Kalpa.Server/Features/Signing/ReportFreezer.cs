@@ -31,7 +31,8 @@ public sealed class ReportFreezer(
     ReportPages pages,
     PdfPrinter printer,
     SigningSignal signal,
-    TimeProvider clock
+    TimeProvider clock,
+    ILogger<ReportFreezer> log
 )
 {
     private const string NotEqual = "The report differs from what was signed on the device.";
@@ -55,7 +56,16 @@ public sealed class ReportFreezer(
         var signatures = await reader.New(cancel);
         foreach (var signature in signatures)
         {
-            await Freeze(signature, cancel);
+            try
+            {
+                await Freeze(signature, cancel);
+            }
+            catch (Exception exception) when (exception is not OperationCanceledException)
+            {
+                // It is on record, and tried again: it must neither hold up the next one nor the device that sent it.
+                log.LogError(exception, "The signature {Id} could not be met; it is tried again", signature.Id);
+                db.ChangeTracker.Clear();
+            }
         }
         return signatures.Count;
     }

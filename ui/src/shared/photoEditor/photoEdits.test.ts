@@ -34,9 +34,9 @@ describe('marks', () => {
     const plain = straightFrame(4, 3, 0)
     expect(markOf('arrow', { x: 0.1, y: 0.2 }, { x: 0.5, y: 0.6 }, plain)).toEqual({
       kind: 'arrow',
-      x: 0.1,
-      y: 0.2,
-      toX: 0.5,
+      x: expect.closeTo(0.1, 12),
+      y: expect.closeTo(0.2, 12),
+      toX: expect.closeTo(0.5, 12),
       toY: expect.closeTo(0.6, 12),
       number: 0,
     })
