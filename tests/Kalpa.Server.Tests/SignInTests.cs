@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using Kalpa.Contracts;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Facts;
 using Kalpa.Store;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.EntityFrameworkCore;
@@ -22,7 +23,7 @@ public sealed class SignInTests
         var asked = 0;
         foreach (
             var (method, pattern) in Endpoints(server)
-                .Where(e => !(Open.Contains(e.Pattern) && e.Method != "DELETE") && !IsCrewLink(e.Pattern))
+                .Where(e => !(Open.Contains(e.Pattern) && e.Method != "DELETE") && !IsSharedLink(e.Pattern))
         )
         {
             var path = pattern
@@ -51,13 +52,25 @@ public sealed class SignInTests
         var property = home.Properties[0].PropertyId;
         var visit = home.Properties[0].Roofs[0].LatestVisit!.Id;
         var photo = (await marit.Get<VisitDossier>($"/api/visits/{visit}")).Roofs[0].Facts.Records!.Photos[0].Sha256;
+        var check = ReportStamps.Of(await marit.Get<VisitDossier>($"/api/visits/{visit}"));
+        var signature = new ReportSignatureFact(
+            Guid.CreateVersion7(),
+            visit,
+            "Marit",
+            "",
+            DateTimeOffset.UnixEpoch,
+            check.Hash,
+            [.. check.Parts.Select(p => new SignedPart(p.Key, p.Hash))]
+        );
+        await marit.Send(Inspector.Change(FactKind.ReportSignature, signature));
+        (await marit.Http.GetAsync($"/api/signed/{signature.Id}/report.json")).StatusCode.ShouldBe(HttpStatusCode.OK);
         await MoveToAnotherFirm(server, marit);
         var stranger = await server.DemoInspector();
         var walked = 0;
         foreach (
             var (_, pattern) in Endpoints(server)
                 .Where(e => e.Method == "GET" && e.Pattern.StartsWith("api/") && e.Pattern.Contains('{') && !e.Pattern.Contains("nonfile"))
-                .Where(e => !IsCrewLink(e.Pattern))
+                .Where(e => !IsSharedLink(e.Pattern))
         )
         {
             // A new kind of address fails here until it is said whose id it takes.
@@ -67,6 +80,7 @@ public sealed class SignInTests
                 "visits" => visit.ToString(),
                 "photos" => photo,
                 "facts" => visit.ToString(),
+                "signed" => signature.Id.ToString(),
                 var other => throw new InvalidOperationException($"Choose which id {other} takes."),
             };
             var path = pattern.Replace("{id:guid}", id).Replace("{sha256:length(64)}", id).Replace("{rendition}", "thumb");
@@ -83,8 +97,8 @@ public sealed class SignInTests
         (await stranger.Get<HomeAnswer>("/api/home")).Properties.ShouldBeEmpty();
     }
 
-    /// <summary>A crew's link carries its own secret; what it opens is tested with the punch list.</summary>
-    private static bool IsCrewLink(string pattern) => pattern.Contains("api/crew/{secret}");
+    /// <summary>A link carries its own secret; what it opens is tested with the punch list and with signing.</summary>
+    private static bool IsSharedLink(string pattern) => pattern.Contains("api/crew/{secret}") || pattern.StartsWith("shared/{secret}");
 
     [Fact]
     public async Task The_kept_mode_has_no_one_tap_people_and_no_demo_data()

@@ -200,7 +200,7 @@ function Preview({ fact }: { fact: LetterheadFact }) {
         {fact.license && <Text fontSize="sm">License {fact.license}</Text>}
       </Flex>
       <Box mt="5" pl="3" style={{ borderLeft: `6px solid ${color}` }} bg="#f4efe4" py="3" pr="3">
-        The verdict of the summary stands in a box of this color.
+        The verdict of the summary is printed in a box of this color.
       </Box>
     </Box>
   )
