@@ -29,7 +29,8 @@ public enum SignedState
 
 /// <summary>
 /// A signature under a report, and what became of it. <paramref name="Version"/> counts from 1; 0: returned. <paramref name="Changes"/>: what differs from the version
-/// before; <paramref name="Differences"/>: why it was returned; <paramref name="WaitsFor"/>: what keeps it from being printed. Hashes are SHA-256 of the bytes; empty until they are
+/// before; <paramref name="Differences"/>: why it was returned; <paramref name="MissingPhotos"/>: photos it waits for; <paramref name="PrintFault"/>: why the last try to
+/// print it failed, empty where none did. Hashes are SHA-256 of the bytes; empty until they are
 /// there.
 /// </summary>
 public sealed record SignedReportAnswer(
@@ -42,7 +43,8 @@ public sealed record SignedReportAnswer(
     string Hash,
     IReadOnlyList<string> Changes,
     IReadOnlyList<string> Differences,
-    string WaitsFor,
+    int MissingPhotos,
+    string PrintFault,
     string DataSha256,
     string PageSha256,
     string PdfSha256,

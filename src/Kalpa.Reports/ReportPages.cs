@@ -16,7 +16,7 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
 
     /// <param name="nonce">Of the page's content security policy; null in print, where no policy stands.</param>
     public Task<string> Html(ReportModel model, string? nonce) =>
-        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, Own(model) + Footer(model)) });
+        Rendered<Report>(new() { [nameof(Report.Model)] = model, [nameof(Report.Style)] = Style(nonce, FirmStyle(model) + Footer(model)) });
 
     /// <summary>
     /// A frozen page as it is shown by a link: the page itself, a bar above it and the questions below. <paramref name="nonce"/> is that of the page's content security
@@ -57,7 +57,7 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
     /// <summary>The scope of work for bidders, to print.</summary>
     public Task<string> ScopeHtml(ReportModel model) =>
         Rendered<ScopePrint>(
-            new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, Own(model) + Footer(model)) }
+            new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, FirmStyle(model) + Footer(model)) }
         );
 
     /// <summary>The rule book as a page to print.</summary>
@@ -92,7 +92,7 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
         $"@page{{@bottom-left{{content:\"{Quoted($"{model.Firm} · {model.Visit.Property.Name} · {Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
 
     /// <summary>The firm's own sheet and color. Both are held to their form where they are recorded; what is not of that form is left out.</summary>
-    private static string Own(ReportModel model)
+    private static string FirmStyle(ReportModel model)
     {
         if (model.Visit.Letterhead is not { } own)
         {

@@ -109,19 +109,62 @@ public sealed class SigningTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_photo_still_on_the_phone_holds_up_the_print_until_it_comes_or_is_done_without()
+    public async Task A_photo_still_on_the_phone_holds_up_the_print_until_it_is_done_without()
     {
         var photo = new PhotoFact(Guid.CreateVersion7(), roof.Visit.Id, roof.Finding.Id, null, new string('b', 64), "");
         await tess.Send(Inspector.Change(FactKind.Photo, photo));
         var signature = await Sign();
-        while ((await Signed())[0].WaitsFor != "1 of 1 photos have not arrived from the device that took them.")
-        {
-            await Task.Delay(50);
-        }
-        (await State(signature.Id)).ShouldBe(SignedState.Waiting);
+        (await WaitingFor(1)).PrintFault.ShouldBe("");
         (await tess.Post<object?>($"/api/signed/{signature.Id}/print", null)).EnsureSuccessStatusCode();
         (await State(signature.Id)).ShouldBe(SignedState.Printed);
         Encoding.UTF8.GetString((await Download(signature.Id))["report.html"]).ShouldContain("Photo not available (bbbbbbbb)");
+    }
+
+    [Fact]
+    public async Task The_last_photo_to_arrive_prints_the_report()
+    {
+        var bytes = await File.ReadAllBytesAsync(Path.Combine(Repository.Root, "demo/photos/drip-edge.jpg"));
+        var sha256 = await Sha256Sum(bytes);
+        await tess.Send(
+            Inspector.Change(FactKind.Photo, new PhotoFact(Guid.CreateVersion7(), roof.Visit.Id, roof.Finding.Id, null, sha256, "The lap"))
+        );
+        var signature = await Sign();
+        await WaitingFor(1);
+        (await tess.Http.PostAsync("/api/photos", new Bytes(bytes))).EnsureSuccessStatusCode();
+        (await Printed(signature.Id)).MissingPhotos.ShouldBe(0);
+        Encoding.UTF8.GetString((await Download(signature.Id))["report.html"]).ShouldContain("src=\"pictures/");
+    }
+
+    [Fact]
+    public async Task A_report_that_cannot_be_printed_says_why()
+    {
+        var photo = new PhotoFact(Guid.CreateVersion7(), roof.Visit.Id, roof.Finding.Id, null, new string('b', 64), "");
+        await tess.Send(Inspector.Change(FactKind.Photo, photo));
+        var signature = await Sign();
+        await WaitingFor(1);
+        File.Delete(Directory.GetFiles(Path.Combine(server.DataFolder, "signed"), "*.json", SearchOption.AllDirectories).Single());
+        // A photo that arrives has it tried again.
+        await Photo();
+        SignedReportAnswer report;
+        while ((report = (await Signed()).Single()).PrintFault.Length == 0)
+        {
+            await Task.Delay(50);
+        }
+        report.PrintFault.ShouldContain("Restore them from a backup.");
+        report.State.ShouldBe(SignedState.Waiting);
+        (await tess.Post<object?>($"/api/signed/{signature.Id}/print", null)).StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
+    }
+
+    private async Task<SignedReportAnswer> WaitingFor(int photos)
+    {
+        while (true)
+        {
+            if ((await Signed())[0] is var report && report.MissingPhotos == photos)
+            {
+                return report;
+            }
+            await Task.Delay(50);
+        }
     }
 
     [Fact]

@@ -84,9 +84,23 @@ test('signed on the roof without a connection, frozen and printed when there is 
   await sign(page)
   await expect(page.getByText('Signed on this device by Marit Quillon')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Signed, unchanged since' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('No preview without a connection')).toBeVisible()
   await context.setOffline(false)
   await allSent(page)
   await expect(version(page, 1)).toContainText('current', { timeout: 60_000 })
+  await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Summary' })).toBeVisible({ timeout: 30_000 })
+
+  // What is known of it is there without a connection too, and it can be withdrawn on the spot.
+  await context.setOffline(true)
+  await page.reload()
+  await expect(version(page, 1)).toContainText('current', { timeout: 60_000 })
+  await version(page, 1).getByText('Withdraw version 1').click()
+  await version(page, 1).getByLabel('Why').fill('Wrong house')
+  await version(page, 1).getByRole('button', { name: 'Withdraw' }).click()
+  await expect(version(page, 1)).toContainText('withdrawn. Wrong house (Marit Quillon)', { timeout: 30_000 })
+  await context.setOffline(false)
+  await allSent(page)
+  await expect(page.getByRole('heading', { name: 'Not signed yet' })).toBeVisible({ timeout: 30_000 })
   await context.close()
 })
 

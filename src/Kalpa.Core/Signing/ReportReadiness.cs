@@ -102,25 +102,25 @@ public static class ReportReadiness
 
     private static IEnumerable<MissingItem> OfRoof(RoofVisit roof, bool named)
     {
-        var on = named ? $", {roof.Name}" : "";
+        string Said(string text) => named ? $"{roof.Name}: {Sentences.Lower(text)}" : text;
         var photos = (roof.Facts.Records ?? VisitRecords.None).Photos;
         var onSlope = roof.Facts.Findings.ToDictionary(f => f.Id, f => f.SlopeId);
         var shown = photos.Select(p => p.SlopeId ?? (p.FindingId is { } id ? onSlope.GetValueOrDefault(id) : null)).ToHashSet();
         var bare = roof.Facts.Slopes.Where(s => !shown.Contains(s.Id)).Select(s => s.Letter).ToList();
         if (bare.Count > 0)
         {
-            yield return new($"No photo of {Sentences.Lower(Sentences.Slopes(bare))}{on}", false, MissingAt.Walk, roof.Roof.Id);
+            yield return new(Said($"No photo of {Sentences.Lower(Sentences.Slopes(bare))}"), false, MissingAt.Walk, roof.Roof.Id);
         }
         var without = roof.Facts.Findings.Count(f => photos.All(p => p.FindingId != f.Id));
         if (without > 0)
         {
-            yield return new($"{Sentences.Count(without, "finding")} without a photo{on}", false, MissingAt.Walk, roof.Roof.Id);
+            yield return new(Said($"{Sentences.Count(without, "finding")} without a photo"), false, MissingAt.Walk, roof.Roof.Id);
         }
         var left = roof.Assessment.Coverage.Left.Count;
         if (left > 0)
         {
             yield return new(
-                $"{Sentences.Count(left, "place")} neither inspected nor given a reason{on}: listed under “Not inspected, and why”",
+                Said($"{Sentences.Count(left, "place")} neither inspected nor given a reason, listed under “Not inspected, and why”"),
                 false,
                 MissingAt.Walk,
                 roof.Roof.Id

@@ -46,48 +46,32 @@ public sealed class DossierReader(KalpaDb db, RuleBook book)
     }
 
     /// <summary>The firm's ways with the rule book; null where it has said nothing.</summary>
-    public async Task<FirmRulesFact?> FirmRules(List<FactHead> heads, CancellationToken cancel)
-    {
-        var row = await db
-            .Records.AsNoTracking()
-            .Where(r => r.Kind == FactKind.FirmRules && !r.Deleted)
-            .OrderBy(r => r.Id)
-            .FirstOrDefaultAsync(cancel);
-        if (row is null)
-        {
-            return null;
-        }
-        heads.Add(Head(row));
-        return Shelves.Read<FirmRulesFact>(FactKind.FirmRules, row);
-    }
+    public Task<FirmRulesFact?> FirmRules(List<FactHead> heads, CancellationToken cancel) =>
+        OfFirm<FirmRulesFact>(FactKind.FirmRules, heads, cancel);
+
+    /// <summary>The firm's letterhead; null where it has none.</summary>
+    public Task<LetterheadFact?> Letterhead(List<FactHead> heads, CancellationToken cancel) =>
+        OfFirm<LetterheadFact>(FactKind.Letterhead, heads, cancel);
 
     /// <summary>The firm's limits for going up and their revision; the usual ones where it has said nothing.</summary>
     public async Task<(WeatherLimitsFact Limits, Guid? Revision)> WeatherLimits(CancellationToken cancel)
     {
-        var row = await db
-            .Records.AsNoTracking()
-            .Where(r => r.Kind == FactKind.WeatherLimits && !r.Deleted)
-            .OrderBy(r => r.Id)
-            .FirstOrDefaultAsync(cancel);
-        return row is null
-            ? (WeatherLimitsFact.Usual, null)
-            : (Shelves.Read<WeatherLimitsFact>(FactKind.WeatherLimits, row), row.RevisionId);
+        var heads = new List<FactHead>();
+        var limits = await OfFirm<WeatherLimitsFact>(FactKind.WeatherLimits, heads, cancel);
+        return (limits ?? WeatherLimitsFact.Usual, heads.FirstOrDefault()?.Revision);
     }
 
-    /// <summary>The firm's letterhead; null where it has none.</summary>
-    public async Task<LetterheadFact?> Letterhead(List<FactHead> heads, CancellationToken cancel)
+    /// <summary>What a firm has one of. Made twice without a connection, the first one counts. Its revision goes to <paramref name="heads"/>.</summary>
+    private async Task<T?> OfFirm<T>(FactKind kind, List<FactHead> heads, CancellationToken cancel)
+        where T : class, IFact
     {
-        var row = await db
-            .Records.AsNoTracking()
-            .Where(r => r.Kind == FactKind.Letterhead && !r.Deleted)
-            .OrderBy(r => r.Id)
-            .FirstOrDefaultAsync(cancel);
+        var row = await db.Records.AsNoTracking().Where(r => r.Kind == kind && !r.Deleted).OrderBy(r => r.Id).FirstOrDefaultAsync(cancel);
         if (row is null)
         {
             return null;
         }
         heads.Add(Head(row));
-        return Shelves.Read<LetterheadFact>(FactKind.Letterhead, row);
+        return Shelves.Read<T>(kind, row);
     }
 
     /// <summary>How often a person recorded each condition, each finding counted once.</summary>

@@ -801,7 +801,10 @@ namespace Kalpa.Store.Migrations
                     b.Property<Guid>("VisitId")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Waiting")
+                    b.Property<int>("MissingPhotos")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PrintFault")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

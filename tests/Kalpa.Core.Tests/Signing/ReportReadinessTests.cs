@@ -68,7 +68,7 @@ public sealed class ReportReadinessTests
                 "Cover photo: one of the whole building, not tied to a finding or a slope",
                 "No photo of slope A",
                 "1 finding without a photo",
-                $"{left} places neither inspected nor given a reason: listed under “Not inspected, and why”",
+                $"{left} places neither inspected nor given a reason, listed under “Not inspected, and why”",
             ]);
         ReportStamps.Of(open).CanSign.ShouldBeFalse();
     }
@@ -96,5 +96,16 @@ public sealed class ReportReadinessTests
     {
         Texts(Missing(Finished, Place, clash: false, Photo(slope: A.Id))).ShouldContain(t => t.StartsWith("Cover photo"));
         Texts(Missing(Finished, Place, clash: false, Photo())).ShouldContain("No photo of slope A");
+    }
+
+    [Fact]
+    public void Of_several_roofs_each_item_says_which()
+    {
+        var garage = new BuildingFact(Guid.CreateVersion7(), Place.Id, "Garage");
+        var flat = new RoofFact(Guid.CreateVersion7(), garage.Id, "Flat roof");
+        var b = A with { Id = Guid.CreateVersion7(), RoofId = flat.Id, Letter = "B" };
+        var texts = Texts(Missing(Finished with { Roofs = [Roof.Id, flat.Id] }, Place, clash: false, garage, flat, b, Photo(slope: A.Id)));
+        texts.ShouldContain("Garage: no photo of slope B");
+        texts.ShouldNotContain(t => t.StartsWith("House: no photo", StringComparison.Ordinal));
     }
 }

@@ -5187,7 +5187,9 @@ export interface components {
             hash: string;
             changes: string[];
             differences: string[];
-            waitsFor: string;
+            /** Format: int32 */
+            missingPhotos: number;
+            printFault: string;
             dataSha256: string;
             pageSha256: string;
             pdfSha256: string;

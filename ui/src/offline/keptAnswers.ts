@@ -40,9 +40,11 @@ export const answerKeys = {
   book: 'book',
   habits: 'habits',
   firmRules: 'firm-rules',
+  letterhead: 'letterhead',
   property: (id: string) => `property-facts:${id}`,
   visit: (id: string) => `visit-facts:${id}`,
   weather: (id: string) => `weather:${id}`,
+  signed: (visitId: string) => `signed:${visitId}`,
 }
 
 /** Facts that concern no visit are of every visit of their property. */

@@ -2,7 +2,14 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo, useRef } from 'react'
 import { ApiError, api, dataOf } from '../api/client'
 import { carryDay, localDay } from '../api/clock'
-import type { FirmRulesFact, HomeAnswer, PropertyDossier, VisitDossier, WeatherLimitsFact } from '../api/types'
+import type {
+  FirmRulesFact,
+  HomeAnswer,
+  LetterheadFact,
+  PropertyDossier,
+  VisitDossier,
+  WeatherLimitsFact,
+} from '../api/types'
 import { applyToHome, applyToProperty, applyToVisit } from '../offline/applyChanges'
 import { device } from '../offline/database'
 import type { HeldProperty, HeldVisit } from '../offline/heldFacts'
@@ -21,6 +28,7 @@ export const keys = {
   bookChanges: ['book-changes'] as const,
   recurring: ['recurring'] as const,
   firmRules: ['firm-rules'] as const,
+  letterhead: ['letterhead'] as const,
   touched: (codes: string) => ['touched', codes] as const,
   property: (id: string) => ['property', id] as const,
   visit: (id: string) => ['visit', id] as const,
@@ -161,6 +169,39 @@ export function useWeather(propertyId: string) {
   const data = weather.data &&
     mine && { ...weather.data, limits: mine.fact as WeatherLimitsFact, limitsRevision: mine.requestId }
   return { ...weather, data: data || weather.data } as typeof weather
+}
+
+const signedAgainMs = 1_500
+
+/**
+ * What became of the signatures under the report of a visit; `sent` names those that the server has, so that another asks anew. Only the server freezes and prints;
+ * until it has, it is asked again. Without a connection it is what was known last.
+ */
+export const useSignedReports = (visitId: string, sent: string) =>
+  useQuery({
+    queryKey: ['signed', visitId, sent],
+    queryFn: ({ signal }) =>
+      fetchOrKept(person(), answerKeys.signed(visitId), () =>
+        dataOf(api.GET('/api/visits/{id}/signed', { params: { path: { id: visitId } }, signal })),
+      ),
+    enabled: sent !== '',
+    refetchInterval: ({ state }) => (state.data?.some((report) => report.state === 'waiting') ? signedAgainMs : false),
+    retry: false,
+    ...offline,
+  })
+
+/** The firm's letterhead, with what is changed on this device. */
+export function useLetterhead() {
+  const { entries } = useOutbox()
+  const answer = useQuery({
+    queryKey: keys.letterhead,
+    queryFn: ({ signal }) =>
+      fetchOrKept(person(), answerKeys.letterhead, () => dataOf(api.GET('/api/letterhead', { signal }))),
+    retry: false,
+    ...offline,
+  })
+  const mine = entries.filter((entry) => entry.kind === 'letterhead' && !entry.problem).at(-1)
+  return { ...answer, letterhead: (mine?.fact as LetterheadFact | undefined) ?? answer.data?.letterhead ?? null }
 }
 
 /** The day as the server told it, carried on by the clock. */

@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using Kalpa.Contracts;
+using Kalpa.Server.Features.Signing;
 using Kalpa.Server.SetUp;
 using Kalpa.Store.Photos;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -45,9 +46,25 @@ public static class PhotoEndpoints
         HttpRequest request,
         ClaimsPrincipal person,
         PhotoIntake intake,
+        SigningSignal signing,
         TimeProvider clock,
         CancellationToken cancel
-    ) => TypedResults.Ok(await intake.Take(request.Body, CurrentFirm.SenderOf(person, clock), cancel));
+    )
+    {
+        var taken = await intake.Take(request.Body, CurrentFirm.SenderOf(person, clock), cancel);
+        signing.Raise();
+        return TypedResults.Ok(taken);
+    }
+
+    /// <summary>A report that was signed may wait for this photo.</summary>
+    private static BlobState Told(BlobState state, SigningSignal signing)
+    {
+        if (state.Whole || state.ReportHeld)
+        {
+            signing.Raise();
+        }
+        return state;
+    }
 
     /// <summary>Originals that were found damaged or gone: a device that has one is to send it again.</summary>
     private static async Task<Ok<IReadOnlyList<string>>> Wanted(PhotoIntake intake, CancellationToken cancel) =>
@@ -67,11 +84,14 @@ public static class PhotoEndpoints
         HttpRequest request,
         ClaimsPrincipal person,
         PhotoIntake intake,
+        SigningSignal signing,
         TimeProvider clock,
         CancellationToken cancel
     ) =>
         IsHash(sha256) && offset >= 0 && total > 0
-            ? TypedResults.Ok(await intake.Append(sha256, offset, total, request.Body, CurrentFirm.SenderOf(person, clock), cancel))
+            ? TypedResults.Ok(
+                Told(await intake.Append(sha256, offset, total, request.Body, CurrentFirm.SenderOf(person, clock), cancel), signing)
+            )
             : BadPiece();
 
     private static async Task<Results<Ok<BlobState>, ProblemHttpResult>> TakeReport(
@@ -79,11 +99,12 @@ public static class PhotoEndpoints
         HttpRequest request,
         ClaimsPrincipal person,
         PhotoIntake intake,
+        SigningSignal signing,
         TimeProvider clock,
         CancellationToken cancel
     ) =>
         IsHash(sha256)
-            ? TypedResults.Ok(await intake.TakeReport(sha256, request.Body, CurrentFirm.SenderOf(person, clock), cancel))
+            ? TypedResults.Ok(Told(await intake.TakeReport(sha256, request.Body, CurrentFirm.SenderOf(person, clock), cancel), signing))
             : BadPiece();
 
     private static bool IsHash(string sha256) => sha256.All(char.IsAsciiHexDigitLower);

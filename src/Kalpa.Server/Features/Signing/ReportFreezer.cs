@@ -13,6 +13,7 @@ using Kalpa.Store.Model;
 using Kalpa.Store.Photos;
 using Kalpa.Store.Signing;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Query;
 
 namespace Kalpa.Server.Features.Signing;
 
@@ -37,7 +38,7 @@ public sealed class ReportFreezer(
 {
     private const string NotEqual = "The report differs from what was signed on the device.";
 
-    /// <summary>Signatures of the firm that have not been met yet, the earliest first; gives how many there were.</summary>
+    /// <summary>Processes new signatures of the firm, the earliest first; gives how many there were.</summary>
     public async Task<int> FreezeNew(CancellationToken cancel)
     {
         await signal.Turn.WaitAsync(cancel);
@@ -63,7 +64,7 @@ public sealed class ReportFreezer(
             catch (Exception exception) when (exception is not OperationCanceledException)
             {
                 // It is on record, and tried again: it must neither hold up the next one nor the device that sent it.
-                log.LogError(exception, "The signature {Id} could not be met; it is tried again", signature.Id);
+                log.LogError(exception, "The signature {Id} could not be processed; it is tried again", signature.Id);
                 db.ChangeTracker.Clear();
             }
         }
@@ -95,7 +96,6 @@ public sealed class ReportFreezer(
             row.Version = (before?.Version ?? 0) + 1;
             row.Changes = before is null ? "" : Lines(ReportChanges.Between(await PartsOf(before, cancel), check.Parts));
             row.DataSha256 = await files.Write(firm.FirmId, new FrozenReport(name, visit, check.Parts).ToBytes(), SignedFile.Data, cancel);
-            row.Waiting = "It is printed in a moment.";
         }
         else
         {
@@ -130,7 +130,7 @@ public sealed class ReportFreezer(
     {
         var bytes =
             await files.Read(row.FirmId, row.DataSha256, SignedFile.Data, cancel)
-            ?? throw new InvalidOperationException(
+            ?? throw new PrintingException(
                 $"The frozen facts of the signed report {row.Id} are gone or damaged. Restore them from a backup."
             );
         var frozen = FrozenReport.Of(bytes);
@@ -146,7 +146,7 @@ public sealed class ReportFreezer(
         if (found.Count < shown.Count && !withoutMissing)
         {
             var missing = shown.Count - found.Count;
-            await Set(row.Id, $"{missing} of {shown.Count} photos have not arrived from the device that took them.", cancel);
+            await Update(row.Id, set => set.SetProperty(s => s.MissingPhotos, missing).SetProperty(s => s.PrintFault, ""), cancel);
             return false;
         }
         var names = new Dictionary<Guid, string>();
@@ -171,22 +171,26 @@ public sealed class ReportFreezer(
         var html = await files.Write(row.FirmId, System.Text.Encoding.UTF8.GetBytes(page), SignedFile.Page, cancel);
         var pdf = await files.Write(row.FirmId, await printer.Print(print, cancel), SignedFile.Pdf, cancel);
         var (pictures, now) = (string.Join(' ', names.Values.Distinct()), clock.GetUtcNow().UtcTicks);
-        await db
-            .SignedReports.Where(s => s.Id == row.Id)
-            .ExecuteUpdateAsync(
-                set =>
-                    set.SetProperty(s => s.HtmlSha256, html)
-                        .SetProperty(s => s.PdfSha256, pdf)
-                        .SetProperty(s => s.Pictures, pictures)
-                        .SetProperty(s => s.PrintedAtTicks, now)
-                        .SetProperty(s => s.Waiting, ""),
-                cancel
-            );
+        await Update(
+            row.Id,
+            set =>
+                set.SetProperty(s => s.HtmlSha256, html)
+                    .SetProperty(s => s.PdfSha256, pdf)
+                    .SetProperty(s => s.Pictures, pictures)
+                    .SetProperty(s => s.PrintedAtTicks, now)
+                    .SetProperty(s => s.MissingPhotos, 0)
+                    .SetProperty(s => s.PrintFault, ""),
+            cancel
+        );
         return true;
     }
 
-    private Task<int> Set(Guid id, string waiting, CancellationToken cancel) =>
-        db.SignedReports.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.Waiting, waiting), cancel);
+    /// <summary>Says on the report why it could not be printed: it is tried again.</summary>
+    public Task NotPrinted(Guid id, string fault, CancellationToken cancel) =>
+        Update(id, set => set.SetProperty(s => s.PrintFault, fault), cancel);
+
+    private Task<int> Update(Guid id, Action<UpdateSettersBuilder<SignedReport>> set, CancellationToken cancel) =>
+        db.SignedReports.Where(s => s.Id == id).ExecuteUpdateAsync(set, cancel);
 
     private ReportModel Model(FrozenReport frozen, SignedBy signed, Func<PhotoFact, string?> source) =>
         new(frozen.FirmName, frozen.Visit, RoofContents.Of(frozen.Visit, book), book, source, signed);

@@ -18,7 +18,7 @@ public sealed record FoundReport(
 /// <summary>Reads signed reports: what was frozen from their rows and files, and whether they were withdrawn since from the signature.</summary>
 public sealed class SignedReports(KalpaDb db, SigningReader reader, SignedFiles files)
 {
-    /// <summary>The signatures under a visit's report that the server has met, the latest first.</summary>
+    /// <summary>The signatures under a visit's report that the server has processed, the latest first.</summary>
     public async Task<IReadOnlyList<FoundReport>> Of(Guid visitId, CancellationToken cancel)
     {
         var rows = await db.SignedReports.AsNoTracking().Where(s => s.VisitId == visitId).ToListAsync(cancel);
@@ -62,7 +62,8 @@ public sealed class SignedReports(KalpaDb db, SigningReader reader, SignedFiles 
             row.Hash,
             Lines(row.Changes),
             Lines(row.Differences),
-            row.Waiting,
+            row.MissingPhotos,
+            row.PrintFault,
             row.DataSha256,
             row.HtmlSha256,
             row.PdfSha256,

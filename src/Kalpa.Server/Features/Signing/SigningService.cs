@@ -1,3 +1,4 @@
+using Kalpa.Reports.Printing;
 using Kalpa.Server.SetUp;
 using Kalpa.Store;
 using Kalpa.Store.Model;
@@ -22,7 +23,7 @@ public sealed class SigningSignal : IDisposable
         }
     }
 
-    /// <summary>One at a time meets new signatures: two would give one version twice.</summary>
+    /// <summary>One at a time processes new signatures: two would give one version twice.</summary>
     public SemaphoreSlim Turn { get; } = new(1, 1);
 
     public void Dispose()
@@ -34,7 +35,7 @@ public sealed class SigningSignal : IDisposable
     public Task Wait(TimeSpan longest, CancellationToken cancel) => raised.WaitAsync(longest, cancel);
 }
 
-/// <summary>Prints signed reports in the background, and meets signatures that came while nothing could be done with them.</summary>
+/// <summary>Prints signed reports in the background, and processes signatures that could not be when they came.</summary>
 public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal signal, ILogger<SigningService> log) : BackgroundService
 {
     /// <summary>Pictures come one by one from a phone: whatever waits for them is looked at anew.</summary>
@@ -78,7 +79,7 @@ public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal si
         }
     }
 
-    /// <summary>One that cannot be printed says that it waits, and holds up no other.</summary>
+    /// <summary>One that cannot be printed says why, and holds up no other.</summary>
     private async Task Print(ReportFreezer freezer, SignedReport report, CancellationToken cancel)
     {
         try
@@ -88,6 +89,11 @@ public sealed class SigningService(IServiceScopeFactory scopes, SigningSignal si
         catch (Exception exception) when (exception is not OperationCanceledException)
         {
             log.LogWarning(exception, "The signed report {Id} could not be printed; it is tried again", report.Id);
+            await freezer.NotPrinted(
+                report.Id,
+                exception is PrintingException ? exception.Message : "The server could not print it.",
+                cancel
+            );
         }
     }
 }

@@ -1,16 +1,13 @@
 import { Box, Button, Flex, Grid, Heading, Input, Stack, Text, Textarea } from '@chakra-ui/react'
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, dataOf } from '../../api/client'
 import type { CommissionPurpose, FactHead, LetterheadFact } from '../../api/types'
-import { useOutbox } from '../../offline/outbox'
 import { keepPicture } from '../../offline/pictures'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { Picture } from '../../shared/Picture'
-import { useBook } from '../../shared/queries'
+import { useBook, useLetterhead } from '../../shared/queries'
 import { SaveRow } from '../../shared/SaveRow'
 import { Select } from '../../shared/Select'
 import { Loading, Trouble } from '../../shared/States'
@@ -30,23 +27,16 @@ const colors = {
 
 /** How the firm's reports look and what they state on the cover. */
 export function LetterheadPage() {
-  const { entries } = useOutbox()
-  const answer = useQuery({
-    queryKey: ['letterhead'],
-    queryFn: ({ signal }) => dataOf(api.GET('/api/letterhead', { signal })),
-    retry: false,
-  })
+  const answer = useLetterhead()
   if (answer.isError) return <Trouble error={answer.error} onRetry={() => answer.refetch()} />
   if (answer.isPending) return <Loading what="the letterhead" />
-  const waiting = entries.filter(({ kind }) => kind === 'letterhead').at(-1)
   const { firmName, heads } = answer.data
-  const standing = (waiting?.fact as LetterheadFact | undefined) ?? answer.data.letterhead
   return (
     <Box maxW="70rem">
       <Heading as="h1" size="xl" mb="3">
         Letterhead and statements
       </Heading>
-      <Form firmName={firmName} before={standing ?? null} heads={heads} onSaved={() => answer.refetch()} />
+      <Form firmName={firmName} before={answer.letterhead} heads={heads} onSaved={() => answer.refetch()} />
     </Box>
   )
 }
@@ -116,6 +106,7 @@ function Form({ firmName, before, heads, onSaved }: Props) {
             <input
               type="color"
               aria-label="Another color"
+              className="k-color"
               value={fact.color || '#94480f'}
               onChange={(event) => set({ color: event.target.value.toLowerCase() })}
             />

@@ -17,29 +17,33 @@ const lasts = [
   ['365', 'a year'],
 ] as const
 
-/** A link to the version that stands, for each reader one: it opens the report without sign-in, and takes questions. */
+/** A link to the current version, for each reader one: it opens the report without sign-in, and takes questions. */
 export function ReportLinks() {
   const { dossier } = useVisitContext()
   const { id } = dossier.visit
-  const { latest, data } = useSigned()
-  const stands = latest?.state === 'printed' ? latest : undefined
+  const {
+    latest,
+    reports: { data },
+  } = useSigned()
+  const current = latest?.state === 'printed' ? latest : undefined
   const links = useQuery({
     queryKey: ['report-links', id],
     queryFn: ({ signal }) => dataOf(api.GET('/api/visits/{id}/report-links', { params: { path: { id } }, signal })),
-    enabled: stands !== undefined || (data?.length ?? 0) > 0,
+    enabled: (data?.length ?? 0) > 0,
     retry: false,
+    networkMode: 'always',
   })
-  if (!stands && !links.data?.length) return null
+  if (!current && !links.data?.length) return null
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="links">
       <Heading as="h2" id="links" size="lg">
         Links for clients
       </Heading>
-      {stands && (
+      {current && (
         <NewLink
           visitId={id}
-          signatureId={stands.signatureId}
-          version={stands.version}
+          signatureId={current.signatureId}
+          version={current.version}
           onMade={() => links.refetch()}
         />
       )}
@@ -71,6 +75,7 @@ function NewLink({ visitId, signatureId, version, onMade }: NewProps) {
         }),
       ),
     onSuccess: onMade,
+    networkMode: 'always',
   })
   const address = make.data?.path ? `${window.location.origin}${make.data.path}` : undefined
   return (
@@ -118,6 +123,7 @@ function LinkRow({ link, version, onDone }: { link: ReportLinkAnswer; version?: 
   const revoke = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/report-links/{id}', { params: { path: { id: link.id } } })),
     onSuccess: onDone,
+    networkMode: 'always',
   })
   const opened =
     link.opened === 0

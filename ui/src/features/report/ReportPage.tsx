@@ -1,8 +1,9 @@
 import { Box, Flex, Heading, Stack } from '@chakra-ui/react'
-import { useState } from 'react'
+import { onlineManager } from '@tanstack/react-query'
+import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { PdfButton } from '../../shared/PdfButton'
-import { Loading } from '../../shared/States'
+import { Empty, Loading } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { Questions } from './Questions'
 import { ReportLinks } from './ReportLinks'
@@ -23,7 +24,9 @@ export function ReportPage() {
         <Heading as="h2" size="lg" flex="1" minW="10rem">
           Preview
         </Heading>
-        <Link to="/letterhead">Letterhead and statements</Link>
+        <Link to="/letterhead" className="k-link">
+          Letterhead and statements
+        </Link>
         <PdfButton path={`/api/visits/${id}/report.pdf`} fallback="roof-report.pdf" plain>
           Draft PDF
         </PdfButton>
@@ -35,6 +38,17 @@ export function ReportPage() {
 
 function Preview({ id }: { id: string }) {
   const [loaded, setLoaded] = useState(false)
+  const online = useSyncExternalStore(
+    (tell) => onlineManager.subscribe(tell),
+    () => onlineManager.isOnline(),
+  )
+  // A frame that cannot be fetched stays blank, and says nothing.
+  if (!online)
+    return (
+      <Empty title="No preview without a connection">
+        The report is made from what is on this device once it is synced. It can be signed meanwhile.
+      </Empty>
+    )
   return (
     <Box>
       {!loaded && <Loading what="the report" />}

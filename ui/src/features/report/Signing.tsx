@@ -8,6 +8,7 @@ import { Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { SignSheet } from './SignSheet'
 import { useReportCheck } from './useReportCheck'
+import { useSigned } from './useSigned'
 
 /** What the report lacks, and signing it. After signing: what has changed since. */
 export function Signing() {
@@ -23,21 +24,29 @@ function Checked({ check, fresh }: { check: ReportCheck; fresh: boolean }) {
   const needed = check.missing.filter(({ holds }) => holds)
   const wanted = check.missing.filter(({ holds }) => !holds)
   const changed = check.changedSinceSigned
-  const unchanged = changed?.length === 0
+  // A signature that was returned is under nothing: it is made again.
+  const returned = useSigned().rows[0]?.report?.state === 'returned'
+  const unchanged = changed?.length === 0 && !returned
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="signing">
       <Flex gap="3" align="center" wrap="wrap">
         <Heading as="h2" id="signing" size="lg" flex="1" minW="12rem">
-          {unchanged ? 'Signed, unchanged since' : changed ? 'Changed since it was signed' : 'Not signed yet'}
+          {returned
+            ? 'Returned: sign again'
+            : unchanged
+              ? 'Signed, unchanged since'
+              : changed
+                ? 'Changed since it was signed'
+                : 'Not signed yet'}
         </Heading>
         {!unchanged && (
           <Button size="lg" colorPalette="verdigris" disabled={!check.canSign} onClick={() => setOpen(true)}>
-            <PenLine /> {changed ? 'Sign a new version' : 'Sign the report'}
+            <PenLine /> {changed && !returned ? 'Sign a new version' : 'Sign the report'}
           </Button>
         )}
       </Flex>
       {unchanged && (
-        <Text>As soon as something in it changes, what changed is listed here, and a new version can be signed.</Text>
+        <Text>If anything in it changes, the changes are listed here, and you can sign a new version.</Text>
       )}
       {changed && changed.length > 0 && <Lines lines={changed} />}
       {needed.length > 0 && <Missing title="Needed before signing" items={needed} />}

@@ -24,38 +24,57 @@ const states: Record<SignedReportAnswer['state'], string> = {
 
 /** The signatures under this report and what became of each, the latest first. */
 export function Versions() {
-  const { data, isError, error, refetch, isPending, signatures, unsent } = useSigned()
-  if (signatures.length === 0) return null
+  const { reports, rows } = useSigned()
+  if (rows.length === 0) return null
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="versions">
       <Heading as="h2" id="versions" size="lg">
         Signed versions
       </Heading>
-      {unsent.map((signature) => (
-        <Text key={signature.id} role="status">
-          Signed on this device by {signature.name}, {dayText(signature.signedAt.slice(0, 10))}: frozen and printed once
-          it is synced.
-        </Text>
-      ))}
-      {isPending && unsent.length === 0 && <Text role="status">Loading the signed versions…</Text>}
-      {isError && unsent.length === 0 && <Trouble error={error} onRetry={() => refetch()} />}
-      {data?.map((report) => (
-        <Version key={report.signatureId} report={report} onDone={() => refetch()} />
+      {reports.isError && <Trouble error={reports.error} onRetry={() => reports.refetch()} />}
+      {rows.map(({ signature, unsent, report }) => (
+        <Version
+          key={signature.id}
+          signature={signature}
+          report={report}
+          unsent={unsent}
+          loading={reports.isFetching}
+          onDone={() => reports.refetch()}
+        />
       ))}
     </Stack>
   )
 }
 
-function Version({ report, onDone }: { report: SignedReportAnswer; onDone: () => void }) {
-  const { signatureId, version, state } = report
+type VersionProps = {
+  signature: ReportSignatureFact
+  report: SignedReportAnswer | undefined
+  unsent: boolean
+  loading: boolean
+  onDone: () => void
+}
+
+function Version({ signature, report, unsent, loading, onDone }: VersionProps) {
+  const version = report?.version ?? 0
   const title = version > 0 ? `Version ${version}` : 'Signature'
-  const file = `/api/signed/${signatureId}`
+  const signed = `${signature.name}, ${dayText(signature.signedAt.slice(0, 10))}`
+  if (!report)
+    return (
+      <Text role="status">
+        {unsent
+          ? `Signed on this device by ${signed}: frozen and printed once it is synced.`
+          : `Signed by ${signed}. ${loading ? 'Loading its version…' : 'Its version shows when there is a connection.'}`}
+      </Text>
+    )
+  // Withdrawn on this device: true at once, whatever the server says still.
+  const { withdrawn } = signature
+  const state = withdrawn && version > 0 ? 'withdrawn' : report.state
   return (
     <Stack as="article" gap="2" borderTopWidth="1px" pt="3" aria-label={title}>
       <Text>
         <strong>{title}</strong>, signed by {report.name} on {dayText(report.signedAt.slice(0, 10))}:{' '}
         <strong className={state === 'printed' ? undefined : 'k-unfit'}>{states[state]}</strong>
-        {report.withdrawn && `. ${report.withdrawn.reason} (${report.withdrawn.by})`}
+        {withdrawn && `. ${withdrawn.reason} (${withdrawn.by})`}
       </Text>
       {report.changes.length > 0 && (
         <details>
@@ -65,16 +84,18 @@ function Version({ report, onDone }: { report: SignedReportAnswer; onDone: () =>
       )}
       {state === 'returned' && (
         <>
-          <Text>
-            The server has other facts than this device had when it was signed. Look them over and sign again.
-          </Text>
+          <Text>The server has other facts than this device had when it was signed. Review them and sign again.</Text>
           <Lines lines={report.differences} />
         </>
       )}
       {state === 'waiting' && <Waiting report={report} onDone={onDone} />}
       {report.pdfSha256 && (
         <Flex gap="3" wrap="wrap" align="center">
-          <PdfButton path={`${file}/report.pdf`} fallback="roof-report-signed.pdf" busy="Loading the PDF">
+          <PdfButton
+            path={`/api/signed/${report.signatureId}/report.pdf`}
+            fallback="roof-report-signed.pdf"
+            busy="Loading the PDF"
+          >
             Signed PDF
           </PdfButton>
           <Text fontSize="sm" color="faint" overflowWrap="anywhere">
@@ -82,23 +103,32 @@ function Version({ report, onDone }: { report: SignedReportAnswer; onDone: () =>
           </Text>
         </Flex>
       )}
-      {version > 0 && state !== 'withdrawn' && <Withdraw signatureId={signatureId} version={version} onDone={onDone} />}
+      {version > 0 && state !== 'withdrawn' && <Withdraw signature={signature} version={version} onDone={onDone} />}
     </Stack>
   )
 }
 
 /** Facts are frozen; what keeps page and PDF, and printing them without the pictures that do not come. */
 function Waiting({ report, onDone }: { report: SignedReportAnswer; onDone: () => void }) {
+  const { missingPhotos, printFault } = report
   const print = useMutation({
     mutationFn: () => dataOf(api.POST('/api/signed/{id}/print', { params: { path: { id: report.signatureId } } })),
     onSuccess: onDone,
+    networkMode: 'always',
   })
+  const photos = missingPhotos === 1 ? '1 photo has' : `${missingPhotos} photos have`
   return (
     <>
-      <Text role="status">{report.waitsFor}</Text>
-      {report.waitsFor.includes('photos') && (
+      <Text role="status">
+        {printFault
+          ? `Not printed yet: ${printFault} It is tried again.`
+          : missingPhotos > 0
+            ? `Printed as soon as ${photos} arrived from the device that took ${missingPhotos === 1 ? 'it' : 'them'}.`
+            : 'Printing…'}
+      </Text>
+      {missingPhotos > 0 && (
         <Button alignSelf="start" variant="outline" onClick={() => print.mutate()} loading={print.isPending}>
-          Print without the missing photos
+          Print without the missing {missingPhotos === 1 ? 'photo' : 'photos'}
         </Button>
       )}
       {print.isError && <Trouble error={print.error} />}
@@ -106,14 +136,14 @@ function Waiting({ report, onDone }: { report: SignedReportAnswer; onDone: () =>
   )
 }
 
-function Withdraw({ signatureId, version, onDone }: { signatureId: string; version: number; onDone: () => void }) {
-  const { visit, dossier } = useVisitContext()
+type WithdrawProps = { signature: ReportSignatureFact; version: number; onDone: () => void }
+
+function Withdraw({ signature, version, onDone }: WithdrawProps) {
+  const { visit } = useVisitContext()
   const record = useRecord(visit.heads)
   const by = useContext(PersonName) || visit.visit.inspector
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
-  const signature = dossier.signatures?.find(({ id }) => id === signatureId)
-  if (!signature) return null
   const withdraw = () => {
     const fact: ReportSignatureFact = { ...signature, withdrawn: { reason: reason.trim(), by, at: localIso() } }
     record.mutate([{ kind: 'reportSignature', fact }], {

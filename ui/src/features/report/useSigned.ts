@@ -1,38 +1,27 @@
-import { useQuery } from '@tanstack/react-query'
-import { api, dataOf } from '../../api/client'
 import { useOutbox } from '../../offline/outbox'
+import { useSignedReports } from '../../shared/queries'
 import { useVisitContext } from '../../shared/visitContext'
 
-const againMs = 1_500
-
-/** What became of the signatures under this report. Only the server freezes and prints; until it has, it is asked again. */
+/** The signatures under this report as this device has them, the latest first, and what the server made of each. */
 export function useSigned() {
   const { dossier } = useVisitContext()
   const { entries } = useOutbox()
-  const { id } = dossier.visit
-  const signatures = dossier.signatures ?? []
-  const unsent = new Set(entries.map(({ factId }) => factId))
-  const signed = useQuery({
-    // A signature that was sent meanwhile asks anew.
-    queryKey: [
-      'signed',
-      id,
-      signatures
-        .filter((signature) => !unsent.has(signature.id))
-        .map((s) => s.id)
-        .join(' '),
-    ],
-    queryFn: ({ signal }) => dataOf(api.GET('/api/visits/{id}/signed', { params: { path: { id } }, signal })),
-    enabled: signatures.length > 0,
-    refetchInterval: ({ state }) => (state.data?.some((report) => report.state === 'waiting') ? againMs : false),
-    retry: false,
-  })
-  const met = new Set((signed.data ?? []).map(({ signatureId }) => signatureId))
+  const signatures = [...(dossier.signatures ?? [])].sort((a, b) => b.signedAt.localeCompare(a.signedAt))
+  // A signature that the server has not got waits on this device; one that is being withdrawn is there.
+  const added = new Set(entries.filter(({ baseRevision }) => !baseRevision).map(({ factId }) => factId))
+  const sent = signatures.filter(({ id }) => !added.has(id))
+  const reports = useSignedReports(dossier.visit.id, sent.map(({ id }) => id).join(' '))
+  const rows = signatures.map((signature) => ({
+    signature,
+    unsent: added.has(signature.id),
+    report: reports.data?.find(({ signatureId }) => signatureId === signature.id),
+  }))
   return {
-    ...signed,
-    signatures,
-    /** Signed on this device, and not with the server yet. */
-    unsent: signatures.filter((signature) => unsent.has(signature.id) && !met.has(signature.id)),
-    latest: signed.data?.find(({ version, state }) => version > 0 && state !== 'replaced'),
+    reports,
+    rows,
+    latest: rows.find(({ report, signature }) => isCurrent(report) && !signature.withdrawn)?.report,
   }
 }
+
+const isCurrent = (report: { version: number; state: string } | undefined) =>
+  report !== undefined && report.version > 0 && report.state !== 'replaced'

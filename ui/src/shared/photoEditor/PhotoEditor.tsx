@@ -3,15 +3,14 @@ import { useQuery } from '@tanstack/react-query'
 import type Konva from 'konva'
 import { ArrowUpRight, Circle as CircleIcon, Crop, EyeOff, Hash, Redo2, Trash2, Undo2 } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
-import { Circle, Ellipse, Group, Layer, Line, Image as Picture, Rect, Stage, Text as Words } from 'react-konva'
+import { Layer, Image as Picture, Stage } from 'react-konva'
 import type { PhotoCrop, PhotoEdits, PhotoFact, PhotoMark } from '../../api/types'
 import { useBytesAddress } from '../../offline/pictures'
 import { Loading, Trouble } from '../States'
+import { Drawn, MarkShape, Shade } from './MarkShapes'
 import {
-  arrowHead,
   bounds,
   drawBase,
-  ink,
   isPlain,
   lineOf,
   markOf,
@@ -181,7 +180,7 @@ function Desk({ image, before, onSave }: { image: HTMLImageElement; before: Phot
               <Picture name="picture" image={base} width={size.width} height={size.height} />
               <Shade crop={edits.crop ?? wholePicture} size={size} />
               {edits.marks.map((mark, index) => (
-                <Shape
+                <MarkShape
                   key={`${mark.kind} ${mark.x} ${mark.y} ${mark.toX} ${mark.toY}`}
                   mark={mark}
                   ends={ends(mark, frame)}
@@ -192,7 +191,9 @@ function Desk({ image, before, onSave }: { image: HTMLImageElement; before: Phot
                   onMove={(by) => move(index, by)}
                 />
               ))}
-              {drag && tool !== 'number' && <Drawn tool={tool} drag={drag} size={size} line={line} />}
+              {drag && tool !== 'number' && (
+                <Drawn kind={tool === 'crop' ? 'blur' : tool} drag={drag} size={size} line={line} />
+              )}
             </Layer>
           </Stage>
         </Box>
@@ -269,123 +270,4 @@ function cropOf(from: Point, to: Point): PhotoCrop {
     width: Math.min(Math.max(Math.abs(to.x - from.x), bounds.crop), 1 - x),
     height: Math.min(Math.max(Math.abs(to.y - from.y), bounds.crop), 1 - y),
   }
-}
-
-/** What is cropped away lies in the shade. */
-function Shade({ crop, size }: { crop: PhotoCrop; size: Size }) {
-  if (crop === wholePicture) return null
-  const left = crop.x * size.width
-  const top = crop.y * size.height
-  const right = (crop.x + crop.width) * size.width
-  const bottom = (crop.y + crop.height) * size.height
-  const boxes = [
-    [0, 0, size.width, top],
-    [0, bottom, size.width, size.height - bottom],
-    [0, top, left, bottom - top],
-    [right, top, size.width - right, bottom - top],
-  ] as const
-  return boxes.map(([x, y, width, height]) => (
-    <Rect
-      key={`${x} ${y} ${width}`}
-      name="picture"
-      x={x}
-      y={y}
-      width={width}
-      height={height}
-      fill="#16232e"
-      opacity={0.6}
-      listening={false}
-    />
-  ))
-}
-
-type ShapeProps = {
-  mark: PhotoMark
-  ends: [Point, Point]
-  size: Size
-  line: number
-  chosen: boolean
-  onChoose: () => void
-  onMove: (by: Point) => void
-}
-
-/** A mark that can be picked and moved. */
-function Shape({ mark, ends: [from, to], size, line, chosen, onChoose, onMove }: ShapeProps) {
-  const pixel = ({ x, y }: Point) => ({ x: x * size.width, y: y * size.height })
-  return (
-    <Group
-      draggable
-      onPointerDown={onChoose}
-      onDragEnd={(event) => {
-        const by = { x: event.target.x() / size.width, y: event.target.y() / size.height }
-        event.target.position({ x: 0, y: 0 })
-        onMove(by)
-      }}
-      opacity={chosen ? 0.75 : 1}
-    >
-      <Outline kind={mark.kind} number={mark.number ?? 0} from={pixel(from)} to={pixel(to)} line={line} />
-    </Group>
-  )
-}
-
-function Drawn({ tool, drag, size, line }: { tool: Tool; drag: { from: Point; to: Point }; size: Size; line: number }) {
-  const pixel = ({ x, y }: Point) => ({ x: x * size.width, y: y * size.height })
-  const kind = tool === 'crop' ? 'blur' : tool
-  return <Outline kind={kind} number={0} from={pixel(drag.from)} to={pixel(drag.to)} line={line} />
-}
-
-type OutlineProps = { kind: PhotoMark['kind']; number: number; from: Point; to: Point; line: number }
-
-function Outline({ kind, number, from, to, line }: OutlineProps) {
-  const strokes = [
-    { stroke: ink.casing, strokeWidth: line * 1.9 },
-    { stroke: ink.mark, strokeWidth: line },
-  ]
-  // A finger needs more than a line to hold on to.
-  const held = { hitStrokeWidth: 28, lineCap: 'round', lineJoin: 'round' } as const
-  if (kind === 'number')
-    return (
-      <>
-        <Circle {...from} radius={4.5 * line} fill={ink.mark} stroke={ink.casing} strokeWidth={line * 0.6} {...held} />
-        <Words
-          x={from.x - 4.5 * line}
-          y={from.y - 4.5 * line}
-          width={9 * line}
-          height={9 * line}
-          align="center"
-          verticalAlign="middle"
-          text={`${number}`}
-          fontStyle="bold"
-          fontSize={6 * line}
-          fill={ink.casing}
-          listening={false}
-        />
-      </>
-    )
-  const box = {
-    x: Math.min(from.x, to.x),
-    y: Math.min(from.y, to.y),
-    width: Math.abs(to.x - from.x),
-    height: Math.abs(to.y - from.y),
-  }
-  if (kind === 'blur') return <Rect {...box} stroke={ink.casing} strokeWidth={1.5} dash={[6, 4]} fill="#ffffff01" />
-  if (kind === 'circle')
-    return strokes.map((stroke) => (
-      <Ellipse
-        key={stroke.stroke}
-        x={box.x + box.width / 2}
-        y={box.y + box.height / 2}
-        radiusX={box.width / 2}
-        radiusY={box.height / 2}
-        {...stroke}
-        {...held}
-      />
-    ))
-  const [left, right] = arrowHead(from, to, line)
-  return strokes.map((stroke) => (
-    <Group key={stroke.stroke}>
-      <Line points={[from.x, from.y, to.x, to.y]} {...stroke} {...held} />
-      <Line points={[left.x, left.y, to.x, to.y, right.x, right.y]} {...stroke} {...held} />
-    </Group>
-  ))
 }

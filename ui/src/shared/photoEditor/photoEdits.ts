@@ -56,7 +56,7 @@ export function markOf(
   return { kind, x: inside(a.x), y: inside(a.y), toX: inside(b.x), toY: inside(b.y), number }
 }
 
-type Size = { width: number; height: number }
+export type Size = { width: number; height: number }
 
 /** The picture of this size, blurred and straightened, without marks: what the editor draws on. */
 export function drawBase(source: CanvasImageSource, { width, height }: Size, edits: PhotoEdits): HTMLCanvasElement {
