@@ -52,6 +52,9 @@ internal static class CoopersYard
         onHouse.SignOff("A", "Marit Quillon", 4, 8);
         onHouse.SignOff("B", "Marit Quillon", 6, 11);
         var boot = onHouse.Finding("boot-collar-torn", "penetrations", "B", "bath vent, high on the slope", WaterEvidence.Stained);
+        onHouse.Photo("yard.jpg", "House and workshop from the yard", null, null, 3);
+        onHouse.Photo("slope-south.jpg", "", null, "A", 8, station: "field");
+        onHouse.Photo("slope-north.jpg", "", null, "B", 12, station: "field");
         onHouse.Photo("boot-torn.jpg", "Collar split half round", boot, "B", 14);
 
         var onWorkshop = visit.On("workshop", workshop, "low-slope");
@@ -60,6 +63,7 @@ internal static class CoopersYard
         onWorkshop.Stage("C", new StageShare(1, 60), new StageShare(2, 40));
         onWorkshop.SignOff("C", "Marit Quillon", 3, 7);
         var seam = onWorkshop.Finding("seam-open", "seams", "C", "second lap from the yard door", WaterEvidence.Active);
+        onWorkshop.Photo("workshop-flat.jpg", "From the yard door", null, "C", 30, station: "field");
         onWorkshop.Photo("seam-open.jpg", "Lap open, fleece wet below", seam, "C", 32);
         var pond = onWorkshop.Finding("ponding", "drains", "C", "before the outlet", WaterEvidence.NoneSeen);
         onWorkshop.Photo("ponding.jpg", "Silt ring of the standing water", pond, "C", 36);

@@ -282,6 +282,26 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         );
     }
 
+    /// <summary>Scope and limits of the rule book, agreed on before the climb.</summary>
+    public void Agreed(string client, double fee, DateTimeOffset at)
+    {
+        var rule = RuleBook.Current.Commission(CommissionPurpose.Condition);
+        facts.Add(
+            FactKind.Engagement,
+            new EngagementFact(
+                facts.Id($"{name}/engagement"),
+                visitId,
+                rule.Purpose,
+                rule.Scope,
+                rule.Limits,
+                fee,
+                FeeDue.OnDelivery,
+                client,
+                AgreedAt: at
+            )
+        );
+    }
+
     private void Look(string station, string letter, LookState state, LookHow? how, ExcuseReason? excuse, string note)
     {
         var slope = letter.Length == 0 ? (Guid?)null : facts.Id(letter);

@@ -127,6 +127,7 @@ internal static class PilotHouse
         visit.SignOff("D", "Marit Quillon", 6, 8);
         visit.Planned(PlannedKind.Solar, 25, "A", 9_800, 4_200, 3);
         visit.Series("C", "board-thickness", SeriesAlong.DownTheWall, "siding at the wall end", "3/4", "13/16", "7/8", "1", "1 5/16");
+        visit.Agreed("Harrowgate-Lund family", 475, new DateTimeOffset(2026, 9, 11, 10, 20, 0, TimeSpan.Zero));
         HarbourSide(visit, plan);
         HillAndWing(visit, plan);
     }
@@ -241,6 +242,11 @@ internal static class PilotHouse
         );
         visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
         visit.Photo("house-street.jpg", "House and boat porch from the street, south side", null, null, 2);
+        visit.Photo("slope-south.jpg", "From the ladder at the eave", null, "A", 10, station: "field");
+        visit.Photo("slope-north.jpg", "Kitchen chimney at the ridge", null, "B", 40, station: "field");
+        visit.Photo("slope-east.jpg", "From the ladder; too steep to walk", null, "C", 50, station: "field");
+        visit.Photo("slope-west.jpg", "Stove chimney at the far end", null, "D", 62, station: "field");
+        visit.Photo("slope-porch.jpg", "", null, "E", 70, station: "field");
         visit.Finding("gutter-clogged", "gutters", "", "harbor side, both outlets", WaterEvidence.NoneSeen);
         visit.Opinion(
             "A",

@@ -29,6 +29,62 @@ internal static class HouseScenes
         Porch(canvas, m);
     }
 
+    /// <summary>One slope as it is seen from the ladder at its eave: gutter, field, ridge, sky.</summary>
+    /// <param name="lean">How far the ridge stands to the side of the eave, in pixels.</param>
+    /// <param name="chimneyAt">Where on the ridge a chimney stands, in pixels from the left; null: none.</param>
+    public static Action<SKCanvas, Materials, Texture> Slope(float wear, float lean, float? chimneyAt = null) =>
+        (canvas, m, t) =>
+        {
+            Sky(canvas);
+            Fill(canvas, new SKColor(128, 140, 132), 0, 520, 500, 450, 1100, 500, 1600, 440, 1600, 700, 0, 700);
+            if (chimneyAt is { } x)
+            {
+                m.Bricks(new SKRect(x, 210, x + 130, 520), 30);
+            }
+            using var slope = Path([40, 1110, 260 + lean, 430, 1340 + lean, 430, 1560, 1110]);
+            canvas.Save();
+            canvas.ClipPath(slope, SKClipOperation.Intersect, true);
+            m.Shingles(slope.Bounds, 46, wear);
+            canvas.Restore();
+            Fill(canvas, new SKColor(66, 66, 66), 250 + lean, 440, 262 + lean, 418, 1338 + lean, 418, 1350 + lean, 440);
+            Box(canvas, Trim, new SKRect(20, 1104, 1580, 1150));
+            Box(canvas, new SKColor(92, 88, 80), new SKRect(30, 1112, 1570, 1124));
+            t.Speckle(canvas, new SKRect(40, 1112, 1560, 1124), new SKColor(70, 84, 52), 500, 4);
+        };
+
+    /// <summary>A house with a flat workshop beside it, from the yard.</summary>
+    public static void Yard(SKCanvas canvas, Materials m, Texture t)
+    {
+        Sky(canvas);
+        Fill(canvas, new SKColor(122, 116, 106), 0, 880, 1600, 850, 1600, 1200, 0, 1200);
+        t.Speckle(canvas, new SKRect(0, 870, 1600, 1200), new SKColor(98, 94, 88), 9000, 4);
+        Roof(canvas, m, 0.55f, 90, 600, 190, 350, 880, 350, 980, 600);
+        Wall(canvas, m, new SKRect(130, 600, 940, 890));
+        foreach (var x in new[] { 210f, 470f, 730f })
+        {
+            Window(canvas, new SKRect(x, 670, x + 110, 820));
+        }
+        Box(canvas, Trim, new SKRect(110, 596, 960, 614));
+        Wall(canvas, m, new SKRect(1000, 690, 1530, 890));
+        Box(canvas, new SKColor(58, 58, 60), new SKRect(986, 672, 1544, 694));
+        Box(canvas, new SKColor(78, 66, 54), new SKRect(1100, 740, 1280, 890));
+    }
+
+    /// <summary>The workshop's membrane, from its corner.</summary>
+    public static void Flat(SKCanvas canvas, Materials m, Texture t)
+    {
+        Sky(canvas);
+        Wall(canvas, m, new SKRect(0, 260, 1600, 470));
+        Fill(canvas, new SKColor(62, 63, 66), 0, 440, 1600, 440, 1600, 1200, 0, 1200);
+        t.Speckle(canvas, new SKRect(0, 450, 1600, 1200), new SKColor(84, 85, 88), 14000, 3);
+        foreach (var y in new[] { 560f, 740f, 980f })
+        {
+            Box(canvas, new SKColor(48, 49, 52), new SKRect(0, y, 1600, y + 9));
+        }
+        Fill(canvas, new SKColor(96, 100, 100, 150), 980, 800, 1300, 770, 1460, 850, 1330, 930, 1040, 920);
+        Box(canvas, new SKColor(150, 152, 152), new SKRect(1190, 826, 1260, 870));
+    }
+
     private static void Porch(SKCanvas canvas, Materials m)
     {
         Box(canvas, new SKColor(52, 50, 48), new SKRect(760, 720, 980, 930));

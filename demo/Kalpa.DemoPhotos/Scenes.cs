@@ -33,6 +33,13 @@ internal static class Scenes
         ["ponding.jpg"] = MembraneScenes.Ponding,
         ["pitch-pan.jpg"] = MembraneScenes.PitchPan,
         ["house-street.jpg"] = HouseScenes.Street,
+        ["slope-south.jpg"] = HouseScenes.Slope(0.65f, 0),
+        ["slope-north.jpg"] = HouseScenes.Slope(0.3f, -90, 420),
+        ["slope-east.jpg"] = HouseScenes.Slope(0.5f, 120),
+        ["slope-west.jpg"] = HouseScenes.Slope(0.35f, -140, 980),
+        ["slope-porch.jpg"] = HouseScenes.Slope(0.1f, 40),
+        ["yard.jpg"] = HouseScenes.Yard,
+        ["workshop-flat.jpg"] = HouseScenes.Flat,
     };
 
     private static void Worn(SKCanvas canvas, Materials m, Texture t)

@@ -1,5 +1,6 @@
 using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Driveway;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
@@ -19,6 +20,10 @@ internal static class DossierServices
     /// <summary>The report of a visit before it is signed.</summary>
     public static Outcome<ReportCheck> OfReport(DossierRequest request, RuleBook book) =>
         DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier ? ReportStamps.Of(dossier) : NotHeld;
+
+    /// <summary>What the owner is shown at the car.</summary>
+    public static Outcome<DrivewayAnswer> OfDriveway(DossierRequest request, RuleBook book) =>
+        DossierBuilder.Visit(Held(request, book), request.Id, book) is { } dossier ? DrivewayScreens.Of(dossier) : NotHeld;
 
     public static Outcome<PropertyDossier> OfProperty(DossierRequest request, RuleBook book) =>
         DossierBuilder.Property(Held(request, book), request.Id, request.Today, book) is { } dossier

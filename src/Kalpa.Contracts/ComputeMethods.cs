@@ -31,6 +31,7 @@ public static class ComputeMethods
         Of("visit-dossier", j => j.DossierRequest, j => j.VisitDossier, DossierServices.OfVisit),
         Of("property-dossier", j => j.DossierRequest, j => j.PropertyDossier, DossierServices.OfProperty),
         Of("report-check", j => j.DossierRequest, j => j.ReportCheck, DossierServices.OfReport),
+        Of("driveway", j => j.DossierRequest, j => j.DrivewayAnswer, DossierServices.OfDriveway),
         Of("verdict", j => j.VerdictRequest, j => j.Verdict, ComputeServices.Verdict),
         Of("life", j => j.LifeFacts, j => j.LifeAnswer, ComputeServices.Life),
         Of("urgency", j => j.UrgencyFacts, j => j.UrgencyAnswer, ComputeServices.Urgency),

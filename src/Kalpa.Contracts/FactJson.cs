@@ -54,6 +54,8 @@ public static class FactJson
         [FactKind.ReportSignature] = Json.ReportSignatureFact,
         [FactKind.ReportQuestion] = Json.ReportQuestionFact,
         [FactKind.Letterhead] = Json.LetterheadFact,
+        [FactKind.Engagement] = Json.EngagementFact,
+        [FactKind.ReportDelivery] = Json.ReportDeliveryFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

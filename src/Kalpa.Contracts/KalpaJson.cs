@@ -4,6 +4,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Bids;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Dossiers;
+using Kalpa.Core.Driveway;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.Life;
@@ -70,6 +71,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(BidFact))]
 [JsonSerializable(typeof(ReportSignatureFact))]
 [JsonSerializable(typeof(ReportQuestionFact))]
+[JsonSerializable(typeof(EngagementFact))]
+[JsonSerializable(typeof(ReportDeliveryFact))]
 [JsonSerializable(typeof(LetterheadFact))]
 [JsonSerializable(typeof(LetterheadAnswer))]
 [JsonSerializable(typeof(WeatherLimitsFact))]
@@ -172,6 +175,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PropertyFacts))]
 [JsonSerializable(typeof(DossierRequest))]
 [JsonSerializable(typeof(ReportCheck))]
+[JsonSerializable(typeof(DrivewayAnswer))]
 [JsonSerializable(typeof(PhotoEdits))]
 [JsonSerializable(typeof(IReadOnlyList<StampedPart>))]
 [JsonSerializable(typeof(IReadOnlyList<SignedReportAnswer>))]

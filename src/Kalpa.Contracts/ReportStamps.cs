@@ -8,13 +8,15 @@ using Kalpa.Core.Signing;
 namespace Kalpa.Contracts;
 
 /// <summary>
-/// A report before it is signed: the hash of all it says, its parts, what is missing, and what has changed since it was last signed (null: it never was).
+/// A report before it is signed: the hash of all it says, its parts, what is missing, what was agreed on with the client, and what has changed since it was last signed
+/// (null: it never was).
 /// </summary>
 public sealed record ReportCheck(
     string Hash,
     IReadOnlyList<StampedPart> Parts,
     IReadOnlyList<MissingItem> Missing,
     bool CanSign,
+    EngagementAnswer Engagement,
     IReadOnlyList<string>? ChangedSinceSigned = null
 );
 
@@ -30,6 +32,7 @@ public static class ReportStamps
             parts,
             missing,
             !missing.Any(m => m.Holds),
+            Engagements.Of(visit),
             Since(visit, parts)
         );
     }

@@ -1,9 +1,11 @@
 using Kalpa.Contracts;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Bids;
+using Kalpa.Core.Costs;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Options;
+using Kalpa.Core.Photos;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Signing;
@@ -45,7 +47,7 @@ public sealed record ReportModel(
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
     /// <summary>The first picture of nothing in particular: it shows the building, and is printed on the cover. Null where there is none.</summary>
-    public PhotoFact? Overview { get; } = OverviewPhoto.Of(Visit);
+    public PhotoFact? Overview { get; } = ReportPhotos.Cover(Visit);
 
     /// <summary>Several roofs in one report: each has its own parts, under its name.</summary>
     public bool Several => Roofs.Count > 1;
@@ -54,12 +56,21 @@ public sealed record ReportModel(
     public string RoofNames { get; } =
         Visit.Roofs.Count == 1 ? Visit.Roofs[0].Roof.Name : Sentences.List([.. Visit.Roofs.Select(r => r.Name)]);
 
-    /// <summary>The work of all roofs, what is most needed first, each with the roof it is for.</summary>
-    public IEnumerable<(RoofVisit Roof, WorkItem Item)> Work =>
-        Visit
-            .Roofs.SelectMany(roof => roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
+    /// <summary>What a roof is called where there are several; empty where the report is of one.</summary>
+    public string Named(RoofReport roof) => Several ? roof.Roof.Name : "";
+
+    /// <summary>The work of all roofs, what is most needed first, each with the roof it is for: one plan of work.</summary>
+    public IEnumerable<(RoofReport Roof, WorkItem Item)> Jobs =>
+        Roofs
+            .SelectMany(roof => roof.Roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
             .OrderByDescending(w => w.Item.Urgency)
             .ThenBy(w => w.Item.Number);
+
+    /// <summary>What the work on all roofs is likely to cost together; null of one roof, and where a client sees no costs.</summary>
+    public CostRange? CostOfAllRoofs { get; } =
+        Visit.Roofs.Count > 1 && Visit.Roofs.All(r => r.Assessment.Cost is { ForClients: true } || r.Assessment.Work.Count == 0)
+            ? WorkCost.Together([.. Visit.Roofs.Select(r => r.Assessment.Cost).OfType<WorkCost>()])
+            : null;
 }
 
 /// <summary>What the parts of a report say of one roof.</summary>
@@ -85,9 +96,30 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     public IEnumerable<PhotoFact> PhotosOf(Guid findingId) => Records.Photos.Where(p => p.FindingId == findingId);
 
-    public IEnumerable<PhotoFact> OtherPhotos => Records.Photos.Where(p => p.FindingId is null && !p.WriteUp && p.Id != Overview?.Id);
+    /// <summary>Whether the report has a part on the slopes: their photos stand there.</summary>
+    private bool HasSlopes => Roof.Assessment.Commission.Sections.Contains("slopes");
 
-    private PhotoFact? Overview { get; } = OverviewPhoto.Of(Visit);
+    /// <summary>The overview of the building, where it is not the cover's, and a photo of each slope, with what each shows.</summary>
+    public IReadOnlyList<(string Of, PhotoFact Photo)> WholePhotos =>
+        HasSlopes
+            ?
+            [
+                .. ReportPhotos.Overview(Records) is { } overview && overview.Id != Cover?.Id
+                    ? [(Roof.Name, overview)]
+                    : Array.Empty<(string, PhotoFact)>(),
+                .. Roof
+                    .Facts.Slopes.Select(s => (Of: Sentences.Slope(s), Photo: ReportPhotos.OfSlope(Records, s.Id)))
+                    .Where(s => s.Photo is not null)
+                    .Select(s => (s.Of, s.Photo!)),
+            ]
+            : [];
+
+    public IEnumerable<PhotoFact> OtherPhotos =>
+        Records.Photos.Where(p =>
+            p.FindingId is null && !p.WriteUp && p.Id != Cover?.Id && WholePhotos.All(whole => whole.Photo.Id != p.Id)
+        );
+
+    private PhotoFact? Cover { get; } = ReportPhotos.Cover(Visit);
 
     /// <summary>A finding is saved that cannot be read: nothing may be called free of findings.</summary>
     public bool FindingsSetAside => Visit.SetAside.Any(f => f.Kind == FactKind.Finding);

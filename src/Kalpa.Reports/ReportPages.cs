@@ -60,6 +60,16 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
             new() { [nameof(ScopePrint.Model)] = model, [nameof(ScopePrint.Style)] = Style(null, FirmStyle(model) + Footer(model)) }
         );
 
+    /// <summary>Scope, limits and fee as agreed on with the client, to print.</summary>
+    public Task<string> AgreementHtml(ReportModel model) =>
+        Rendered<AgreementPrint>(
+            new()
+            {
+                [nameof(AgreementPrint.Model)] = model,
+                [nameof(AgreementPrint.Style)] = Style(null, FirmStyle(model) + Footer(model, "inspection agreement")),
+            }
+        );
+
     /// <summary>The rule book as a page to print.</summary>
     public Task<string> BookHtml(BookModel model) =>
         Rendered<BookPrint>(new() { [nameof(BookPrint.Model)] = model, [nameof(BookPrint.Style)] = Style(null, "") });
@@ -88,8 +98,8 @@ public sealed class ReportPages(IServiceProvider services, ILoggerFactory logger
     }
 
     /// <summary>Firm and property at the foot of each page, and whether it is signed.</summary>
-    private static string Footer(ReportModel model) =>
-        $"@page{{@bottom-left{{content:\"{Quoted($"{model.Firm} · {model.Visit.Property.Name} · {Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
+    private static string Footer(ReportModel model, string? document = null) =>
+        $"@page{{@bottom-left{{content:\"{Quoted($"{model.Firm} · {model.Visit.Property.Name} · {document ?? Standing(model)}")}\";font:8pt Atkinson,sans-serif;color:#45525c}}}}";
 
     /// <summary>The firm's own sheet and color. Both are held to their form where they are recorded; what is not of that form is left out.</summary>
     private static string FirmStyle(ReportModel model)

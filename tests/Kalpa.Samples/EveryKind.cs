@@ -342,6 +342,34 @@ public static class EveryKind
                 Id(FactKind.Visit)
             )
         );
+        yield return (
+            FactKind.Engagement,
+            new EngagementFact(
+                Id(FactKind.Engagement),
+                visit,
+                CommissionPurpose.Condition,
+                "The house roof and its flashing.",
+                "Nothing is opened.",
+                450.5,
+                FeeDue.Within15Days,
+                "A. Holm",
+                "M10 40L60.5 12",
+                At.AddDays(-2),
+                new DateOnly(2026, 9, 30)
+            )
+        );
+        yield return (
+            FactKind.ReportDelivery,
+            new ReportDeliveryFact(
+                Id(FactKind.ReportDelivery),
+                visit,
+                Id(FactKind.ReportSignature),
+                "A. Holm",
+                DeliveredBy.Email,
+                At.AddDays(1),
+                "Marit Holm"
+            )
+        );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));
     }
 
@@ -359,7 +387,14 @@ public static class EveryKind
                 Hash,
                 "#1f4a6b",
                 PaperSize.A4,
-                [new FirmStatement(CommissionPurpose.Condition, "This report states what was observed on the day of the visit.")]
+                [
+                    new FirmStatement(
+                        CommissionPurpose.Condition,
+                        "This report states what was observed on the day of the visit.",
+                        "The roof from the ridge to the gutters.",
+                        "Nothing is opened."
+                    ),
+                ]
             )
         );
         yield return (FactKind.LifeProfile, new LifeProfileFact(Id(FactKind.LifeProfile), School.AgeTable));

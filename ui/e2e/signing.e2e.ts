@@ -155,7 +155,7 @@ test('the letterhead is written with a preview, and stands on the report', async
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
   await page.getByRole('radio', { name: 'Blue' }).click()
   await page.getByLabel('Logo').setInputFiles(photo('drip-edge.jpg'))
-  await page.getByLabel('Statement for Condition').fill('We state what we saw on the day of the visit.')
+  await page.getByLabel('Statement on the cover, Condition').fill('We state what we saw on the day of the visit.')
   const preview = page.getByRole('region', { name: 'Preview' })
   await expect(preview).toContainText('2 Rope Walk')
   await expect(preview.getByRole('img', { name: 'Logo' })).toBeVisible()

@@ -80,13 +80,18 @@ public sealed record Assessment(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null
 );
 
-/// <summary>What the commission decides for this visit, in the words of the report.</summary>
+/// <summary>
+/// What the commission decides for this visit, in the words of the report; <paramref name="Scope"/> and <paramref name="Limits"/> are the rule book's, for where client
+/// and firm have none of their own.
+/// </summary>
 public sealed record CommissionAnswer(
     string Form,
     string Opening,
     bool Prices,
     IReadOnlyList<string> MayClaim,
-    IReadOnlyList<string> Sections
+    IReadOnlyList<string> Sections,
+    string Scope,
+    string Limits
 );
 
 /// <summary>

@@ -170,7 +170,7 @@ public static class Assessor
     private static CommissionAnswer CommissionOf(RuleBook book, AssessInput input)
     {
         var rule = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition);
-        return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections);
+        return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections, rule.Scope, rule.Limits);
     }
 
     private static SlopeAssessment OfSlope(

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Kalpa.Core.Costs;
 
 /// <summary>
@@ -30,7 +32,7 @@ public sealed record CostByTime(string When, int Jobs, CostRange Range);
 /// What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs; <paramref name="Headline"/> says it, and
 /// <paramref name="TimeWords"/> when it falls due, empty where all of it does at one time.
 /// <paramref name="Without"/>: numbers of the jobs that have no figure, in <paramref name="WithoutWords"/>; <paramref name="ForClients"/>: whether a client's document may print figures, and
-/// <paramref name="WhyNot"/>, empty where it may.
+/// <paramref name="WhyNot"/>, empty where it may. <paramref name="Points"/>: the cost at each joint point of prices and pace, to be added to that of other roofs.
 /// </summary>
 public sealed record WorkCost(
     CostRange Range,
@@ -42,5 +44,15 @@ public sealed record WorkCost(
     int Examples,
     bool ForClients,
     string WhyNot,
-    string Words
-);
+    string Words,
+    [property: JsonIgnore] IReadOnlyList<double>? Points = null
+)
+{
+    /// <summary>
+    /// What the work on several roofs is likely to cost together, at the same prices and pace: no sum of their lows or highs. Null where there is nothing to add.
+    /// </summary>
+    public static CostRange? Together(IReadOnlyList<WorkCost> costs) =>
+        costs.Count > 0 && costs.All(c => c.Points is not null)
+            ? JointPoints.Range(WorkCosts.Sum([.. costs.Select(c => c.Points!.ToArray())]))
+            : null;
+}

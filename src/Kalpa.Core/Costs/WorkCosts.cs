@@ -69,7 +69,8 @@ internal static class WorkCosts
         IReadOnlyList<WorkItem> with = [.. work.Select(w => costs.TryGetValue(w.Number, out var cost) ? w with { Cost = cost.Cost } : w)];
         var without = with.Where(w => w.Cost is null && IsWork(w, findings)).Select(w => w.Number).ToList();
         var whyNot = WhyNot(input.Firm, examples);
-        var range = JointPoints.Range(Sum([.. costs.Values.Select(c => c.Total)]));
+        var points = Sum([.. costs.Values.Select(c => c.Total)]);
+        var range = JointPoints.Range(points);
         var byTime = ByTime(with, costs);
         return (
             with,
@@ -83,7 +84,8 @@ internal static class WorkCosts
                 examples,
                 whyNot.Length == 0,
                 whyNot,
-                Planning
+                Planning,
+                points
             )
         );
     }

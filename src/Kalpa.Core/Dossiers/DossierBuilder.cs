@@ -52,11 +52,21 @@ public static class DossierBuilder
             HeadsOf(facts, visitId),
             RoofFacts.LifeProfile(facts),
             facts.SetAside,
-            facts.OnVisit(visitId).OfType<ReportSignatureFact>().ToList() is { Count: > 0 } signatures ? signatures : null,
-            facts.OnVisit(visitId).OfType<ReportQuestionFact>().ToList() is { Count: > 0 } questions ? questions : null,
-            facts.Of<LetterheadFact>(FactKind.Letterhead).FirstOrDefault()
+            OfReport<ReportSignatureFact>(facts, visitId),
+            OfReport<ReportQuestionFact>(facts, visitId),
+            facts.Of<LetterheadFact>(FactKind.Letterhead).FirstOrDefault(),
+            // Two devices make it under one id; should there be two all the same, what was agreed on goes before a draft.
+            OfReport<EngagementFact>(facts, visitId)
+                ?.OrderByDescending(e => e.AgreedAt ?? DateTimeOffset.MinValue)
+                .ThenBy(e => e.Id)
+                .First(),
+            OfReport<ReportDeliveryFact>(facts, visitId)
         );
     }
+
+    /// <summary>Records of a visit that belong to its report, and so to none of its roofs; null where there are none.</summary>
+    private static List<T>? OfReport<T>(FactSet facts, Guid visitId)
+        where T : IVisitFact => facts.OnVisit(visitId).OfType<T>().ToList() is { Count: > 0 } records ? records : null;
 
     /// <summary>A property with everything on it and what the last visit of each roof said; null where it is not among the facts.</summary>
     public static PropertyDossier? Property(FactSet facts, Guid propertyId, DateOnly today, RuleBook book)

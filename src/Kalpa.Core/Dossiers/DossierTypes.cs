@@ -75,7 +75,7 @@ public sealed record RoofName(Guid RoofId, string Name);
 /// <summary>
 /// Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
 /// revisions; the signatures under its report and the questions that came to it, null where there are none; the
-/// firm's letterhead, null where it has none.
+/// firm's letterhead, null where it has none; what was agreed on with the client, and to whom the report was delivered, null where nothing is recorded.
 /// </summary>
 public sealed record VisitDossier(
     PropertyFact Property,
@@ -87,5 +87,7 @@ public sealed record VisitDossier(
     IReadOnlyList<SetAsideFact> SetAside,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportSignatureFact>? Signatures = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportQuestionFact>? Questions = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LetterheadFact? Letterhead = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LetterheadFact? Letterhead = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] EngagementFact? Engagement = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportDeliveryFact>? Deliveries = null
 );

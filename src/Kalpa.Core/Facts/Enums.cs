@@ -45,6 +45,8 @@ public enum FactKind
     ReportSignature,
     ReportQuestion,
     Letterhead,
+    Engagement,
+    ReportDelivery,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

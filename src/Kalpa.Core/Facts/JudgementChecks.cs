@@ -65,7 +65,13 @@ internal static class JudgementChecks
                 $"A finding has a condition of the rule book or your own words, not both: record it as \"{OwnCondition.Key}\"."
             );
         }
-        found.Text(finding.Moved?.Reason ?? "", finding.OwnWords?.Observed ?? "", finding.OwnWords?.Means ?? "");
+        found.Text(
+            finding.Moved?.Reason ?? "",
+            finding.OwnWords?.Observed ?? "",
+            finding.OwnWords?.Means ?? "",
+            finding.OwnWords?.OverObserved ?? "",
+            finding.OwnWords?.OverMeans ?? ""
+        );
     }
 
     private static void Own(OwnCondition own, string code, FactChecks.Found found)

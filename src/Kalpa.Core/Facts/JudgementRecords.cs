@@ -22,8 +22,16 @@ public sealed record ChosenView(string Decision, string View);
 /// <summary>The inspector acts sooner or later than Kalpa would; the reason is kept beside what was computed.</summary>
 public sealed record MovedUrgency(UrgencyClass Class, string Reason, string By, DateTimeOffset At);
 
-/// <summary>The inspector's own sentences in place of the composed ones; empty keeps the composed.</summary>
-public sealed record OwnWords(string Observed = "", string Means = "");
+/// <summary>
+/// The inspector's own sentences in place of the composed ones; empty keeps the composed. <paramref name="OverObserved"/> and <paramref name="OverMeans"/>: what the
+/// composed ones said when these were written, or last read and kept, so that a change of their facts shows; null where that was not noted.
+/// </summary>
+public sealed record OwnWords(
+    string Observed = "",
+    string Means = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? OverObserved = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? OverMeans = null
+);
 
 /// <summary>
 /// What the rule book has no condition for, in the inspector's own words: a name for it, what was seen, what it can lead to, what is recommended, and the trade

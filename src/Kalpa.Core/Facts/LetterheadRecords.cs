@@ -13,8 +13,16 @@ public enum PaperSize
     A4,
 }
 
-/// <summary>What the cover of a report says it is and is not, in the firm's own words, where it is made for this purpose.</summary>
-public sealed record FirmStatement(CommissionPurpose Purpose, string Text);
+/// <summary>
+/// The firm's own words where a visit is made for this purpose: what the cover of the report says it is and is not, and the scope and limits that its agreements begin
+/// with. Empty or null: the rule book's.
+/// </summary>
+public sealed record FirmStatement(
+    CommissionPurpose Purpose,
+    string Text,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Scope = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Limits = null
+);
 
 /// <summary>
 /// How the firm's reports look and what they state: <paramref name="Name"/> as on its letterhead, <paramref name="Lines"/> below it (address, phone, web), its

@@ -175,7 +175,7 @@ internal static class RecordChecks
                 );
                 found.Text(bid.Words);
                 break;
-            case ReportSignatureFact or ReportQuestionFact or LetterheadFact:
+            case ReportSignatureFact or ReportQuestionFact or LetterheadFact or EngagementFact or ReportDeliveryFact:
                 SigningChecks.Of(fact, found);
                 break;
             case OpinionFact or LocalProfileFact or FirmRulesFact:

@@ -1,6 +1,6 @@
 namespace Kalpa.Core.Facts;
 
-/// <summary>Whether a signature under a report, a question to it, or a letterhead can be recorded at all.</summary>
+/// <summary>Whether an agreement, a signature under a report, its delivery, a question to it, or a letterhead can be recorded at all.</summary>
 internal static class SigningChecks
 {
     /// <summary>A visit of 50 roofs with all their findings, photos and jobs.</summary>
@@ -8,6 +8,9 @@ internal static class SigningChecks
 
     private const int LongestKey = 400;
     private const int LongestDrawing = 20_000;
+
+    /// <summary>US dollars.</summary>
+    private const double MostFee = 100_000;
 
     public static void Of(IFact fact, FactChecks.Found found)
     {
@@ -18,6 +21,13 @@ internal static class SigningChecks
                 break;
             case LetterheadFact letterhead:
                 Letterhead(letterhead, found);
+                break;
+            case EngagementFact engagement:
+                Engagement(engagement, found);
+                break;
+            case ReportDeliveryFact delivery:
+                found.Name(delivery.To, "delivery.to-nobody", "Enter who received the report.");
+                found.Text(delivery.By);
                 break;
             case ReportQuestionFact question:
                 found.If(string.IsNullOrWhiteSpace(question.Words), "question.empty", "Enter the question.");
@@ -52,8 +62,33 @@ internal static class SigningChecks
         );
         foreach (var statement in letterhead.Statements)
         {
-            found.Text(statement.Text);
+            found.Text(statement.Text, statement.Scope ?? "", statement.Limits ?? "");
         }
+    }
+
+    private static void Engagement(EngagementFact engagement, FactChecks.Found found)
+    {
+        found.If(string.IsNullOrWhiteSpace(engagement.Scope), "engagement.no-scope", "Enter what is inspected.");
+        found.If(
+            engagement.AgreedAt is not null && string.IsNullOrWhiteSpace(engagement.Client),
+            "engagement.no-client",
+            "Enter the name of the client who agrees."
+        );
+        found.If(
+            engagement.Fee is { } fee && !(fee is >= 0 and <= MostFee),
+            "engagement.bad-fee",
+            "Enter the fee in dollars, up to 100,000."
+        );
+        found.If(
+            !IsDrawing(engagement.Drawing),
+            "signature.bad-drawing",
+            "A drawn signature is made of M and L with numbers. Draw it again."
+        );
+        if (engagement.PaidOn is { } paid)
+        {
+            found.Day(paid);
+        }
+        found.Text(engagement.Scope, engagement.Limits, engagement.Client);
     }
 
     private static void Signature(ReportSignatureFact signature, FactChecks.Found found)

@@ -1,5 +1,6 @@
 using Kalpa.Core.Costs;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Life;
 
@@ -88,7 +89,7 @@ internal static class ReroofChoices
         if (now is { } cheap && later is { } dear)
         {
             var better = WaitingIsCheaper(cheap, dear) ? "Waiting is cheaper" : "Re-roofing first is cheaper";
-            return $"{years} {better}: {Math.Min(cheap, dear):N0} against {Math.Max(cheap, dear):N0} in today’s money, planning figures.";
+            return $"{years} {better}: {Sentences.Money(Math.Min(cheap, dear))} against {Sentences.Money(Math.Max(cheap, dear))} in today’s money, planning figures.";
         }
         var advice =
             offIfLeft < Half ? "It can go on this roof."

@@ -97,7 +97,10 @@ public sealed record WalkOrder(
     string Intro
 );
 
-/// <summary>What a commission decides: walk order (<c>*</c>: by covering), opening words, claims, whether prices show, and the report's sections in order.</summary>
+/// <summary>
+/// What a commission decides: walk order (<c>*</c>: by covering), opening words, claims, whether prices show, the report's sections in order, and the scope and limits that
+/// are agreed on with the client.
+/// </summary>
 public sealed record CommissionRule(
     CommissionPurpose Purpose,
     string Name,
@@ -106,7 +109,9 @@ public sealed record CommissionRule(
     string Form,
     string Opening,
     IReadOnlyList<string> MayClaim,
-    IReadOnlyList<string> Sections
+    IReadOnlyList<string> Sections,
+    string Scope,
+    string Limits
 );
 
 [JsonConverter(typeof(CamelCaseEnum<QuestionKind>))]

@@ -13,7 +13,7 @@ public sealed record ReportPart(string Key, string Title, string Says, IReadOnly
 
 /// <summary>
 /// Everything a report of a visit says, cut into parts that can be compared with those of another time: what two devices have of one visit, or what was signed with
-/// what stands now. Signatures and questions are in none of them: signing a report does not change it.
+/// what stands now. Signatures, questions and deliveries are in none of them: signing a report does not change it, and paying its fee neither.
 /// </summary>
 public static class ReportParts
 {
@@ -25,7 +25,16 @@ public static class ReportParts
             .. visit.Letterhead is { } letterhead
                 ? [new ReportPart("letterhead", "Letterhead and statement", "", [letterhead])]
                 : Array.Empty<ReportPart>(),
+            .. visit.Engagement is { } engagement ? [Engagement(visit, engagement)] : Array.Empty<ReportPart>(),
         ]);
+
+    private static ReportPart Engagement(VisitDossier visit, EngagementFact engagement) =>
+        new(
+            "engagement",
+            "Scope and limits",
+            Engagements.Of(visit).Standing,
+            [engagement with { Fee = null, FeeDue = FeeDue.OnDelivery, PaidOn = null }]
+        );
 
     private static ReportPart Property(VisitDossier visit) =>
         new("visit", "Property and visit", "", [visit.Property, visit.Visit, .. visit.SetAside]);

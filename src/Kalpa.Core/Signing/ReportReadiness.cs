@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Photos;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Signing;
@@ -20,13 +21,22 @@ public enum MissingAt
 
     /// <summary>Two versions of a record, to choose between.</summary>
     Versions,
+
+    /// <summary>A finding of its own.</summary>
+    Finding,
 }
 
 /// <summary>
 /// Something a report lacks. <paramref name="Holds"/>: it cannot be signed without; otherwise the report is poorer, and says so where it matters.
-/// <paramref name="RoofId"/>: the roof it is about, null where it is about the visit.
+/// <paramref name="RoofId"/>: the roof it is about, null where it is about the visit; <paramref name="FindingId"/>: the finding, null where it is about none.
 /// </summary>
-public sealed record MissingItem(string Text, bool Holds, MissingAt At, Guid? RoofId = null);
+public sealed record MissingItem(
+    string Text,
+    bool Holds,
+    MissingAt At,
+    Guid? RoofId = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Guid? FindingId = null
+);
 
 /// <summary>What is missing before the report of a visit is signed, what holds it first.</summary>
 public static class ReportReadiness
@@ -54,7 +64,12 @@ public static class ReportReadiness
         }
         missing.AddRange(visit.Roofs.Select(WriteUps).OfType<MissingItem>());
         missing.AddRange(OfCommission(visit));
+        missing.AddRange(Engagements.Missing(visit));
         var several = visit.Roofs.Count > 1;
+        foreach (var roof in visit.Roofs)
+        {
+            missing.AddRange(Outdated(roof));
+        }
         missing.AddRange(Pictures(visit));
         foreach (var roof in visit.Roofs)
         {
@@ -92,11 +107,28 @@ public static class ReportReadiness
         }
     }
 
+    /// <summary>Sentences typed by hand do not follow their facts: somebody has to read them again.</summary>
+    private static IEnumerable<MissingItem> Outdated(RoofVisit roof) =>
+        roof
+            .Assessment.Findings.Where(f => f.Words.Outdated is { Count: > 0 })
+            .Select(f => new MissingItem(
+                $"{f.Name}{(roof.Facts.Slopes.FirstOrDefault(s => s.Id == f.SlopeId) is { } slope ? $", slope {slope.Letter}" : "")}: the facts have changed since its wording was typed",
+                false,
+                MissingAt.Finding,
+                roof.Roof.Id,
+                f.FindingId
+            ));
+
     private static IEnumerable<MissingItem> Pictures(VisitDossier visit)
     {
-        if (OverviewPhoto.Of(visit) is null)
+        if (ReportPhotos.Cover(visit) is null)
         {
             yield return new("Cover photo: one of the whole building, not tied to a finding or a slope", false, MissingAt.Walk);
+            yield break;
+        }
+        foreach (var roof in visit.Roofs.Where(r => ReportPhotos.Overview(r) is null))
+        {
+            yield return new($"{roof.Name}: no overview photo", false, MissingAt.Walk, roof.Roof.Id);
         }
     }
 
@@ -104,9 +136,9 @@ public static class ReportReadiness
     {
         string Said(string text) => named ? $"{roof.Name}: {Sentences.Lower(text)}" : text;
         var photos = (roof.Facts.Records ?? VisitRecords.None).Photos;
-        var onSlope = roof.Facts.Findings.ToDictionary(f => f.Id, f => f.SlopeId);
-        var shown = photos.Select(p => p.SlopeId ?? (p.FindingId is { } id ? onSlope.GetValueOrDefault(id) : null)).ToHashSet();
-        var bare = roof.Facts.Slopes.Where(s => !shown.Contains(s.Id)).Select(s => s.Letter).ToList();
+        // What the walk asked for and did not get, in one line.
+        var due = roof.Assessment.Progress.Dues.Where(d => d.Optional).Select(d => d.SlopeId).ToHashSet();
+        var bare = roof.Facts.Slopes.Where(s => due.Contains(s.Id)).Select(s => s.Letter).ToList();
         if (bare.Count > 0)
         {
             yield return new(Said($"No photo of {Sentences.Lower(Sentences.Slopes(bare))}"), false, MissingAt.Walk, roof.Roof.Id);

@@ -1,14 +1,24 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Photos;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Walking;
 
-/// <summary>Photos that a rule asks for: what is lifted or mended before and after, and every place that a finding puts in doubt.</summary>
+/// <summary>
+/// Photos that a rule asks for: what is lifted or mended before and after, and every place that a finding puts in doubt; and those that a report shows: the building as
+/// a whole, and each slope.
+/// </summary>
 internal static class Dues
 {
-    public static IReadOnlyList<Due> Of(RuleBook book, AssessInput input, VisitRecords records)
+    /// <summary>Stations at which a whole slope is looked at, the best for its picture first.</summary>
+    private static readonly string[] WholeSlopeAt = ["field", "edges"];
+
+    /// <summary>Where the building is looked at as a whole.</summary>
+    private const string WholeBuildingAt = "ground";
+
+    public static IReadOnlyList<Due> Of(RuleBook book, AssessInput input, VisitRecords records, IReadOnlyList<Station> stations)
     {
         var dues = new List<Due>();
         foreach (var finding in input.Findings.OrderBy(f => f.Id))
@@ -20,6 +30,7 @@ internal static class Dues
             }
         }
         dues.AddRange(records.Protections.OrderBy(p => p.Id).SelectMany(p => OfProtection(p, input, records)));
+        dues.AddRange(OfReport(book, input, records, stations));
         // Two findings may ask for the same picture: it is asked for once.
         return [.. dues.DistinctBy(d => (d.Station, d.SlopeId, d.FindingId, d.Photo))];
     }
@@ -78,6 +89,30 @@ internal static class Dues
                 role,
                 $"{protection.What}{On(input, protection.SlopeId)}: a photo {role.ToString().ToLowerInvariant()} is due"
             ));
+    }
+
+    /// <summary>One of the building, and one of each slope where the report tells of the slopes; what was not inspected cannot be photographed.</summary>
+    private static IEnumerable<Due> OfReport(RuleBook book, AssessInput input, VisitRecords records, IReadOnlyList<Station> stations)
+    {
+        if (ReportPhotos.Overview(records) is null)
+        {
+            var at = stations.FirstOrDefault(s => s.Key == WholeBuildingAt) ?? stations.First(s => !s.Asks);
+            yield return new Due(at.Key, null, null, PhotoRole.Seen, "Overview of the building", true);
+        }
+        var sections = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Sections;
+        var station = WholeSlopeAt.Select(key => stations.FirstOrDefault(s => s.Key == key)).FirstOrDefault(s => s is not null);
+        if (station is null || !sections.Contains("slopes"))
+        {
+            yield break;
+        }
+        foreach (var slope in input.Slopes.OrderBy(s => s.Letter.Length).ThenBy(s => s.Letter, StringComparer.Ordinal).ThenBy(s => s.Id))
+        {
+            var looked = Coverages.LookAt(input.Looks, station.Key, slope.Id) is null or { State: LookState.Looked };
+            if (looked && ReportPhotos.OfSlope(records, slope.Id) is null)
+            {
+                yield return new Due(station.Key, slope.Id, null, PhotoRole.Seen, $"Slope {slope.Letter}", true);
+            }
+        }
     }
 
     private static string? StationOf(PhotoFact photo, AssessInput input) =>

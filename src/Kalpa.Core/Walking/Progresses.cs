@@ -7,8 +7,17 @@ using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Walking;
 
-/// <summary>A photo or look that a rule asks for and that is not there yet.</summary>
-public sealed record Due(string Station, Guid? SlopeId, Guid? FindingId, PhotoRole? Photo, string Text);
+/// <summary>
+/// A photo or look that a rule asks for and that is not there yet. <paramref name="Optional"/>: the report is poorer without it, and the visit is finished all the same.
+/// </summary>
+public sealed record Due(
+    string Station,
+    Guid? SlopeId,
+    Guid? FindingId,
+    PhotoRole? Photo,
+    string Text,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Optional = false
+);
 
 /// <summary>Something to come back to: one written down, or one that a finding asks for by rule (then <paramref name="FactId"/> is null until answered).</summary>
 public sealed record ToDo(
@@ -72,7 +81,7 @@ public static class Progresses
         var records = input.Records ?? VisitRecords.None;
         var walk = WalkOrders.Of(book, input);
         var stations = WalkOrders.StationsOf(book, walk, WalkOrders.CommonestFamily(book, input));
-        var dues = Dues.Of(book, input, records);
+        var dues = Dues.Of(book, input, records, stations);
         var toDos = ToDos.Of(book, input, records);
         var writeUps = records.Photos.Count(p => p.WriteUp) + records.Clips.Count(c => c.Words.Length == 0);
         var rechecks = stations.Any(s => s.Key == LastTimeStation) ? RechecksLeft(records) : [];
@@ -120,7 +129,7 @@ public static class Progresses
                     : $"{Sentences.Slopes([.. g.Select(l => l.Letter!)])}, {Sentences.Lower(g.Key)}: not inspected, no reason given"
             )
             .ToList();
-        held.AddRange(dues.Select(d => d.Text));
+        held.AddRange(dues.Where(d => !d.Optional).Select(d => d.Text));
         held.AddRange(toDos.Where(t => !t.Done).Select(t => $"To do{AtStation(book, t.Station)}: {t.Text}"));
         if (rechecks > 0)
         {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
@@ -7,7 +8,7 @@ using Kalpa.Core.Walking;
 namespace Kalpa.Core.Wording;
 
 /// <summary>Whose words the report has.</summary>
-[System.Text.Json.Serialization.JsonConverter(typeof(CamelCaseEnum<WordsBy>))]
+[JsonConverter(typeof(CamelCaseEnum<WordsBy>))]
 public enum WordsBy
 {
     Composed,
@@ -15,11 +16,27 @@ public enum WordsBy
     Inspector,
 }
 
+/// <summary>A sentence of one's own whose facts have changed: what the composed one said when it was written, and what it says now.</summary>
+public sealed record OutdatedWords(string Sentence, string Then, string Now);
+
 /// <summary>
 /// A finding in words: <paramref name="Observed"/> and <paramref name="Means"/> as the report has them, in the firm's voice; <paramref name="Plain"/> and
-/// <paramref name="Technical"/> as composed. <paramref name="Doubts"/> are words of one's own that a fair report does without.
+/// <paramref name="Technical"/> as composed. <paramref name="Doubts"/> are words of one's own that a fair report does without;
+/// <paramref name="ComposedMeans"/>: what stands behind a meaning of one's own; <paramref name="Outdated"/>: sentences of one's own whose facts have changed. Both null
+/// where there are none.
+/// <paramref name="Open"/>: the end of <paramref name="Means"/> that says what is still to be answered, null where nothing is.
 /// </summary>
-public sealed record FindingWords(string Observed, string Means, string Plain, string Technical, WordsBy By, IReadOnlyList<string> Doubts);
+public sealed record FindingWords(
+    string Observed,
+    string Means,
+    string Plain,
+    string Technical,
+    WordsBy By,
+    IReadOnlyList<string> Doubts,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? ComposedMeans = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OutdatedWords>? Outdated = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Open = null
+);
 
 /// <summary>
 /// What a finding's words are composed from. <paramref name="Remedy"/> is the title of what is to be done, <paramref name="Decided"/> what the answers decided for,
@@ -67,8 +84,26 @@ public static class Words
             by,
             Fairness.Doubts(
                 $"{own.Observed} {own.Means} {phrase} {finding.Note} {finding.Own?.Title} {finding.Own?.Seen} {finding.Own?.Recommendation}"
-            )
+            ),
+            own.Means.Length > 0 ? composed : null,
+            Outdated(own, plain, technical, composed) is { Count: > 0 } outdated ? outdated : null,
+            own.Means.Length == 0 && string.IsNullOrEmpty(phrase) ? Open(facts) : null
         );
+    }
+
+    /// <summary>The firm's voice may have changed since: a sentence is outdated only where it differs from both.</summary>
+    private static List<OutdatedWords> Outdated(OwnWords own, string plain, string technical, string means)
+    {
+        var outdated = new List<OutdatedWords>();
+        if (own is { Observed.Length: > 0, OverObserved: { } observed } && observed != plain && observed != technical)
+        {
+            outdated.Add(new("Observed", observed, plain));
+        }
+        if (own is { Means.Length: > 0, OverMeans: { } meant } && meant != means)
+        {
+            outdated.Add(new("Meaning and recommendation", meant, means));
+        }
+        return outdated;
     }
 
     /// <summary>
@@ -166,16 +201,22 @@ public static class Words
             verdict.Outcome == VerdictOutcome.CannotTell && condition.Measured && facts.Finding.Measure is null
                 ? $"{condition.Meaning}{decided} Before any repair: {Sentences.Lower(Sentences.WithoutStop(condition.Check))}. If it is outside the limit, {Sentences.Lower(remedy)}{When(facts.Urgency)}."
                 : $"{condition.Meaning}{decided} {remedy}{When(facts.Urgency)}.";
+        return Open(facts) is { } open ? $"{means} {open}" : means;
+    }
+
+    /// <summary>What is still to be answered, what each answer leads to, and how to find out; null where nothing is.</summary>
+    private static string? Open(WordsFacts facts)
+    {
         var open = facts.Decisions.FirstOrDefault(d => d is { Open: true, Decisive: true, By: DecidedBy.Firm });
-        if (open is null)
+        if (open is null || facts.Verdict.Outcome is VerdictOutcome.Conforms or VerdictOutcome.Noted)
         {
-            return means;
+            return null;
         }
         var answers = string.Join(
             " ",
             open.Branches.Select(b => $"“{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.WithoutStop(b.Then))}.")
         );
-        return $"{means} Still to be answered: {Sentences.Lower(open.Ask)} {answers} To find out: {Sentences.Lower(open.Settle)}";
+        return $"Still to be answered: {Sentences.Lower(open.Ask)} {answers} To find out: {Sentences.Lower(open.Settle)}";
     }
 
     /// <summary>Behind a recommendation in brackets; what may wait for no date has none.</summary>

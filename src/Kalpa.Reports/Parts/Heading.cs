@@ -4,18 +4,15 @@ using Microsoft.AspNetCore.Components.Rendering;
 
 namespace Kalpa.Reports.Parts;
 
-/// <summary>
-/// A heading of a part of the report. It stands at the level that the report gives the part, so that the outline is right where several roofs have the same
-/// parts, and looks the same at each.
-/// </summary>
+/// <summary>A heading of a part of the report, or of one within it. Where several roofs have the same part, it says of which it is.</summary>
 public sealed class Heading : ComponentBase
 {
-    /// <summary>The usual level of a part: under the title of the report.</summary>
+    /// <summary>The level of a part: under the title of the report.</summary>
     private const int PartLevel = 2;
 
-    /// <summary>The level of the parts below; 0 for the usual.</summary>
-    [CascadingParameter(Name = "PartsAt")]
-    public int PartsAt { get; set; }
+    /// <summary>The roof whose part it is; empty where the report is of one roof, or the part of all.</summary>
+    [CascadingParameter(Name = "OfRoof")]
+    public string OfRoof { get; set; } = "";
 
     /// <summary>0 for the heading of a part, 1 for one within it.</summary>
     [Parameter]
@@ -26,10 +23,13 @@ public sealed class Heading : ComponentBase
 
     protected override void BuildRenderTree(RenderTreeBuilder builder)
     {
-        var level = (PartsAt == 0 ? PartLevel : PartsAt) + Below;
-        builder.OpenElement(0, string.Create(CultureInfo.InvariantCulture, $"h{level}"));
+        builder.OpenElement(0, string.Create(CultureInfo.InvariantCulture, $"h{PartLevel + Below}"));
         builder.AddAttribute(1, "class", Below == 0 ? "part" : "within");
         builder.AddContent(2, ChildContent);
+        if (Below == 0 && OfRoof.Length > 0)
+        {
+            builder.AddContent(3, $": {OfRoof}");
+        }
         builder.CloseElement();
     }
 }

@@ -127,6 +127,8 @@ internal static class Shelves
         [FactKind.ReportSignature] = Record<ReportSignatureFact>(FactKind.ReportSignature, f => f.VisitId),
         [FactKind.Letterhead] = Record<LetterheadFact>(FactKind.Letterhead, _ => null),
         [FactKind.ReportQuestion] = Record<ReportQuestionFact>(FactKind.ReportQuestion, f => f.VisitId),
+        [FactKind.Engagement] = Record<EngagementFact>(FactKind.Engagement, f => f.VisitId),
+        [FactKind.ReportDelivery] = Record<ReportDeliveryFact>(FactKind.ReportDelivery, f => f.VisitId),
     };
 
     /// <summary>

@@ -113,6 +113,49 @@ public class JudgementTests
         var own = Judge(finding with { OwnWords = new OwnWords("", "New boot, please.") }, firm);
         own.Means.ShouldBe("New boot, please.");
         own.Words.By.ShouldBe(WordsBy.Inspector);
+        own.Words.ComposedMeans.ShouldBe("The rubber has had its day.");
+        Judge(finding, firm).Words.ComposedMeans.ShouldBeNull();
+    }
+
+    /// <summary>Sentences typed by hand stand still while their facts move: what the composed ones said then is compared with what they say now.</summary>
+    [Fact]
+    public void Own_words_say_when_their_facts_have_changed()
+    {
+        var finding = Roof.Finding("boot-collar-torn", "penetrations");
+        var words = Judge(finding).Words;
+        var typed = finding with { OwnWords = new OwnWords("Split collar.", "New boot.", words.Plain, words.Means) };
+        Judge(typed).Words.Outdated.ShouldBeNull();
+
+        var leaking = typed with { Evidence = WaterEvidence.Active };
+        var now = Judge(finding with { Evidence = WaterEvidence.Active }).Words;
+        Judge(leaking)
+            .Words.Outdated.ShouldBe([
+                new OutdatedWords("Observed", words.Plain, now.Plain),
+                new OutdatedWords("Meaning and recommendation", words.Means, now.Means),
+            ]);
+        // Read again and kept as they are.
+        Judge(leaking with { OwnWords = typed.OwnWords with { OverObserved = now.Plain, OverMeans = now.Means } })
+            .Words.Outdated.ShouldBeNull();
+        // A sentence that is composed again follows by itself; one from before this was noted says nothing.
+        Judge(leaking with { OwnWords = typed.OwnWords with { Observed = "" } })
+            .Words.Outdated!.Select(o => o.Sentence)
+            .ShouldBe(["Meaning and recommendation"]);
+        Judge(leaking with { OwnWords = new OwnWords("Split collar.", "New boot.") }).Words.Outdated.ShouldBeNull();
+        // Another voice of the firm tells the same facts.
+        var roofer = new FirmRulesFact(Guid.CreateVersion7(), [], [], Voice.Technical);
+        Judge(finding with { OwnWords = new OwnWords("Split collar.", "", words.Technical) }).Words.Outdated.ShouldBeNull();
+        Judge(typed with { OwnWords = new OwnWords("Split collar.", "", words.Plain) }, roofer).Words.Outdated.ShouldBeNull();
+    }
+
+    /// <summary>The end of a meaning that a report may leave out where another finding of the job has asked it.</summary>
+    [Fact]
+    public void What_is_still_to_be_answered_ends_the_meaning()
+    {
+        var cricket = Judge(Roof.Found("cricket-missing"));
+        cricket.Words.Open.ShouldNotBeNull().ShouldStartWith("Still to be answered: ");
+        cricket.Means.ShouldEndWith($" {cricket.Words.Open}");
+        Judge(Roof.Finding("boot-collar-torn", "penetrations")).Words.Open.ShouldBeNull();
+        Judge(Roof.Found("cricket-missing") with { OwnWords = new OwnWords("", "Build one.") }).Words.Open.ShouldBeNull();
     }
 
     [Theory]

@@ -149,6 +149,18 @@ public sealed class RecordBoundsTests
         ),
         Bound("a question", "text.too-long", n => One<ReportQuestionFact>() with { Words = Of(n) }, 4_000, 4_001),
         Bound("words of a question", "question.empty", words => One<ReportQuestionFact>() with { Words = words }, "?", " "),
+        Bound("what is inspected", "engagement.no-scope", words => One<EngagementFact>() with { Scope = words }, "all", " "),
+        Bound("limits agreed on", "text.too-long", n => One<EngagementFact>() with { Limits = Of(n) }, 4_000, 4_001),
+        Bound("who agrees", "engagement.no-client", words => One<EngagementFact>() with { Client = words }, "A", ""),
+        Bound("a fee", "engagement.bad-fee", fee => One<EngagementFact>() with { Fee = fee }, 0d, -0.01),
+        Bound("a high fee", "engagement.bad-fee", fee => One<EngagementFact>() with { Fee = fee }, 100_000d, 100_000.01),
+        Bound("no fee at all", "engagement.bad-fee", fee => One<EngagementFact>() with { Fee = fee }, 450d, double.NaN),
+        Bound("a client’s signature", "signature.bad-drawing", path => One<EngagementFact>() with { Drawing = path }, "M1 2L3 4", "<svg>"),
+        Bound("who received a report", "delivery.to-nobody", words => One<ReportDeliveryFact>() with { To = words }, "A", " "),
+        Bound("what own wording stood over", "text.too-long", n => Typed(new OwnWords("seen", "", Of(n))), 4_000, 4_001),
+        Bound("the meaning it stood over", "text.too-long", n => Typed(new OwnWords("", "means", null, Of(n))), 4_000, 4_001),
+        Bound("the firm’s scope", "text.too-long", n => Stated(new FirmStatement(default, "", Of(n))), 4_000, 4_001),
+        Bound("the firm’s limits", "text.too-long", n => Stated(new FirmStatement(default, "", null, Of(n))), 4_000, 4_001),
         Bound("chosen answers", "fact.too-many", n => Answered(n), 50, 51),
         (
             "years planned",
@@ -240,6 +252,10 @@ public sealed class RecordBoundsTests
         var question = Book.Questions.First(q => q is { Kind: QuestionKind.Many, PerSlope: false });
         return One<AnswerFact>() with { Question = question.Key, Chosen = Many(question.Options[0].Key, count) };
     }
+
+    private static FindingFact Typed(OwnWords words) => One<FindingFact>() with { OwnWords = words };
+
+    private static LetterheadFact Stated(FirmStatement statement) => One<LetterheadFact>() with { Statements = [statement] };
 
     private static SeriesFact Read(int count) => One<SeriesFact>() with { Readings = Many(One<SeriesFact>().Readings[0], count) };
 

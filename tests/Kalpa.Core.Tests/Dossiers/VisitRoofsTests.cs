@@ -249,10 +249,16 @@ public class VisitRoofsTests
         var set = new FactSet([.. facts.Select(f => new StandingFact(f.Item1, f.Item2, Guid.NewGuid(), false))], []);
         var dossier = DossierBuilder.Visit(set, visit.Id, RuleBook.Current)!;
         var second = Json(dossier.Roofs.Single(r => r.Roof.Id == roof).Facts);
-        // Signatures and questions are of the report, and so of the visit.
+        // What is signed, asked, agreed on and delivered is of the report, and so of the visit.
+        dossier.Engagement!.Id.ShouldBe(EveryKind.Id(FactKind.Engagement));
+        dossier.Deliveries!.Select(d => d.Id).ShouldBe([EveryKind.Id(FactKind.ReportDelivery)]);
         dossier.Signatures!.Select(s => s.Id).ShouldBe([EveryKind.Id(FactKind.ReportSignature)]);
         dossier.Questions!.Select(q => q.Id).ShouldBe([EveryKind.Id(FactKind.ReportQuestion)]);
-        var records = EveryKind.Facts.Where(f => f.Fact is IVisitFact and not (ReportSignatureFact or ReportQuestionFact)).ToList();
+        var records = EveryKind
+            .Facts.Where(f =>
+                f.Fact is IVisitFact and not (ReportSignatureFact or ReportQuestionFact or EngagementFact or ReportDeliveryFact)
+            )
+            .ToList();
         records.Count.ShouldBe(24);
         foreach (var record in records)
         {

@@ -38,6 +38,16 @@ public sealed class ReportReadinessTests
     private static PhotoFact Photo(Guid? finding = null, Guid? slope = null, bool writeUp = false) =>
         new(Guid.CreateVersion7(), Open.Id, finding, slope, new string('a', 64), "", WriteUp: writeUp);
 
+    private static readonly EngagementFact Agreed = new(
+        Guid.CreateVersion7(),
+        Open.Id,
+        CommissionPurpose.Condition,
+        "The house roof.",
+        "Nothing is opened.",
+        Client: "A. Holm",
+        AgreedAt: new DateTimeOffset(2026, 9, 17, 9, 0, 0, default)
+    );
+
     private static IReadOnlyList<MissingItem> Missing(VisitFact visit, PropertyFact place, bool clash, params IFact[] facts) =>
         ReportReadiness.Of(Dossier(visit, place, clash, facts));
 
@@ -65,6 +75,7 @@ public sealed class ReportReadinessTests
                 "! 1 photo or recording to write up",
                 "Client’s name: the cover says “not recorded”",
                 "Inspector’s license number: some states require it on the report",
+                "Scope and limits: not agreed on with the client",
                 "Cover photo: one of the whole building, not tied to a finding or a slope",
                 "No photo of slope A",
                 "1 finding without a photo",
@@ -77,8 +88,7 @@ public sealed class ReportReadinessTests
     public void With_everything_there_only_the_places_not_inspected_are_left()
     {
         var asked = Finished with { Commission = new Commission(CommissionPurpose.Condition, "A. Holm", Licence: "RI-204") };
-        var missing = Missing(asked, Place, clash: false, Boot, Photo(), Photo(finding: Boot.Id));
-        // The photo of a finding on a slope shows the slope.
+        var missing = Missing(asked, Place, clash: false, Boot, Agreed, Photo(), Photo(slope: A.Id), Photo(finding: Boot.Id));
         missing.ShouldHaveSingleItem().Text.ShouldEndWith("listed under “Not inspected, and why”");
         ReportStamps.Of(Dossier(asked, Place, clash: false, Boot)).CanSign.ShouldBeTrue();
     }
@@ -107,5 +117,56 @@ public sealed class ReportReadinessTests
         var texts = Texts(Missing(Finished with { Roofs = [Roof.Id, flat.Id] }, Place, clash: false, garage, flat, b, Photo(slope: A.Id)));
         texts.ShouldContain("Garage: no photo of slope B");
         texts.ShouldNotContain(t => t.StartsWith("House: no photo", StringComparison.Ordinal));
+    }
+
+    /// <summary>A photo of a torn boot shows the boot; the slope is shown by one that stands off.</summary>
+    [Fact]
+    public void A_photo_of_a_finding_is_none_of_its_slope() =>
+        Texts(Missing(Finished, Place, clash: false, Boot, Photo(), Photo(finding: Boot.Id))).ShouldContain("No photo of slope A");
+
+    [Fact]
+    public void What_was_agreed_on_for_another_purpose_and_a_fee_due_before_are_said()
+    {
+        var leak = Finished with { Commission = new Commission(CommissionPurpose.Leak) };
+        Texts(Missing(leak, Place, clash: false, Agreed))
+            .ShouldContain("Scope and limits were agreed on for another purpose of the visit: agree on them again");
+        Texts(Missing(Finished, Place, clash: false, Agreed)).ShouldNotContain(text => text.StartsWith("Scope"));
+        Texts(Missing(Finished, Place, clash: false, Agreed with { AgreedAt = null }))
+            .ShouldContain("Scope and limits: not agreed on with the client");
+
+        const string unpaid = "Fee: due before the inspection, not marked as paid";
+        var before = Agreed with { Fee = 1, FeeDue = FeeDue.BeforeInspection };
+        Texts(Missing(Finished, Place, clash: false, before)).ShouldContain(unpaid);
+        EngagementFact[] settled =
+        [
+            before with
+            {
+                Fee = 0,
+            },
+            before with
+            {
+                FeeDue = FeeDue.OnDelivery,
+            },
+            before with
+            {
+                PaidOn = new DateOnly(2026, 9, 18),
+            },
+        ];
+        foreach (var paid in settled)
+        {
+            Texts(Missing(Finished, Place, clash: false, paid)).ShouldNotContain(unpaid);
+        }
+    }
+
+    [Fact]
+    public void Wording_typed_over_other_facts_is_to_be_read_again()
+    {
+        var judged = Dossier(Finished, Place, false, Boot).Roofs[0].Assessment.Findings[0];
+        var typed = Boot with { OwnWords = new OwnWords("The collar is split.", "", judged.Words.Plain) };
+        Missing(Finished, Place, clash: false, typed).ShouldNotContain(m => m.At == MissingAt.Finding);
+        var item = Missing(Finished, Place, clash: false, typed with { Evidence = WaterEvidence.Stained })
+            .Single(m => m.At == MissingAt.Finding);
+        item.Text.ShouldBe("Torn pipe boot, slope A: the facts have changed since its wording was typed");
+        (item.FindingId, item.RoofId, item.Holds).ShouldBe((Boot.Id, Roof.Id, false));
     }
 }

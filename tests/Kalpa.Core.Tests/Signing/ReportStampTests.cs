@@ -12,8 +12,14 @@ public sealed class ReportStampTests
 {
     private static readonly Guid Visit = EveryKind.Id(FactKind.Visit);
 
-    /// <summary>What no report of this visit says: who signed it, what was asked, and how the firm goes up.</summary>
-    private static readonly FactKind[] InNoReport = [FactKind.ReportSignature, FactKind.ReportQuestion, FactKind.WeatherLimits];
+    /// <summary>What no report of this visit says: who signed it, who got it, what was asked, and how the firm goes up.</summary>
+    private static readonly FactKind[] InNoReport =
+    [
+        FactKind.ReportSignature,
+        FactKind.ReportQuestion,
+        FactKind.ReportDelivery,
+        FactKind.WeatherLimits,
+    ];
 
     private static VisitDossier Dossier(IEnumerable<StreamFact> facts) =>
         DossierBuilder.Visit(

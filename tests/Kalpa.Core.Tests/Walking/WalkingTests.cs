@@ -78,14 +78,17 @@ public class WalkingTests
         Progress(input).ToDos.Select(t => t.Station).ShouldBe(["attic", ""]);
     }
 
+    /// <summary>Photos without which the visit is not finished.</summary>
+    private static List<Due> Needed(AssessInput input) => [.. Progress(input).Dues.Where(d => !d.Optional)];
+
     [Fact]
     public void A_lifted_tile_wants_a_photo_before_and_after()
     {
         var lifted = Roof.Finding("tile-lifted", "lift");
         var input = Roof.Input with { Findings = [lifted] };
-        Progress(input).Dues.Select(d => d.Photo).ShouldBe([PhotoRole.Before, PhotoRole.After]);
+        Needed(input).Select(d => d.Photo).ShouldBe([PhotoRole.Before, PhotoRole.After]);
         var before = Roof.Photo(lifted.Id, PhotoRole.Before);
-        Progress(Roof.With(input, r => r with { Photos = [before] })).Dues.ShouldHaveSingleItem().Photo.ShouldBe(PhotoRole.After);
+        Needed(Roof.With(input, r => r with { Photos = [before] })).ShouldHaveSingleItem().Photo.ShouldBe(PhotoRole.After);
     }
 
     [Fact]
@@ -93,7 +96,7 @@ public class WalkingTests
     {
         var siding = Roof.Finding("siding-decayed", "ground") with { SlopeId = null };
         var input = Roof.Input with { Findings = [siding] };
-        Progress(input).Dues.Select(d => d.SlopeId).ShouldBe([Roof.A.Id, Roof.B.Id]);
+        Needed(input).Select(d => d.SlopeId).ShouldBe([Roof.A.Id, Roof.B.Id]);
         var excused = new LookFact(
             Guid.CreateVersion7(),
             Roof.Visit.Id,
@@ -103,9 +106,9 @@ public class WalkingTests
             null,
             ExcuseReason.NotThere
         );
-        Progress(input with { Looks = [excused] }).Dues.ShouldHaveSingleItem().SlopeId.ShouldBe(Roof.A.Id);
+        Needed(input with { Looks = [excused] }).ShouldHaveSingleItem().SlopeId.ShouldBe(Roof.A.Id);
         var photo = Roof.Photo(null, PhotoRole.Seen) with { SlopeId = Roof.A.Id, Station = "walls" };
-        Progress(Roof.With(input with { Looks = [excused] }, r => r with { Photos = [photo] })).Dues.ShouldBeEmpty();
+        Needed(Roof.With(input with { Looks = [excused] }, r => r with { Photos = [photo] })).ShouldBeEmpty();
     }
 
     [Fact]
@@ -120,8 +123,52 @@ public class WalkingTests
             "M",
             new DateOnly(2026, 10, 1)
         );
-        Progress(Roof.With(Roof.Input, r => r with { Protections = [covered] })).Dues.Count.ShouldBe(2);
+        Needed(Roof.With(Roof.Input, r => r with { Protections = [covered] })).Count.ShouldBe(2);
     }
+
+    /// <summary>The building from the ground and each slope from its field: what a report shows of a roof as a whole (common practice).</summary>
+    [Fact]
+    public void The_building_and_each_slope_want_a_photo_that_finishing_does_not_wait_for()
+    {
+        (string, Guid?)[] all = [("ground", null), ("field", Roof.A.Id), ("field", Roof.B.Id)];
+        Wanted(Roof.Input).ShouldBe(all);
+        Progress(Roof.Input).HeldBy.ShouldNotContain(line => line.Contains("Overview"));
+        // One of the building goes by naming nothing on it; one of a finding shows that finding.
+        var overview = Roof.Photo(null, PhotoRole.Seen) with
+        {
+            SlopeId = null,
+        };
+        Wanted(With(overview)).ShouldBe(all[1..]);
+        Wanted(With(overview with { WriteUp = true })).ShouldBe(all);
+        Wanted(With(overview with { Role = PhotoRole.Before })).ShouldBe(all);
+        Wanted(With(overview with { DetailId = Guid.CreateVersion7() })).ShouldBe(all);
+        Wanted(With(overview with { SlopeId = Roof.B.Id })).ShouldBe(all[..2]);
+        Wanted(With(overview with { SlopeId = Roof.B.Id, FindingId = Guid.CreateVersion7() })).ShouldBe(all);
+        // What could not be inspected cannot be photographed.
+        var excused = new LookFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            "field",
+            Roof.A.Id,
+            LookState.Excused,
+            null,
+            ExcuseReason.TooSteep
+        );
+        Wanted(Roof.Input with { Looks = [excused] }).ShouldBe([all[0], all[2]]);
+        Wanted(Roof.Input with { Looks = [excused with { State = LookState.Looked, Excuse = null }] }).ShouldBe(all);
+
+        static AssessInput With(PhotoFact photo) => Roof.With(Roof.Input, r => r with { Photos = [photo] });
+    }
+
+    [Theory]
+    [InlineData(CommissionPurpose.InstallerCheck, 1)]
+    [InlineData(CommissionPurpose.Leak, 3)]
+    [InlineData(CommissionPurpose.Claim, 3)]
+    public void A_report_without_slopes_wants_no_photo_of_each(CommissionPurpose purpose, int wanted) =>
+        Wanted(Roof.Input with { Visit = Roof.Visit with { Commission = new Commission(purpose) } }).Count.ShouldBe(wanted);
+
+    private static List<(string, Guid?)> Wanted(AssessInput input) =>
+        [.. Progress(input).Dues.Where(d => d.Optional).Select(d => (d.Station, d.SlopeId))];
 
     [Fact]
     public void Footing_is_the_worst_of_what_was_said_and_found()
@@ -207,7 +254,10 @@ public class WalkingTests
             {
                 var judged = Assessor.Assess(visit, Book);
                 var open =
-                    judged.Coverage.Left.Count + judged.Progress.Dues.Count + judged.Progress.WriteUps + judged.Progress.RechecksLeft.Count;
+                    judged.Coverage.Left.Count
+                    + judged.Progress.Dues.Count(d => !d.Optional)
+                    + judged.Progress.WriteUps
+                    + judged.Progress.RechecksLeft.Count;
                 var toDo = judged.Progress.ToDos.Count(t => !t.Done);
                 return judged.Progress.CanFinish == (open + toDo == 0) && judged.Progress.CanFinish == (judged.Progress.HeldBy.Count == 0);
             }

@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{id}/agreement.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAgreementPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -558,6 +574,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["compute-report-check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/driveway": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-driveway"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2074,17 +2106,25 @@ export interface components {
             licence: string;
             terms?: null | components["schemas"]["OwnerTerms"];
         };
-        /** @description What the commission decides for this visit, in the words of the report. */
+        /**
+         * @description What the commission decides for this visit, in the words of the report; Scope and Limits are the rule book's, for where client
+         *     and firm have none of their own.
+         */
         CommissionAnswer: {
             form: string;
             opening: string;
             prices: boolean;
             mayClaim: string[];
             sections: string[];
+            scope: string;
+            limits: string;
         };
         /** @enum {unknown} */
         CommissionPurpose: "condition" | "buyer" | "estimate" | "installerCheck" | "leak" | "claim" | "sale" | "solar" | "followUp";
-        /** @description What a commission decides: walk order (`*`: by covering), opening words, claims, whether prices show, and the report's sections in order. */
+        /**
+         * @description What a commission decides: walk order (`*`: by covering), opening words, claims, whether prices show, the report's sections in order, and the scope and limits that
+         *     are agreed on with the client.
+         */
         CommissionRule: {
             purpose: components["schemas"]["CommissionPurpose"];
             name: string;
@@ -2094,6 +2134,8 @@ export interface components {
             opening: string;
             mayClaim: string[];
             sections: string[];
+            scope: string;
+            limits: string;
         };
         /**
          * @description One component of the assembly: its own remaining life and, for one that is replaced separately, the calendar year it falls due.
@@ -2529,6 +2571,11 @@ export interface components {
             chance: number;
             cost?: null | string;
         };
+        /**
+         * @description How a signed report reached its reader.
+         * @enum {unknown}
+         */
+        DeliveredBy: "email" | "link" | "printed";
         DemoPerson: {
             /** Format: uuid */
             id: string;
@@ -2614,7 +2661,37 @@ export interface components {
             label: number[];
             outline: number[];
         };
-        /** @description A photo or look that a rule asks for and that is not there yet. */
+        /**
+         * @description What the owner is shown at the car: the Headline, up to five photos with the most urgent first, and what is not among them.
+         *     CoverPhotoId: an overview of the building, null where there is none.
+         */
+        DrivewayAnswer: {
+            headline: string;
+            /** Format: uuid */
+            coverPhotoId: null | string;
+            photos: components["schemas"]["DrivewayPhoto"][];
+            rest: string;
+        };
+        /**
+         * @description A photo for the owner with what is known by it: Fact was observed, Inferred is concluded, Unseen could not be
+         *     seen. PartOf: the larger job it is done with, empty where it is none's; marks of urgency 1 to 6.
+         */
+        DrivewayPhoto: {
+            /** Format: uuid */
+            photoId: string;
+            /** Format: uuid */
+            findingId: string;
+            name: string;
+            place: string;
+            /** Format: int32 */
+            marks: number;
+            urgency: string;
+            fact: string;
+            inferred: string;
+            unseen: string;
+            partOf: string;
+        };
+        /** @description A photo or look that a rule asks for and that is not there yet. Optional: the report is poorer without it, and the visit is finished all the same. */
         Due: {
             station: string;
             /** Format: uuid */
@@ -2623,6 +2700,8 @@ export interface components {
             findingId: null | string;
             photo: null | components["schemas"]["PhotoRole"];
             text: string;
+            /** @default false */
+            optional: boolean;
         };
         DueLine: {
             title: string;
@@ -2691,6 +2770,45 @@ export interface components {
             /** @default false */
             separate: boolean;
         };
+        /**
+         * @description What was agreed on with the client, in words: the Scope and Limits that stand (agreed on, else drafted, else the firm's, else the
+         *     rule book's), Standing says whether and by whom, Fee how much and when it is due, empty where none is stated.
+         *     FeeDueOn: the day it is due, null where that is not known yet, where none is stated, or where it was paid.
+         */
+        EngagementAnswer: {
+            scope: string;
+            limits: string;
+            agreed: boolean;
+            standing: string;
+            fee: string;
+            /** Format: date */
+            feeDueOn: null | string;
+        };
+        /**
+         * @description What inspector and client agree on before the climb: Scope and Limits in words, for the Purpose the visit had
+         *     then; the Fee in US dollars (null: none stated) and when it is due and was paid. Agreed once AgreedAt is set, by
+         *     Client, by name or with a Drawing (as in a signature under a report). A visit has one.
+         */
+        EngagementFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            purpose: components["schemas"]["CommissionPurpose"];
+            scope: string;
+            limits: string;
+            /** Format: double */
+            fee?: null | number;
+            feeDue?: components["schemas"]["FeeDue"];
+            /** @default  */
+            client: string;
+            /** @default  */
+            drawing: string;
+            /** Format: date-time */
+            agreedAt?: null | string;
+            /** Format: date */
+            paidOn?: null | string;
+        };
         /** @enum {unknown} */
         ExcuseReason: "tooSteep" | "tooHigh" | "wet" | "snow" | "fragile" | "locked" | "covered" | "notThere" | "storm" | "dark" | "unsafe";
         /** @description Exposures of the picked courses, in inches, and how many lie outside the limit. */
@@ -2743,7 +2861,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion" | "letterhead";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion" | "letterhead" | "engagement" | "reportDelivery";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -2769,6 +2887,12 @@ export interface components {
             kind: components["schemas"]["FactKind"];
             versions: components["schemas"]["FactVersion"][];
         };
+        /**
+         * @description When the fee of an inspection is due.
+         * @default onDelivery
+         * @enum {unknown}
+         */
+        FeeDue: "beforeInspection" | "onDelivery" | "within15Days" | "within30Days";
         /** @description How much of it there is, as counted or measured: a count, a length in feet, or a width and a height in feet; exactly one of the three. */
         FindingAmount: {
             /** Format: int32 */
@@ -2856,7 +2980,10 @@ export interface components {
         };
         /**
          * @description A finding in words: Observed and Means as the report has them, in the firm's voice; Plain and
-         *     Technical as composed. Doubts are words of one's own that a fair report does without.
+         *     Technical as composed. Doubts are words of one's own that a fair report does without;
+         *     ComposedMeans: what stands behind a meaning of one's own; Outdated: sentences of one's own whose facts have changed. Both null
+         *     where there are none.
+         *     Open: the end of Means that says what is still to be answered, null where nothing is.
          */
         FindingWords: {
             observed: string;
@@ -2865,6 +2992,9 @@ export interface components {
             technical: string;
             by: components["schemas"]["WordsBy"];
             doubts: string[];
+            composedMeans?: null | string;
+            outdated?: null | components["schemas"]["OutdatedWords"][];
+            open?: null | string;
         };
         /** @description The firm's words for what a condition means, used whenever it is found. */
         FirmPhrase: {
@@ -2917,10 +3047,15 @@ export interface components {
             costsForClients?: null | boolean;
             wood?: null | components["schemas"]["WoodFound"][];
         };
-        /** @description What the cover of a report says it is and is not, in the firm's own words, where it is made for this purpose. */
+        /**
+         * @description The firm's own words where a visit is made for this purpose: what the cover of the report says it is and is not, and the scope and limits that its agreements begin
+         *     with. Empty or null: the rule book's.
+         */
         FirmStatement: {
             purpose: components["schemas"]["CommissionPurpose"];
             text: string;
+            scope?: null | string;
+            limits?: null | string;
         };
         /** @description Words by which the firm's people search a condition, besides the rule book's. */
         FirmWords: {
@@ -3578,10 +3713,10 @@ export interface components {
          * @description Where a missing item is put right.
          * @enum {unknown}
          */
-        MissingAt: "walk" | "inbox" | "commission" | "versions";
+        MissingAt: "walk" | "inbox" | "commission" | "versions" | "finding";
         /**
          * @description Something a report lacks. Holds: it cannot be signed without; otherwise the report is poorer, and says so where it matters.
-         *     RoofId: the roof it is about, null where it is about the visit.
+         *     RoofId: the roof it is about, null where it is about the visit; FindingId: the finding, null where it is about none.
          */
         MissingItem: {
             text: string;
@@ -3589,6 +3724,8 @@ export interface components {
             at: components["schemas"]["MissingAt"];
             /** Format: uuid */
             roofId?: null | string;
+            /** Format: uuid */
+            findingId?: null | string;
         };
         /** @description What was computed before the inspector moved it, in words; Held: it could not be moved, because someone could be injured. */
         MovedAnswer: {
@@ -3791,6 +3928,12 @@ export interface components {
             urgency: components["schemas"]["UrgencyAnswer"];
             aboveNext: string;
         };
+        /** @description A sentence of one's own whose facts have changed: what the composed one said when it was written, and what it says now. */
+        OutdatedWords: {
+            sentence: string;
+            then: string;
+            now: string;
+        };
         /**
          * @default degrees
          * @enum {unknown}
@@ -3815,12 +3958,17 @@ export interface components {
             words?: null | string[];
             by?: null | string;
         };
-        /** @description The inspector's own sentences in place of the composed ones; empty keeps the composed. */
+        /**
+         * @description The inspector's own sentences in place of the composed ones; empty keeps the composed. OverObserved and OverMeans: what the
+         *     composed ones said when these were written, or last read and kept, so that a change of their facts shows; null where that was not noted.
+         */
         OwnWords: {
             /** @default  */
             observed: string;
             /** @default  */
             means: string;
+            overObserved?: null | string;
+            overMeans?: null | string;
         };
         /** @enum {unknown} */
         OwnerDecision: "accepted" | "declined" | "putOff";
@@ -4768,7 +4916,23 @@ export interface components {
             parts: components["schemas"]["StampedPart"][];
             missing: components["schemas"]["MissingItem"][];
             canSign: boolean;
+            engagement: components["schemas"]["EngagementAnswer"];
             changedSinceSigned?: null | string[];
+        };
+        /** @description A signed report handed over: which version (SignatureId), to whom, how and when. */
+        ReportDeliveryFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            signatureId: string;
+            to: string;
+            how: components["schemas"]["DeliveredBy"];
+            /** Format: date-time */
+            at: string;
+            /** @default  */
+            by: string;
         };
         ReportLinkAnswer: {
             /** Format: uuid */
@@ -5730,7 +5894,7 @@ export interface components {
         /**
          * @description Everything of one visit, as the phone takes it along: its roofs in the order they are walked, at least one; all roofs of the property by name; the facts'
          *     revisions; the signatures under its report and the questions that came to it, null where there are none; the
-         *     firm's letterhead, null where it has none.
+         *     firm's letterhead, null where it has none; what was agreed on with the client, and to whom the report was delivered, null where nothing is recorded.
          */
         VisitDossier: {
             property: components["schemas"]["PropertyFact"];
@@ -5743,6 +5907,8 @@ export interface components {
             signatures?: null | components["schemas"]["ReportSignatureFact"][];
             questions?: null | components["schemas"]["ReportQuestionFact"][];
             letterhead?: null | components["schemas"]["LetterheadFact"];
+            engagement?: null | components["schemas"]["EngagementFact"];
+            deliveries?: null | components["schemas"]["ReportDeliveryFact"][];
         };
         /**
          * @description A visit to a property. Roofs: the roofs it looks at, in the order they are walked. Walk is the key of its walk order (empty: the one that suits commission and covering);
@@ -5968,7 +6134,7 @@ export interface components {
          * @description What the list of work is likely to cost. The range is of the jobs together, at the same prices and pace, and so no sum of their lows or highs; Headline says it, and
          *     TimeWords when it falls due, empty where all of it does at one time.
          *     Without: numbers of the jobs that have no figure, in WithoutWords; ForClients: whether a client's document may print figures, and
-         *     WhyNot, empty where it may.
+         *     WhyNot, empty where it may. Points: the cost at each joint point of prices and pace, to be added to that of other roofs.
          */
         WorkCost: {
             range: components["schemas"]["CostRange"];
@@ -6768,6 +6934,28 @@ export interface operations {
             };
         };
     };
+    getAgreementPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
     getBook: {
         parameters: {
             query?: never;
@@ -7051,6 +7239,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportCheck"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-driveway": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DossierRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrivewayAnswer"];
                 };
             };
             /** @description Bad Request */

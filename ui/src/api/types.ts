@@ -230,6 +230,11 @@ export type ReportCheck = Schemas['ReportCheck']
 export type MissingItem = Schemas['MissingItem']
 export type ReportSignatureFact = Schemas['ReportSignatureFact']
 export type ReportQuestionFact = Schemas['ReportQuestionFact']
+export type EngagementFact = Schemas['EngagementFact']
+export type ReportDeliveryFact = Schemas['ReportDeliveryFact']
+export type FeeDue = Schemas['FeeDue']
+export type DeliveredBy = Schemas['DeliveredBy']
+export type DrivewayPhoto = Schemas['DrivewayPhoto']
 export type SignedReportAnswer = Schemas['SignedReportAnswer']
 export type ReportLinkAnswer = Schemas['ReportLinkAnswer']
 export type UrgencyClass = Schemas['UrgencyClass']
@@ -275,3 +280,5 @@ export type Fact =
   | ReportSignatureFact
   | ReportQuestionFact
   | LetterheadFact
+  | EngagementFact
+  | ReportDeliveryFact

@@ -43,6 +43,7 @@ const visitScreens = () => [
   },
   { path: 'work', element: <pages.WorkPage /> },
   { path: 'report', element: <pages.ReportPage /> },
+  { path: 'show', element: <pages.DrivewayPage /> },
 ]
 
 const screens = (session: SessionAnswer) => [

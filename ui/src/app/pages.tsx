@@ -28,6 +28,7 @@ export async function fetchScreens() {
 export const BeforePage = screen(() => import('../features/before/BeforePage'), 'BeforePage')
 export const BookPage = screen(() => import('../features/book/BookPage'), 'BookPage')
 export const CrewPage = screen(() => import('../features/crew/CrewPage'), 'CrewPage')
+export const DrivewayPage = screen(() => import('../features/driveway/DrivewayPage'), 'DrivewayPage')
 export const FindingPage = screen(() => import('../features/finding/FindingPage'), 'FindingPage')
 export const LastingPanel = screen(() => import('../features/life/LastingPanel'), 'LastingPanel')
 export const LifeLayout = screen(() => import('../features/life/LifeLayout'), 'LifeLayout')

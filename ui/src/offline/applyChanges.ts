@@ -2,6 +2,7 @@ import type {
   ComponentFact,
   CoveringFact,
   DetailFact,
+  EngagementFact,
   Fact,
   FactHead,
   FactKind,
@@ -175,6 +176,10 @@ function applyOneToVisit(dossier: VisitDossier, change: Applied): VisitDossier {
       return factsOnOne(one, ({ stages }) => ({ stages: put(stages, change) }))
     case 'finding':
       return factsOnOne(one, ({ findings }) => ({ findings: put(findings, change) }))
+    case 'engagement':
+      return changed({ engagement: change.deleted ? null : (change.fact as EngagementFact) })
+    case 'reportDelivery':
+      return changed({ deliveries: put(dossier.deliveries ?? [], change) })
   }
   const { kind } = change
   if (!isRecord(kind)) return dossier

@@ -249,6 +249,8 @@ export const factKinds: Record<FactKind, string> = {
   reportSignature: 'Signature under the report',
   reportQuestion: 'Question from a client',
   letterhead: 'Letterhead',
+  engagement: 'Scope, limits and fee',
+  reportDelivery: 'Delivery of the report',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

@@ -26,6 +26,9 @@ public static class ReportEndpoints
         api.MapGet("visits/{id:guid}/scope.pdf", Scope)
             .WithName("getScopePdf")
             .Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
+        api.MapGet("visits/{id:guid}/agreement.pdf", Agreement)
+            .WithName("getAgreementPdf")
+            .Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> Preview(
@@ -72,6 +75,13 @@ public static class ReportEndpoints
         [AsParameters] Press press,
         CancellationToken cancel
     ) => Printed(id, press, press.Pages.ScopeHtml, "scope-of-work", cancel);
+
+    /// <summary>What was agreed on with the client, printed; blank lines to sign where nothing was.</summary>
+    private static Task<Results<FileContentHttpResult, ProblemHttpResult>> Agreement(
+        Guid id,
+        [AsParameters] Press press,
+        CancellationToken cancel
+    ) => Printed(id, press, press.Pages.AgreementHtml, "inspection-agreement", cancel);
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Printed(
         Guid id,

@@ -8,6 +8,7 @@ import { Caution, Trouble } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { purposes } from '../../shared/words'
 import { Agenda } from './Agenda'
+import { Engagement } from './Engagement'
 import { GoingUp } from './GoingUp'
 import { Ladder } from './Ladder'
 import { RoofsOfVisit } from './RoofsOfVisit'
@@ -19,6 +20,7 @@ export function BeforePage() {
       <Stack gap="4">
         <RoofsOfVisit />
         <WhySheet />
+        <Engagement />
         <GroupSheet group="owner" title="Owner’s answers" />
       </Stack>
       <Stack gap="4">

@@ -21,10 +21,17 @@ export function ReportWords({ draft, judged, onChange }: Props) {
   const [editing, setEditing] = useState(false)
   const { words } = judged
   const own = draft.ownWords ?? { observed: '', means: '' }
+  // What the composed sentences say now is kept beside one's own, so that a change of their facts shows.
+  const composed = { observed: words.plain, means: words.composedMeans ?? words.means }
   const set = (fields: Partial<typeof own>) => {
     const next = { ...own, ...fields }
     onChange({ ownWords: next.observed || next.means ? next : null })
   }
+  const keepAsTyped = () =>
+    set({
+      overObserved: own.observed ? composed.observed : null,
+      overMeans: own.means ? composed.means : null,
+    })
   const condition = book.conditions.find(({ code }) => code === draft.condition)
   const keepForFirm = () => {
     const phrases = [
@@ -42,14 +49,14 @@ export function ReportWords({ draft, judged, onChange }: Props) {
             <Textarea
               rows={3}
               value={own.observed || words.observed}
-              onChange={(event) => set({ observed: event.target.value })}
+              onChange={(event) => set({ observed: event.target.value, overObserved: composed.observed })}
             />
           </Labelled>
           <Labelled wide label="Meaning and recommendation">
             <Textarea
               rows={3}
               value={own.means || words.means}
-              onChange={(event) => set({ means: event.target.value })}
+              onChange={(event) => set({ means: event.target.value, overMeans: composed.means })}
             />
           </Labelled>
         </>
@@ -62,6 +69,13 @@ export function ReportWords({ draft, judged, onChange }: Props) {
       <Text fontSize="sm" color="faint" mt="1">
         {from[words.by]}. For a roofer: {words.technical}
       </Text>
+      {words.outdated?.map(({ sentence, then, now }) => (
+        <Box key={sentence} className="k-caution" mt="1" role="status">
+          <Text fontWeight="bold">The facts have changed since “{sentence}” was typed.</Text>
+          <Text>Composed now: {now}</Text>
+          <Text>Composed then: {then}</Text>
+        </Box>
+      ))}
       {words.doubts.map((doubt) => (
         <Text key={doubt} className="k-caution" mt="1">
           {doubt}
@@ -71,6 +85,11 @@ export function ReportWords({ draft, judged, onChange }: Props) {
         <Button variant="outline" size="md" onClick={() => setEditing(!editing)} aria-expanded={editing}>
           {editing ? 'Done' : 'Edit wording'}
         </Button>
+        {words.outdated && (
+          <Button variant="outline" size="md" onClick={keepAsTyped}>
+            Keep my wording
+          </Button>
+        )}
         {draft.ownWords && (
           <Button variant="outline" size="md" onClick={() => onChange({ ownWords: null })}>
             Back to composed wording

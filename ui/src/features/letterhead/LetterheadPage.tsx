@@ -128,6 +128,8 @@ function Form({ firmName, before, heads, onSaved }: Props) {
   )
 }
 
+type Statement = LetterheadFact['statements'][number]
+
 function Statements({
   fact,
   onChange,
@@ -138,25 +140,62 @@ function Statements({
   const book = useBook()
   const [purpose, setPurpose] = useState<CommissionPurpose>('condition')
   const shipped = book.data?.commissions.find((rule) => rule.purpose === purpose)
-  const own = fact.statements.find((statement) => statement.purpose === purpose)?.text ?? ''
-  const write = (text: string) => {
+  const own = fact.statements.find((statement) => statement.purpose === purpose)
+  const write = (fields: Partial<Statement>) => {
     const others = fact.statements.filter((statement) => statement.purpose !== purpose)
-    onChange(text.trim() ? [...others, { purpose, text }] : others)
+    const next: Statement = { purpose, text: '', ...own, ...fields }
+    onChange([next.text, next.scope, next.limits].some((text) => text?.trim()) ? [...others, next] : others)
   }
   return (
     <Stack gap="2">
-      <Select label="Statement on the cover, for" value={purpose} options={purposes} onChange={setPurpose} />
-      <Textarea
-        rows={4}
-        aria-label={`Statement for ${purposes[purpose]}`}
-        placeholder={shipped && `${shipped.opening} ${shipped.mayClaim.join(' ')}`}
-        value={own}
-        onChange={(event) => write(event.target.value)}
+      <Select label="Texts for" value={purpose} options={purposes} onChange={setPurpose} />
+      <OwnText
+        label="Statement on the cover"
+        of={purposes[purpose]}
+        shipped={shipped && `${shipped.opening} ${shipped.mayClaim.join(' ')}`}
+        own={own?.text ?? ''}
+        onChange={(text) => write({ text })}
+      />
+      <OwnText
+        label="Scope in the agreement"
+        of={purposes[purpose]}
+        shipped={shipped?.scope}
+        own={own?.scope ?? ''}
+        onChange={(scope) => write({ scope: scope || null })}
+      />
+      <OwnText
+        label="Limits in the agreement"
+        of={purposes[purpose]}
+        shipped={shipped?.limits}
+        own={own?.limits ?? ''}
+        onChange={(limits) => write({ limits: limits || null })}
       />
       <Text fontSize="sm" color="faint">
-        {own ? 'In your own words. Have a lawyer read it once.' : 'Empty: the text shown in gray is printed.'}
+        An empty text is printed as shown in gray. Have a lawyer read your own once.
       </Text>
     </Stack>
+  )
+}
+
+type OwnTextProps = {
+  label: string
+  of: string
+  shipped: string | undefined
+  own: string
+  onChange: (text: string) => void
+}
+
+function OwnText({ label, of, shipped, own, onChange }: OwnTextProps) {
+  return (
+    <Labelled wide label={label}>
+      <Textarea
+        rows={4}
+        aria-label={`${label}, ${of}`}
+        placeholder={shipped}
+        value={own}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </Labelled>
   )
 }
 

@@ -1,10 +1,12 @@
-import { Box, Flex, Heading, Stack } from '@chakra-ui/react'
+import { Box, Button, Flex, Heading, Stack } from '@chakra-ui/react'
 import { onlineManager } from '@tanstack/react-query'
+import { Images } from 'lucide-react'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { PdfButton } from '../../shared/PdfButton'
 import { Empty, Loading } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
+import { Deliveries } from './Deliveries'
 import { Questions } from './Questions'
 import { ReportLinks } from './ReportLinks'
 import { Signing } from './Signing'
@@ -12,18 +14,24 @@ import { Versions } from './Versions'
 
 /** Signing, links and questions; below them the preview, which is the report: the same page that is printed to PDF. */
 export function ReportPage() {
-  const { dossier } = useVisitContext()
+  const { dossier, visit } = useVisitContext()
   const { id } = dossier.visit
   return (
     <Stack gap="3">
       <Signing />
       <Versions />
       <ReportLinks />
+      <Deliveries />
       <Questions />
       <Flex gap="3" align="center" wrap="wrap">
         <Heading as="h2" size="lg" flex="1" minW="10rem">
           Preview
         </Heading>
+        <Button asChild size="lg" variant="outline">
+          <Link to={`${visit.base}/show`}>
+            <Images /> Show the owner
+          </Link>
+        </Button>
         <Link to="/letterhead" className="k-link">
           Letterhead and statements
         </Link>

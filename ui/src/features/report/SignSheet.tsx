@@ -6,10 +6,10 @@ import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { PersonName } from '../../shared/person'
 import { Sheet } from '../../shared/Sheet'
+import { SignaturePad } from '../../shared/SignaturePad'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
-import { SignaturePad } from './SignaturePad'
 
 type Props = { check: ReportCheck; fresh: boolean; open: boolean; onClose: () => void }
 

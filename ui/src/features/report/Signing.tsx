@@ -5,9 +5,9 @@ import { Link } from 'react-router'
 import type { MissingItem, ReportCheck } from '../../api/types'
 import { viewOf } from '../../offline/applyChanges'
 import { Trouble } from '../../shared/States'
+import { useReportCheck } from '../../shared/useReportCheck'
 import { useVisitContext } from '../../shared/visitContext'
 import { SignSheet } from './SignSheet'
-import { useReportCheck } from './useReportCheck'
 import { useSigned } from './useSigned'
 
 /** What the report lacks, and signing it. After signing: what has changed since. */
@@ -86,6 +86,8 @@ const screens = { walk: 'walk', inbox: 'tray', commission: 'before' } as const
 /** Each leads to the screen where it is put right; versions are chosen above, on every screen of the visit. */
 function ToFix({ item }: { item: MissingItem }) {
   const { dossier } = useVisitContext()
+  const { base } = viewOf(dossier, item.roofId ?? undefined)
   if (item.at === 'versions') return item.text
-  return <Link to={`${viewOf(dossier, item.roofId ?? undefined).base}/${screens[item.at]}`}>{item.text}</Link>
+  if (item.at === 'finding') return <Link to={`${base}/findings/${item.findingId}`}>{item.text}</Link>
+  return <Link to={`${base}/${screens[item.at]}`}>{item.text}</Link>
 }

@@ -10,20 +10,49 @@ import { useVisitContext } from '../../shared/visitContext'
 export function StationDues({ station, all = false }: { station: string; all?: boolean }) {
   const { assessment } = useVisitContext()
   const here = assessment.progress.dues.filter((due) => all || due.station === station)
-  if (here.length === 0) return null
+  const needed = here.filter(({ optional }) => !optional)
+  const wanted = here.filter(({ optional }) => optional)
   return (
-    <Stack gap="2" className="k-todos">
-      <Text fontWeight="bold">Photos due</Text>
-      {here.map((due) => (
-        <DueRow key={`${due.station}-${due.slopeId}-${due.findingId}-${due.photo}`} due={due} />
-      ))}
-    </Stack>
+    <>
+      {needed.length > 0 && (
+        <Stack gap="2" className="k-todos">
+          <Text fontWeight="bold">Photos due</Text>
+          {needed.map((due) => (
+            <DueRow key={`${due.station}-${due.slopeId}-${due.findingId}-${due.photo}`} due={due} />
+          ))}
+        </Stack>
+      )}
+      {wanted.length > 0 && <WantedPhotos dues={wanted} />}
+    </>
   )
 }
 
-function DueRow({ due }: { due: Due }) {
+/** Overviews that the report shows: a row of keys, in the way of nothing. */
+function WantedPhotos({ dues }: { dues: Due[] }) {
+  const take = useTakeDue()
+  return (
+    <Flex gap="2" align="center" wrap="wrap" role="group" aria-label="Photos for the report">
+      <Text fontSize="sm">For the report:</Text>
+      {dues.map((due) => (
+        <PhotoButton
+          key={due.slopeId ?? 'building'}
+          onFiles={(files) => take.keep(due, files)}
+          camera
+          disabled={take.isPending}
+          label={`Photo: ${due.text}`}
+        >
+          <Camera size={18} />
+          <span>{due.text}</span>
+        </PhotoButton>
+      ))}
+      {take.isError && <Trouble error={take.error} />}
+    </Flex>
+  )
+}
+
+function useTakeDue() {
   const take = useTakePhotos()
-  const keep = (files: File[]) =>
+  const keep = (due: Due, files: File[]) =>
     take.mutate({
       files,
       fields: {
@@ -33,15 +62,19 @@ function DueRow({ due }: { due: Due }) {
         role: due.photo ?? 'seen',
       },
     })
+  return { ...take, keep }
+}
+
+function DueRow({ due }: { due: Due }) {
+  const take = useTakeDue()
   return (
     <Flex gap="2" align="center">
       <Text flex="1" lineHeight="short">
         {due.text}
       </Text>
-      <PhotoButton onFiles={keep} camera disabled={take.isPending} label={due.text}>
-        <span>
-          <Camera size={18} /> Take photo
-        </span>
+      <PhotoButton onFiles={(files) => take.keep(due, files)} camera disabled={take.isPending} label={due.text}>
+        <Camera size={18} />
+        <span>Take photo</span>
       </PhotoButton>
       {take.isError && <Trouble error={take.error} />}
     </Flex>

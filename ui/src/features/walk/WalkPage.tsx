@@ -134,7 +134,7 @@ function StationRow({ station, current, onChoose }: { station: Station; current:
   const left = places.filter(({ state }) => state === 'open').length
   const waiting =
     assessment.progress.toDos.filter((toDo) => !toDo.done && toDo.station === station.key).length +
-    assessment.progress.dues.filter((due) => due.station === station.key).length
+    assessment.progress.dues.filter((due) => !due.optional && due.station === station.key).length
   const notes = [
     found > 0 && `${found} ${found === 1 ? 'finding' : 'findings'}`,
     waiting > 0 && `${waiting} to do`,

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react'
+import { Images } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { localIso } from '../../api/clock'
@@ -88,7 +89,12 @@ export function WrapUp() {
           <Text flex="1" fontWeight="bold">
             Finished. {progress.heldBy.length > 0 && `Since then: ${progress.heldBy.join('; ')}.`}
           </Text>
-          <Button variant="outline" onClick={() => finish(null)}>
+          <Button asChild size="lg" colorPalette="verdigris">
+            <Link to={`${visit.base}/show`}>
+              <Images /> Show the owner
+            </Link>
+          </Button>
+          <Button variant="outline" size="lg" onClick={() => finish(null)}>
             Reopen
           </Button>
         </Flex>

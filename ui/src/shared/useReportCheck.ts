@@ -1,9 +1,9 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { compute } from '../../core/core'
-import { retryCore } from '../../core/useCore'
-import { requestOf } from '../../offline/heldFacts'
-import { useOutbox } from '../../offline/outbox'
-import { useHeldVisit } from '../../shared/queries'
+import { compute } from '../core/core'
+import { retryCore } from '../core/useCore'
+import { requestOf } from '../offline/heldFacts'
+import { useOutbox } from '../offline/outbox'
+import { useHeldVisit } from './queries'
 
 /** What the report lacks, its hash, and what has changed since it was signed; of everything on this device. `fresh`: nothing was recorded since. */
 export function useReportCheck(visitId: string) {
