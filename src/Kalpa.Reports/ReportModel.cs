@@ -56,6 +56,9 @@ public sealed record ReportModel(
     public string RoofNames { get; } =
         Visit.Roofs.Count == 1 ? Visit.Roofs[0].Roof.Name : Sentences.List([.. Visit.Roofs.Select(r => r.Name)]);
 
+    /// <summary>Whether a part that may be left out is in this report.</summary>
+    public bool Shows(ReportSection section) => RoofReport.Shows(Visit, section);
+
     /// <summary>What a roof is called where there are several; empty where the report is of one.</summary>
     public string Named(RoofReport roof) => Several ? roof.Roof.Name : "";
 
@@ -83,7 +86,10 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
     private readonly Lazy<OptionsAnswer> options = new(() => RoofOptions.Of(Book, Content.Roof.Facts, Content.Roof.Assessment));
 
     /// <summary>What the owner can choose between; null where a client sees no costs, or there is no choice.</summary>
-    public OptionsAnswer? Options => Roof.Assessment.Cost is { ForClients: true } && options.Value is { WhyNot: "" } answer ? answer : null;
+    public OptionsAnswer? Options =>
+        !Shows(ReportSection.Options) ? null
+        : Roof.Assessment.Cost is { ForClients: true } && options.Value is { WhyNot: "" } answer ? answer
+        : null;
 
     private readonly Lazy<BidScope> scope = new(() => BidScopes.Of(Content.Roof.Assessment));
 
@@ -92,16 +98,23 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
 
     private VisitRecords Records => Roof.Facts.Records ?? VisitRecords.None;
 
+    /// <summary>Earlier visits of other firms, known by their reports.</summary>
+    public IReadOnlyList<PastVisit> Others => [.. (Records.PastVisits ?? []).Where(v => v.Others is not null)];
+
     public IReadOnlyList<ProtectionFact> Protections => Records.Protections;
 
     public IEnumerable<PhotoFact> PhotosOf(Guid findingId) => Records.Photos.Where(p => p.FindingId == findingId);
 
-    /// <summary>Whether the report has a part on the slopes: their photos stand there.</summary>
-    private bool HasSlopes => Roof.Assessment.Commission.Sections.Contains("slopes");
+    /// <summary>Whether a part that may be left out is in this report.</summary>
+    public bool Shows(ReportSection section) => Shows(Visit, section);
+
+    internal static bool Shows(VisitDossier visit, ReportSection section) => visit.Visit.Commission?.LeftOut?.Contains(section) != true;
 
     /// <summary>The overview of the building, where it is not the cover's, and a photo of each slope, with what each shows.</summary>
-    public IReadOnlyList<(string Of, PhotoFact Photo)> WholePhotos =>
-        HasSlopes
+    public IReadOnlyList<(string Of, PhotoFact Photo)> WholePhotos => Shows(ReportSection.SlopePhotos) ? Wholes : [];
+
+    private IReadOnlyList<(string Of, PhotoFact Photo)> Wholes =>
+        Roof.Assessment.Commission.Sections.Contains("slopes")
             ?
             [
                 .. ReportPhotos.Overview(Records) is { } overview && overview.Id != Cover?.Id
@@ -114,10 +127,13 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
             ]
             : [];
 
+    /// <summary>Photos of no finding that the report shows nowhere else.</summary>
     public IEnumerable<PhotoFact> OtherPhotos =>
-        Records.Photos.Where(p =>
-            p.FindingId is null && !p.WriteUp && p.Id != Cover?.Id && WholePhotos.All(whole => whole.Photo.Id != p.Id)
-        );
+        Shows(ReportSection.OtherPhotos)
+            ? Records.Photos.Where(p =>
+                p.FindingId is null && !p.WriteUp && p.Id != Cover?.Id && Wholes.All(whole => whole.Photo.Id != p.Id)
+            )
+            : [];
 
     private PhotoFact? Cover { get; } = ReportPhotos.Cover(Visit);
 

@@ -26,7 +26,7 @@ internal sealed class LifeGenerator(int seed)
                             order,
                             known ? from : null,
                             known ? Math.Min(on.Year, from + random.Next(0, 5)) : null,
-                            random.Pick<AgeSource>(),
+                            (AgeSource)random.Next((int)AgeSource.Report),
                             random.Next(4) == 0 ? Evidence(on) : null
                         );
                     })
@@ -40,7 +40,7 @@ internal sealed class LifeGenerator(int seed)
                 .Select(_ => new YearEvidence(
                     on.Year - random.Next(20, 40),
                     on.Year - random.Next(5, 20),
-                    random.Pick<AgeSource>(),
+                    (AgeSource)random.Next((int)AgeSource.Report),
                     "an old photo"
                 )),
         ];

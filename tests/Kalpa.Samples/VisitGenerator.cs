@@ -132,7 +132,7 @@ public sealed class VisitGenerator(int seed)
             Pick(RuleBook.Current.Coverings).Kind,
             known ? from : null,
             known ? Math.Min(asOf.Year, from + random.Next(0, 6)) : null,
-            random.Pick<AgeSource>(),
+            (AgeSource)random.Next((int)AgeSource.Report),
             random.Next(1, 4)
         );
     }

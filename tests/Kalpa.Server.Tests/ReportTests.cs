@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text;
+using System.Text.RegularExpressions;
 using Kalpa.Contracts;
 using Kalpa.Core.Bids;
 using Kalpa.Core.Dossiers;
@@ -64,7 +65,7 @@ public sealed class ReportTests
                 var job in visit.Roofs.Where(r => r.Assessment.Commission.Sections.Contains("work")).SelectMany(r => r.Assessment.Work)
             )
             {
-                html.ShouldContain($">{job.Number}. {job.Title}</h");
+                html.ShouldMatch($">({job.Number}\\. |[\\w ]+, job {job.Number}: ){Regex.Escape(job.Title)}</h");
             }
             var pages = await Pdf.PagesOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf"));
             foreach (var (at, page) in pages.Index())
@@ -74,6 +75,102 @@ public sealed class ReportTests
             }
             pages.TakeWhile(p => !p.Contains("Appendix", StringComparison.Ordinal)).Count().ShouldBeLessThanOrEqualTo(8);
         }
+    }
+
+    /// <summary>What may be left out goes, whole; what warns stays, whatever is left out.</summary>
+    [Fact]
+    public async Task Parts_are_left_out_and_what_warns_is_not()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
+        var dossier = await marit.Get<VisitDossier>($"/api/visits/{id}");
+        var (visit, heads) = (dossier.Visit, dossier.Heads);
+        (ReportSection Section, string Heading)[] parts =
+        [
+            (ReportSection.SlopePhotos, "<strong>Slope A (south)"),
+            (ReportSection.PlannedUse, "Will it last"),
+            (ReportSection.NoDefects, "Inspected, no defects observed"),
+            (ReportSection.Life, "Life of each slope"),
+            (ReportSection.Quantities, "Quantities of the whole roof"),
+            (ReportSection.Series, "Measurement series"),
+            (ReportSection.Practice, "Where practice differs"),
+        ];
+        var whole = await Html();
+        parts.ShouldAllBe(part => whole.Contains(part.Heading));
+        var revision = heads.Single(h => h.FactId == id).Revision;
+        await marit.Send(
+            Inspector.Change(
+                FactKind.Visit,
+                visit with
+                {
+                    Commission = visit.Commission! with { LeftOut = Enum.GetValues<ReportSection>() },
+                },
+                revision
+            )
+        );
+        var brief = await Html();
+        parts.ShouldAllBe(part => !brief.Contains(part.Heading));
+        foreach (
+            var kept in new[] { "Summary", "Findings and recommendations", "Scope and limitations", "Not inspected, and why", "Cautions" }
+        )
+        {
+            brief.ShouldContain(kept);
+        }
+
+        Task<string> Html() => marit.Http.GetStringAsync($"/api/visits/{id}/report");
+    }
+
+    /// <summary>One plan of work: jobs of both roofs by need, each with its roof; scope and slopes roof by roof.</summary>
+    [Fact]
+    public async Task Several_roofs_have_one_plan_of_work()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Properties.Single(p => p.PropertyName == "Cooper’s Yard").Roofs[0].LatestVisit!.Id;
+        var visit = await marit.Get<VisitDossier>($"/api/visits/{id}");
+        var html = await marit.Http.GetStringAsync($"/api/visits/{id}/report");
+        var jobs = visit
+            .Roofs.SelectMany(roof => roof.Assessment.Work.Select(item => (Roof: roof.Name, Item: item)))
+            .OrderByDescending(job => job.Item.Urgency)
+            .ThenBy(job => job.Item.Number)
+            .Select(job => html.IndexOf($">{job.Roof}, job {job.Item.Number}: {job.Item.Title}</h3>", StringComparison.Ordinal))
+            .ToList();
+        jobs.Count.ShouldBeGreaterThan(3);
+        jobs.ShouldAllBe(at => at > 0);
+        jobs.ShouldBeInOrder();
+        Times(html, ">Findings and recommendations</h2>").ShouldBe(1);
+        Times(html, ">Scope and limitations</h2>").ShouldBe(1);
+        foreach (var roof in visit.Roofs)
+        {
+            Times(html, $">The roof: {roof.Name}</h2>").ShouldBe(1);
+            Times(html, $">Inspected, no defects observed: {roof.Name}</h3>").ShouldBe(1);
+        }
+    }
+
+    /// <summary>Agreed on before the climb: in the report, and as a sheet of its own with the fee, which no report has.</summary>
+    [Fact]
+    public async Task What_was_agreed_on_is_printed()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
+        var agreed = Pdf.Squeezed("Agreed on by Harrowgate-Lund family, September 11, 2026.");
+        var report = await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf"));
+        report.ShouldContain(agreed);
+        report.ShouldNotContain("$475");
+        var sheet = await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/agreement.pdf"));
+        sheet.ShouldContain(Pdf.Squeezed("Inspection agreement"));
+        sheet.ShouldContain(Pdf.Squeezed("Fee $475, due on delivery of the report."));
+        sheet.ShouldContain(Pdf.Squeezed("September 11, 2026, 10:20 AM"));
+        sheet.ShouldContain(Pdf.Squeezed("Structure, code compliance and hidden damage are not evaluated."));
+        var other = home.Properties.Single(p => p.PropertyName == "Cooper’s Yard").Roofs[0].LatestVisit!.Id;
+        var blank = await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{other}/agreement.pdf"));
+        blank.ShouldContain(Pdf.Squeezed("Client, date and signature:"));
+        (await marit.Http.GetAsync($"/api/visits/{Guid.CreateVersion7()}/agreement.pdf")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
     private static int Times(string text, string part) => text.Split(part).Length - 1;

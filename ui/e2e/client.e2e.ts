@@ -1,3 +1,4 @@
+import { resolve } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import {
@@ -15,7 +16,7 @@ import {
 } from './helpers'
 import { expect, test } from './lent'
 
-/** What the client agrees to, is shown and is given; and what the inspector typed for them. */
+/** What the client agrees to, is shown, is given and brings along; and what the inspector typed for them. */
 
 async function drawn(page: Page) {
   const pad = page.getByLabel('Draw your signature')
@@ -212,4 +213,49 @@ test('wording typed by hand says when its facts have changed, and is kept or com
   await expect(words).toContainText('The collar is split on its high side.')
   await words.getByRole('button', { name: 'Back to composed wording' }).click()
   await expect(words).toContainText('Staining was seen.')
+})
+
+test('a report by others is attached as an earlier visit, and bears on this one', async ({ page }) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Gull Stable', [shingle('A', 'south')])
+  await open(page, `/properties/${ids.property}`)
+  await page.getByRole('button', { name: 'Add a report by others' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Report by others' })
+  await expect(sheet.getByRole('alert')).toHaveText('Enter who wrote the report.')
+  await sheet.getByLabel('Written by (firm or person)').fill('Tarn Inspections')
+  await sheet.getByLabel('Inspected on').fill('2021-05-03')
+  const slope = sheet.getByRole('group', { name: 'Slope A' })
+  await slope.getByLabel('Year laid').fill('2022')
+  await expect(sheet.getByRole('alert')).toContainText('not after the inspection')
+  await slope.getByLabel('Year laid').fill('2011')
+  await slope.getByLabel('Condition').selectOption('light wear')
+  await slope.getByLabel('Years left, from').fill('14')
+  await expect(sheet.getByRole('alert')).toHaveText('Enter both ends of the years left.')
+  await slope.getByLabel('to', { exact: true }).fill('16')
+  await sheet.getByLabel('What it promises, in its words (optional)').fill('No repairs for ten years.')
+  await sheet.getByLabel('PDF of the report').setInputFiles(photo('boot-torn.jpg'))
+  await sheet.getByRole('button', { name: 'Save the report' }).click()
+  await expect(sheet).toContainText('This file is not a PDF.')
+  await sheet
+    .getByLabel('PDF of the report')
+    .setInputFiles(resolve(import.meta.dirname, '../../docs/sample-report.pdf'))
+  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([])
+  await sheet.getByRole('button', { name: 'Save the report' }).click()
+  await expect(sheet).toBeHidden()
+  await expect(page.getByText('Report by Tarn Inspections: “No repairs for ten years.”')).toBeVisible()
+  await allSent(page)
+  const downloading = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'PDF', exact: true }).click()
+  expect((await downloading).suggestedFilename()).toMatch(/\.pdf$/)
+
+  await open(page, `/visits/${ids.visit}/report`)
+  const report = page.frameLocator('iframe')
+  await expect(report.getByRole('heading', { name: 'Reports of others' })).toBeVisible({ timeout: 30_000 })
+  await expect(report.getByText('Tarn Inspections, May 3, 2021: slope A stage 1, 14–16 years left.')).toBeVisible()
+  const { assessment } = await serverVisit(page, ids.visit)
+  expect(JSON.stringify(assessment.slopes[0].life)).toContain('2011 by an earlier report (Tarn Inspections, 2021)')
+  // It is nobody's last visit: the property still opens on our own.
+  await open(page, `/properties/${ids.property}`)
+  await page.getByRole('button', { name: 'Remove the report by Tarn Inspections' }).click()
+  await expect(page.getByText('Report by Tarn Inspections')).toHaveCount(0)
 })

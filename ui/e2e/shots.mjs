@@ -89,7 +89,10 @@ await shoot('plan-phone', PHONE, {
   },
 })
 await shoot('life', DESK, { path: `${visit}/life` })
-await shoot('owner-night', DESK, { path: `${school}/life/owner`, theme: 'night' })
+await shoot('show-phone', PHONE, {
+  path: `${visit}/show`,
+  prepare: (page) => page.getByRole('button', { name: 'Next photo' }).click({ timeout: 60_000 }),
+})
 await shoot('prices', DESK, { path: '/prices' })
 await shoot('book', DESK, {
   path: '/book/condition/vent-short',
@@ -120,7 +123,10 @@ await shoot('report', DESK, {
     await summary.evaluate((heading) => heading.scrollIntoView())
   },
 })
-await shoot('before', DESK, { path: `${shop}/before` })
+await shoot('before', DESK, {
+  path: `${shop}/before`,
+  prepare: (page) => page.getByRole('button', { name: 'Client agrees' }).waitFor({ timeout: 60_000 }),
+})
 await shoot('check', DESK, { path: `${ferry}/check` })
 await shoot('photo', DESK, {
   path: `${visit}/findings/${drip}`,

@@ -144,7 +144,7 @@ public static class DossierBuilder
 
     /// <summary>A roof as its last visit left it; as it stands today where nobody has visited.</summary>
     internal static (VisitFact? Visit, AssessInput Input) Latest(FactSet facts, PropertyFact property, Guid roofId, DateOnly today) =>
-        RoofFacts.VisitsOf(facts, roofId).LastOrDefault() is { } visit
+        RoofFacts.VisitsOf(facts, roofId).LastOrDefault(v => v.Others is null) is { } visit
             ? (visit, RoofFacts.OfVisit(facts, property, visit, VisitRoofs.Of(facts, visit), roofId))
             : (null, RoofFacts.OfRoof(facts, property, roofId, today));
 

@@ -84,7 +84,7 @@ internal static class RoofFacts
             [.. recorded.OfType<PunchItemFact>()],
             [.. recorded.OfType<PunchReplyFact>()],
             [.. recorded.OfType<PunchDecisionFact>()],
-            before.Count == 0 ? null : Last(facts, before[^1], roofId),
+            before.LastOrDefault(v => v.Others is null) is { } last ? Last(facts, last, roofId) : null,
             [.. recorded.OfType<NoticeReplyFact>()],
             [.. recorded.OfType<SignOffFact>()],
             [.. recorded.OfType<LifeOpinionFact>()],
@@ -120,7 +120,8 @@ internal static class RoofFacts
             [.. recorded.OfType<SignOffFact>()],
             [.. recorded.OfType<LifeOpinionFact>()],
             [.. recorded.OfType<SeriesFact>()],
-            [.. recorded.OfType<OpinionFact>()]
+            [.. recorded.OfType<OpinionFact>()],
+            visit.Others
         );
     }
 }

@@ -114,6 +114,9 @@ public enum AgeSource
     Neighbours,
     ByEye,
     Unknown,
+
+    /// <summary>As a report of another firm says.</summary>
+    Report,
 }
 
 [JsonConverter(typeof(CamelCaseEnum<LookState>))]
@@ -185,6 +188,23 @@ public enum CommissionPurpose
     Sale,
     Solar,
     FollowUp,
+}
+
+/// <summary>
+/// A part that a report may do without: nothing of it warns of anything, and the summary, the findings with their jobs, and what was not inspected are in every report.
+/// </summary>
+[JsonConverter(typeof(CamelCaseEnum<ReportSection>))]
+public enum ReportSection
+{
+    SlopePhotos,
+    OtherPhotos,
+    PlannedUse,
+    Options,
+    NoDefects,
+    Life,
+    Quantities,
+    Series,
+    Practice,
 }
 
 /// <summary>What is to come of a finding: other outcomes exist besides mending.</summary>

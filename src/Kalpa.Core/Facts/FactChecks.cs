@@ -81,6 +81,8 @@ public static class FactChecks
                 found.If(visit.Roofs.Distinct().Count() < visit.Roofs.Count, "visit.roof-twice", "Name each roof of the visit once.");
                 found.Text(visit.Purpose, visit.Weather, visit.Commission?.ForWhom ?? "", visit.Commission?.Licence ?? "");
                 Terms(visit.Commission?.Terms, found);
+                Others(visit, found);
+                found.Count(visit.Commission?.LeftOut, Enum.GetValues<ReportSection>().Length);
                 if (visit.Walk.Length > 0)
                 {
                     found.Key(visit.Walk, book.FindWalk(visit.Walk) is not null, "visit.unknown-walk", "walk order");
@@ -159,6 +161,17 @@ public static class FactChecks
     internal const string UnknownLimit = "local.unknown-limit";
 
     private const string UnknownCondition = "finding.unknown-condition";
+
+    private static void Others(VisitFact visit, Found found)
+    {
+        if (visit.Others is not { } others)
+        {
+            return;
+        }
+        found.Name(visit.Inspector, "visit.by-nobody", "Enter who wrote the report.");
+        found.If(others.Sha256 is { } pdf && !IsSha256(pdf), "visit.bad-report", "The report’s bytes must be named by their SHA-256.");
+        found.Text(others.Promises);
+    }
 
     private static void Terms(OwnerTerms? terms, Found found)
     {

@@ -104,8 +104,14 @@ public sealed record CoveringFact(
 // ---- Observations ----
 
 /// <summary>
+/// A report that somebody else wrote: what it <paramref name="Promises"/> in its words, and its PDF named by its SHA-256 (null: none is attached).
+/// </summary>
+public sealed record OthersReport(string Promises = "", string? Sha256 = null);
+
+/// <summary>
 /// A visit to a property. <paramref name="Roofs"/>: the roofs it looks at, in the order they are walked. <paramref name="Walk"/> is the key of its walk order (empty: the one that suits commission and covering);
-/// <paramref name="FinishedAt"/> is null while it is open.
+/// <paramref name="FinishedAt"/> is null while it is open. <paramref name="Others"/>: it was made by another firm, whose name is the inspector's, and is known by its report
+/// only; null for a visit of one's own.
 /// </summary>
 public sealed record VisitFact(
     Guid Id,
@@ -116,19 +122,21 @@ public sealed record VisitFact(
     string Weather = "",
     Commission? Commission = null,
     string Walk = "",
-    DateTimeOffset? FinishedAt = null
+    DateTimeOffset? FinishedAt = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OthersReport? Others = null
 ) : IFact;
 
 /// <summary>
 /// For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. <paramref name="Terms"/>: how the
-/// owner values later money where options are compared.
+/// owner values later money where options are compared; <paramref name="LeftOut"/>: parts that this report does without.
 /// </summary>
 public sealed record Commission(
     CommissionPurpose Purpose,
     string ForWhom = "",
     DateOnly? DueOn = null,
     string Licence = "",
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerTerms? Terms = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerTerms? Terms = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportSection>? LeftOut = null
 );
 
 /// <summary>

@@ -103,7 +103,9 @@ public sealed record SeriesFact(
     Guid? RoofId = null
 ) : IRoofFact;
 
-/// <summary>An earlier visit of the same roof: what was rated, guessed and decided then.</summary>
+/// <summary>
+/// An earlier visit of the same roof: what was rated, guessed and decided then. <paramref name="Others"/>: it was another firm's, and is known by its report.
+/// </summary>
 public sealed record PastVisit(
     Guid VisitId,
     DateOnly On,
@@ -112,5 +114,6 @@ public sealed record PastVisit(
     IReadOnlyList<SignOffFact> SignOffs,
     [property: JsonPropertyName("opinions")] IReadOnlyList<LifeOpinionFact> LifeOpinions,
     IReadOnlyList<SeriesFact> Series,
-    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null
+    [property: JsonPropertyName("judgements")] IReadOnlyList<OpinionFact>? SlopeOpinions = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OthersReport? Others = null
 );

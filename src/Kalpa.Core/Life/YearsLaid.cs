@@ -103,6 +103,8 @@ internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, stri
             AgeSource.Permit => 0.97,
             AgeSource.Stamp => 0.95,
             AgeSource.Owner => 0.8,
+            // Whoever wrote it asked the owner, as a rule.
+            AgeSource.Report => 0.8,
             AgeSource.Neighbours => 0.7,
             AgeSource.ByEye => 0.6,
             _ => 0.5,
@@ -127,6 +129,7 @@ internal sealed record YearsLaid(AgeRange? Age, IReadOnlyList<double> Ages, stri
             AgeSource.Owner => "by the owner's word",
             AgeSource.Neighbours => "by the neighbors' roofs",
             AgeSource.ByEye => "estimated by eye",
+            AgeSource.Report => "by an earlier report",
             _ => "source not recorded",
         };
 }

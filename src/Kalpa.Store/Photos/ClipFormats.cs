@@ -1,17 +1,23 @@
 namespace Kalpa.Store.Photos;
 
-/// <summary>Recordings of speech and video as browsers make them, recognized by their first bytes.</summary>
+/// <summary>
+/// What is kept as it is and never made into a picture: recordings of speech and video as browsers make them, and reports of others as PDF. Recognized by their first bytes.
+/// </summary>
 internal static class ClipFormats
 {
     private static readonly string[] Mp4Brands = ["isom", "iso2", "iso4", "iso5", "iso6", "mp41", "mp42", "avc1", "M4A ", "M4V ", "qt  "];
 
-    /// <summary>Null for bytes that are no recording.</summary>
+    /// <summary>Null for bytes that are none of them.</summary>
     public static string? MediaType(ReadOnlySpan<byte> start)
     {
         // EBML header of Matroska and WebM.
         if (start.Length >= 4 && start[0] == 0x1A && start[1] == 0x45 && start[2] == 0xDF && start[3] == 0xA3)
         {
             return "video/webm";
+        }
+        if (start.StartsWith("%PDF-"u8))
+        {
+            return "application/pdf";
         }
         if (start.StartsWith("OggS"u8))
         {

@@ -149,6 +149,10 @@ public sealed class RecordBoundsTests
         ),
         Bound("a question", "text.too-long", n => One<ReportQuestionFact>() with { Words = Of(n) }, 4_000, 4_001),
         Bound("words of a question", "question.empty", words => One<ReportQuestionFact>() with { Words = words }, "?", " "),
+        Bound("who wrote a report", "visit.by-nobody", by => Others(new OthersReport(), by), "Tarn", " "),
+        Bound("what a report promises", "text.too-long", n => Others(new OthersReport(Of(n))), 4_000, 4_001),
+        Bound("a report’s bytes", "visit.bad-report", sha256 => Others(new OthersReport("", sha256)), new string('a', 64), "no hash"),
+        Bound("parts left out", "fact.too-many", n => LeftOut(n), 9, 10),
         Bound("what is inspected", "engagement.no-scope", words => One<EngagementFact>() with { Scope = words }, "all", " "),
         Bound("limits agreed on", "text.too-long", n => One<EngagementFact>() with { Limits = Of(n) }, 4_000, 4_001),
         Bound("who agrees", "engagement.no-client", words => One<EngagementFact>() with { Client = words }, "A", ""),
@@ -252,6 +256,14 @@ public sealed class RecordBoundsTests
         var question = Book.Questions.First(q => q is { Kind: QuestionKind.Many, PerSlope: false });
         return One<AnswerFact>() with { Question = question.Key, Chosen = Many(question.Options[0].Key, count) };
     }
+
+    private static VisitFact Others(OthersReport report, string by = "Tarn") => One<VisitFact>() with { Inspector = by, Others = report };
+
+    private static VisitFact LeftOut(int count) =>
+        One<VisitFact>() with
+        {
+            Commission = new Commission(CommissionPurpose.Condition, LeftOut: Many(ReportSection.Life, count)),
+        };
 
     private static FindingFact Typed(OwnWords words) => One<FindingFact>() with { OwnWords = words };
 

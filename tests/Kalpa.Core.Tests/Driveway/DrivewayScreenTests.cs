@@ -120,11 +120,10 @@ public sealed class DrivewayScreenTests
     public void What_is_done_with_a_larger_job_says_with_which()
     {
         var boot = Found("boot-collar-torn");
-        var old = Shingles with { Id = Guid.CreateVersion7(), LaidFrom = 1990, LaidTo = 1990 };
-        var worn = new StageFact(Guid.CreateVersion7(), Visit.Id, A.Id, [new StageShare(3, 100)]);
-        var shown = Of(boot, Photo(boot), old, worn).Photos.ShouldHaveSingleItem();
-        shown.PartOf.ShouldStartWith("Part of: ");
-        shown.PartOf.ShouldContain("replace");
+        var worn = new StageFact(Guid.CreateVersion7(), Visit.Id, A.Id, [new StageShare(4, 100)]);
+        var confirmed = new SignOffFact(Guid.CreateVersion7(), Visit.Id, A.Id, null, null, "Tess Tester", default);
+        var shown = Of(boot, Photo(boot), worn, confirmed).Photos.ShouldHaveSingleItem();
+        shown.PartOf.ShouldBe("Part of: re-roof slope A (within a year)");
     }
 
     [Fact]

@@ -99,4 +99,9 @@ public sealed class ReportStampTests
         Signed(signature, later).ChangedSinceSigned.ShouldBe(["1 photo removed."]);
         Signed(signature with { Withdrawn = new Withdrawal("wrong", "Marit", default) }, later).ChangedSinceSigned.ShouldBeNull();
     }
+
+    /// <summary>Devices draw in this box, and what was drawn long ago is shown in it.</summary>
+    [Fact]
+    public void A_signature_is_drawn_in_a_box_of_300_by_100() =>
+        (ReportSignatureFact.DrawingWidth, ReportSignatureFact.DrawingHeight).ShouldBe((300, 100));
 }

@@ -1577,7 +1577,7 @@ export interface components {
          * @description Where the age comes from. An age guessed from the look is not combined with the look.
          * @enum {unknown}
          */
-        AgeSource: "permit" | "stamp" | "owner" | "neighbours" | "byEye" | "unknown";
+        AgeSource: "permit" | "stamp" | "owner" | "neighbours" | "byEye" | "unknown" | "report";
         /** @description Minutes that what is left will take, and what the whole walk takes; planning figures. */
         AgendaAnswer: {
             /** Format: double */
@@ -2094,7 +2094,7 @@ export interface components {
         };
         /**
          * @description For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. Terms: how the
-         *     owner values later money where options are compared.
+         *     owner values later money where options are compared; LeftOut: parts that this report does without.
          */
         Commission: {
             purpose: components["schemas"]["CommissionPurpose"];
@@ -2105,6 +2105,7 @@ export interface components {
             /** @default  */
             licence: string;
             terms?: null | components["schemas"]["OwnerTerms"];
+            leftOut?: null | components["schemas"]["ReportSection"][];
         };
         /**
          * @description What the commission decides for this visit, in the words of the report; Scope and Limits are the rule book's, for where client
@@ -3928,6 +3929,12 @@ export interface components {
             urgency: components["schemas"]["UrgencyAnswer"];
             aboveNext: string;
         };
+        /** @description A report that somebody else wrote: what it Promises in its words, and its PDF named by its SHA-256 (null: none is attached). */
+        OthersReport: {
+            /** @default  */
+            promises: string;
+            sha256?: null | string;
+        };
         /** @description A sentence of one's own whose facts have changed: what the composed one said when it was written, and what it says now. */
         OutdatedWords: {
             sentence: string;
@@ -4063,7 +4070,7 @@ export interface components {
         };
         /** @enum {unknown} */
         PartKind: "house" | "addition" | "porch" | "dormer" | "shed" | "flat";
-        /** @description An earlier visit of the same roof: what was rated, guessed and decided then. */
+        /** @description An earlier visit of the same roof: what was rated, guessed and decided then. Others: it was another firm's, and is known by its report. */
         PastVisit: {
             /** Format: uuid */
             visitId: string;
@@ -4075,6 +4082,7 @@ export interface components {
             opinions: components["schemas"]["LifeOpinionFact"][];
             series: components["schemas"]["SeriesFact"][];
             judgements?: null | components["schemas"]["OpinionFact"][];
+            others?: null | components["schemas"]["OthersReport"];
         };
         PendingChange: {
             /** Format: uuid */
@@ -4985,6 +4993,11 @@ export interface components {
             /** Format: uuid */
             linkId?: null | string;
         };
+        /**
+         * @description A part that a report may do without: nothing of it warns of anything, and the summary, the findings with their jobs, and what was not inspected are in every report.
+         * @enum {unknown}
+         */
+        ReportSection: "slopePhotos" | "otherPhotos" | "plannedUse" | "options" | "noDefects" | "life" | "quantities" | "series" | "practice";
         /**
          * @description The inspector signs the report of a visit. Hash is the SHA-256 of all parts as the signing device had them; the report is frozen where the
          *     server's own is equal. Drawing: the signature drawn by hand, as path data in a box of int ReportSignatureFact.DrawingWidth by
@@ -5912,7 +5925,8 @@ export interface components {
         };
         /**
          * @description A visit to a property. Roofs: the roofs it looks at, in the order they are walked. Walk is the key of its walk order (empty: the one that suits commission and covering);
-         *     FinishedAt is null while it is open.
+         *     FinishedAt is null while it is open. Others: it was made by another firm, whose name is the inspector's, and is known by its report
+         *     only; null for a visit of one's own.
          */
         VisitFact: {
             /** Format: uuid */
@@ -5929,6 +5943,7 @@ export interface components {
             walk: string;
             /** Format: date-time */
             finishedAt?: null | string;
+            others?: null | components["schemas"]["OthersReport"];
         };
         VisitFacts: {
             /** Format: date */

@@ -74,6 +74,19 @@ export async function keepRecording(bytes: Blob): Promise<KeptPicture> {
   return { sha256: done.sha256, takenAt: localIso() }
 }
 
+/** Keeps a PDF on this device; it is sent when that is possible. */
+export async function keepDocument(file: File): Promise<KeptPicture> {
+  const refused = (code: string, text: string) => new ApiError(422, code, 'The file was not kept', text)
+  if (file.size > limits.mostBytes) throw refused('document.too-large', 'The file is over 30 MB. Save it smaller.')
+  const start = String.fromCharCode(...new Uint8Array(await file.slice(0, 5).arrayBuffer()))
+  if (start !== '%PDF-')
+    throw refused('document.no-pdf', 'This file is not a PDF. Print or export the report as PDF first.')
+  const done = await work(file, false)
+  if (!done.sha256) throw refused('document.failed', 'The file could not be kept. Choose it again.')
+  await keepBytes(done.sha256, file, null)
+  return { sha256: done.sha256, takenAt: localIso() }
+}
+
 async function keepBytes(sha256: string, original: Blob, report: Blob | null) {
   const { personId } = outboxState()
   if (!personId) throw new Error('Nobody is signed in.')

@@ -57,6 +57,7 @@ export const ageSources = {
   owner: 'Owner’s word',
   neighbours: 'Neighbors’ roofs',
   byEye: 'By eye',
+  report: 'Earlier report',
   unknown: 'Not known',
 } as const
 

@@ -5,9 +5,11 @@ import type { CommissionPurpose, PropertyDossier, VisitFact } from '../../api/ty
 import { Choice } from '../../shared/Choice'
 import { commissionWith } from '../../shared/commission'
 import { useRecord } from '../../shared/facts'
+import { PdfButton } from '../../shared/PdfButton'
 import { Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
 import { dayText, purposes } from '../../shared/words'
+import { OthersReport } from './OthersReport'
 import { roofName } from './roofName'
 
 type Props = { dossier: PropertyDossier; inspector: string }
@@ -86,13 +88,15 @@ export function VisitList({ dossier, inspector }: Props) {
         </Text>
       )}
       {record.isError && <Trouble error={record.error} />}
+      <OthersReport dossier={dossier} />
       {dossier.visits.map((visit) => (
         <Flex key={visit.id} justify="space-between" align="center" borderTopWidth="1px" pt="2" gap="2">
           <Box>
             <Text fontWeight="bold">{dayText(visit.on)}</Text>
             <Text color="faint" fontSize="sm">
-              {visit.inspector}
+              {visit.others ? `Report by ${visit.inspector}` : visit.inspector}
               {visit.purpose && `, ${visit.purpose}`}
+              {visit.others?.promises && `: “${visit.others.promises}”`}
               {dossier.roofs.length > 1 &&
                 `, ${dossier.roofs
                   .filter(({ id }) => visit.roofs.includes(id))
@@ -100,16 +104,49 @@ export function VisitList({ dossier, inspector }: Props) {
                   .join(' and ')}`}
             </Text>
           </Box>
-          <Flex gap="2">
-            <Button asChild size="sm" variant="outline">
-              <Link to={`/visits/${visit.id}/walk`}>Open</Link>
-            </Button>
-            <Button asChild size="sm" variant="outline">
-              <Link to={`/visits/${visit.id}/report`}>Report</Link>
-            </Button>
-          </Flex>
+          {visit.others ? (
+            <Attached visit={visit} dossier={dossier} />
+          ) : (
+            <Flex gap="2">
+              <Button asChild size="sm" variant="outline">
+                <Link to={`/visits/${visit.id}/walk`}>Open</Link>
+              </Button>
+              <Button asChild size="sm" variant="outline">
+                <Link to={`/visits/${visit.id}/report`}>Report</Link>
+              </Button>
+            </Flex>
+          )}
         </Flex>
       ))}
     </Stack>
+  )
+}
+
+/** The PDF of a report by others, and taking the report away again. */
+function Attached({ visit, dossier }: { visit: VisitFact; dossier: PropertyDossier }) {
+  const record = useRecord(dossier.heads)
+  return (
+    <Flex gap="2" wrap="wrap" justify="flex-end">
+      {visit.others?.sha256 && (
+        <PdfButton
+          path={`/api/photos/${visit.others.sha256}/original`}
+          fallback={`report-${visit.on}.pdf`}
+          busy="Loading the PDF"
+          plain
+        >
+          PDF
+        </PdfButton>
+      )}
+      <Button
+        size="lg"
+        variant="outline"
+        aria-label={`Remove the report by ${visit.inspector}`}
+        onClick={() => record.mutate([{ kind: 'visit', fact: visit, deleted: true }])}
+        loading={record.isPending}
+      >
+        Remove
+      </Button>
+      {record.isError && <Trouble error={record.error} />}
+    </Flex>
   )
 }

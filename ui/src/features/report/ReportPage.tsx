@@ -7,6 +7,7 @@ import { PdfButton } from '../../shared/PdfButton'
 import { Empty, Loading } from '../../shared/States'
 import { useVisitContext } from '../../shared/visitContext'
 import { Deliveries } from './Deliveries'
+import { Parts } from './Parts'
 import { Questions } from './Questions'
 import { ReportLinks } from './ReportLinks'
 import { Signing } from './Signing'
@@ -23,6 +24,7 @@ export function ReportPage() {
       <ReportLinks />
       <Deliveries />
       <Questions />
+      <Parts />
       <Flex gap="3" align="center" wrap="wrap">
         <Heading as="h2" size="lg" flex="1" minW="10rem">
           Preview
