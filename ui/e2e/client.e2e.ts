@@ -99,7 +99,7 @@ test('scope, limits and fee are agreed on at the door without a connection, deli
     .getByRole('dialog', { name: 'Sign the report' })
     .getByRole('button', { name: 'Sign', exact: true })
     .click({ timeout: 30_000 })
-  const delivered = page.getByRole('region', { name: 'Delivered' })
+  const delivered = page.getByRole('region', { name: 'Delivery and fee' })
   await expect(delivered.getByLabel('Delivered to')).toHaveValue('the testers')
   await delivered.getByLabel('Delivered to').fill('Ida Holm')
   await delivered.getByLabel('How').selectOption('on paper')

@@ -17,8 +17,9 @@ public static class Engagements
 {
     public static EngagementAnswer Of(VisitDossier visit)
     {
-        var engagement = visit.Engagement;
         var purpose = PurposeOf(visit);
+        // A draft for another purpose says nothing of this one.
+        var engagement = visit.Engagement is { AgreedAt: null } draft && draft.Purpose != purpose ? null : visit.Engagement;
         var own = visit.Letterhead?.Statements.FirstOrDefault(s => s.Purpose == purpose);
         var shipped = visit.Roofs[0].Assessment.Commission;
         return new(
@@ -26,7 +27,7 @@ public static class Engagements
             engagement?.Limits ?? OrElse(own?.Limits, shipped.Limits),
             engagement?.AgreedAt is not null,
             Standing(visit),
-            Fee(engagement),
+            Fee(visit.Engagement),
             FeeDueOn(visit)
         );
     }

@@ -1,6 +1,8 @@
 using Kalpa.Core.Costs;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Options;
+using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Tests.Options;
 
@@ -83,4 +85,19 @@ public class MoneyInTimeTests
     [InlineData(.95, 4)]
     public void Years_are_drawn_from_the_chances_of_lasting_them(double share, double years) =>
         LifeDraws.Years([.9, .5, .5, .1], share).ShouldBe(years, 1e-9);
+
+    /// <summary>Slate laid today may last longer than the 100 years to which lives are told apart; three-tab shingles do not (common practice).</summary>
+    [Fact]
+    public void Lives_are_told_apart_up_to_a_hundred_years()
+    {
+        Most(CoveringKind.Slate).ShouldBe(100);
+        Most(CoveringKind.ThreeTabShingle).ShouldBeInRange(20, 50);
+
+        static double Most(string kind)
+        {
+            var day = new DateOnly(2026, 9, 18);
+            var laid = new LifeFacts(kind, WeatherExposure.Ordinary, 2026, 2026, AgeSource.Permit, 1, [new StageShare(0, 100)], day);
+            return LifeDraws.Of(RuleBook.Current, laid, CostDriver.RemainingLife).Max();
+        }
+    }
 }

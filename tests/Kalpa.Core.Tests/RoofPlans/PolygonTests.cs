@@ -110,4 +110,19 @@ public sealed class PolygonTests
 
     private static Polygon Theirs(IReadOnlyList<PlanPoint> loop) =>
         Factory.CreatePolygon([.. loop.Append(loop[0]).Select(p => new Coordinate(p.X, p.Y))]);
+
+    /// <summary>Exactly as far off as is allowed is still on it, on every side; a hair more is not.</summary>
+    [Theory]
+    [InlineData(9, 0)]
+    [InlineData(21, 0)]
+    [InlineData(15, 1)]
+    [InlineData(15, -1)]
+    public void A_point_is_on_a_segment_up_to_the_distance_asked(double x, double y)
+    {
+        var (from, to) = (new PlanPoint(10, 0), new PlanPoint(20, 0));
+        Polygons.OnSegment(new PlanPoint(x, y), from, to, 1).ShouldBeTrue();
+        Polygons.OnSegment(new PlanPoint(x, y), to, from, 1).ShouldBeTrue();
+        Polygons.OnSegment(new PlanPoint(x, y), from, to, 0.999).ShouldBeFalse();
+        Polygons.OnSegment(new PlanPoint(y, x), new PlanPoint(0, 10), new PlanPoint(0, 20), 1).ShouldBeTrue();
+    }
 }

@@ -70,6 +70,8 @@ public sealed class EngagementTests
 
         var draft = Of(firm, Agreed with { AgreedAt = null });
         (draft.Scope, draft.Limits, draft.Agreed).ShouldBe(("The house roof.", "Nothing is opened.", false));
+        Of(firm, Agreed with { AgreedAt = null, Purpose = CommissionPurpose.Leak }).Scope.ShouldBe("Our scope.");
+        Of(firm, Agreed with { Purpose = CommissionPurpose.Leak }).Scope.ShouldBe("The house roof.");
         var agreed = Of(firm, Agreed with { Limits = "" });
         (agreed.Scope, agreed.Limits, agreed.Agreed).ShouldBe(("The house roof.", "", true));
     }

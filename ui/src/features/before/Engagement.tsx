@@ -29,6 +29,7 @@ export function Engagement() {
   const { dossier } = useVisitContext()
   const check = useReportCheck(dossier.visit.id)
   const { engagement } = dossier
+  const purpose = dossier.visit.commission?.purpose ?? 'condition'
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="engagement">
       <Heading as="h2" id="engagement" size="lg">
@@ -42,7 +43,7 @@ export function Engagement() {
         ) : (
           // A text that comes from the purpose follows it until somebody writes their own.
           <Draft
-            key={engagement ? 'own' : check.data.engagement.scope}
+            key={engagement?.purpose === purpose ? 'own' : check.data.engagement.scope}
             before={engagement ?? null}
             scope={check.data.engagement.scope}
             limits={check.data.engagement.limits}

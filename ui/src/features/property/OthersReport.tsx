@@ -223,7 +223,12 @@ function changesOf({ dossier, roofId, by, on, promises, sha256, slopes, of }: Ty
     // One more word on the year, weighed with the others there are.
     const covering = coveringOn(dossier.coverings, slope.id, on)
     if (year.trim() && covering) {
-      const word: YearEvidence = { from: Number(year), to: Number(year), source: 'report', note: `${by}, ${on.slice(0, 4)}` }
+      const word: YearEvidence = {
+        from: Number(year),
+        to: Number(year),
+        source: 'report',
+        note: `${by}, ${on.slice(0, 4)}`,
+      }
       changes.push({ kind: 'covering', fact: { ...covering, evidence: [...(covering.evidence ?? []), word] } })
     }
   }

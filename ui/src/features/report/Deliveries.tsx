@@ -40,7 +40,7 @@ export function Deliveries() {
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="deliveries">
       <Heading as="h2" id="deliveries" size="lg">
-        Delivered
+        Delivery and fee
       </Heading>
       {engagement?.fee && (
         <Flex gap="3" align="center" wrap="wrap">
