@@ -111,17 +111,26 @@ public sealed partial class SeveralRoofsTests : IAsyncLifetime
 
     /// <summary>The outline of the page: a roof's parts stand under its name, and findings have one count.</summary>
     [Fact]
-    public async Task The_report_goes_building_by_building()
+    public async Task The_report_goes_building_by_building_with_one_plan_of_work()
     {
         await tess.Send(Changes);
         var html = await tess.Http.GetStringAsync($"/api/visits/{visit.Id}/report");
         var outline = Headings().Matches(html).Select(m => (Level: int.Parse(m.Groups[1].Value), Text: m.Groups[2].Value.Trim())).ToList();
-        outline.Where(h => h.Level == 2).Select(h => h.Text).ShouldBe(["Summary", "House", "Garage", "Appendix: how it was evaluated"]);
-        outline.Count(h => h is { Level: 3, Text: "Findings and recommendations" }).ShouldBe(2);
+        outline
+            .Where(h => h.Level == 2)
+            .Select(h => h.Text)
+            .ShouldBe([
+                "Summary",
+                "The roof: House",
+                "The roof: Garage",
+                "Findings and recommendations",
+                "Scope and limitations",
+                "Appendix: how it was evaluated",
+            ]);
         foreach (var (at, roof) in (await Visit()).Roofs.Index())
         {
             var job = roof.Assessment.Work[0];
-            outline.ShouldContain((4, $"{job.Number}. {job.Title}"));
+            outline.ShouldContain((3, $"{roof.Name}, job {job.Number}: {job.Title}"));
             var finding = roof.Assessment.Findings.Single();
             html.ShouldContain($"<span class=\"num-of\">{at + 1}</span> <strong>{finding.Name}.</strong>");
         }

@@ -63,15 +63,16 @@ test('a house and its garage are one visit and one report', async ({ page }) => 
   await expect(page.getByText('Open before finishing: Garage')).toBeVisible()
   await expect(page.getByRole('button', { name: /items still open/ })).toBeDisabled()
 
-  // Work and report go building by building.
+  // Work and report go building by building; the report has one plan of work over both.
   await page.getByRole('link', { name: 'Work', exact: true }).click()
   await expect(page.getByRole('region', { name: 'House', exact: true })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Garage', exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Report', exact: true }).click()
   const report = page.frameLocator('iframe')
-  await expect(report.getByRole('heading', { level: 2, name: 'House' })).toBeVisible()
-  await expect(report.getByRole('heading', { level: 2, name: 'Garage' })).toBeVisible()
-  await expect(report.getByRole('heading', { level: 3, name: 'Findings and recommendations' })).toHaveCount(2)
+  await expect(report.getByRole('heading', { level: 2, name: 'The roof: House' })).toBeVisible()
+  await expect(report.getByRole('heading', { level: 2, name: 'The roof: Garage' })).toBeVisible()
+  await expect(report.getByRole('heading', { level: 2, name: 'Findings and recommendations' })).toHaveCount(1)
+  await expect(report.getByRole('heading', { level: 3, name: /^Garage, job 1: / })).toHaveCount(1)
 
   // The finding's own address opens the roof it is on.
   await open(page, `/visits/${visit}/findings/${seen.facts.findings[0].id}`)
@@ -105,6 +106,7 @@ test('a visit begun offline looks at both roofs, and one taken in later is walke
   await page.getByRole('link', { name: 'Before', exact: true }).click()
   await page.getByRole('button', { name: 'Shed', pressed: false }).click()
   await onRoof(page, 'Shed').click()
+  await expect(onRoof(page, 'Shed')).toHaveAttribute('aria-current', 'true')
   await page.getByRole('link', { name: 'Walk', exact: true }).click()
   await page
     .getByRole('navigation', { name: 'Stations' })
