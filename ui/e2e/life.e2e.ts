@@ -223,7 +223,7 @@ test('“will it last” answers plainly, weighs an array against a re-roof, and
   await expect(answer).not.toContainText('Slope A:')
   await page.getByLabel('Re-roof of these slopes, $').fill('14,000')
   await page.getByLabel('Remove and reinstall array once, $').fill('4000')
-  await expect(answer).toContainText(/is cheaper: [\d,]+ against [\d,]+ in today’s money/)
+  await expect(answer).toContainText(/is cheaper: \$[\d,]+ against \$[\d,]+ in today’s money/)
   await page.getByRole('slider').fill('1')
   await expect(answer).toContainText(/^Yes: /)
   await page.getByRole('slider').fill('25')

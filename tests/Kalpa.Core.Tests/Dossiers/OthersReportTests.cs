@@ -9,31 +9,9 @@ namespace Kalpa.Core.Tests.Dossiers;
 /// <summary>A report that another firm wrote is an earlier visit: what it rated and promised bears on the judgement, and it is nobody's last visit.</summary>
 public sealed class OthersReportTests
 {
-    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "", WeatherExposure.Ordinary);
-    private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
-    private static readonly RoofFact Roof = new(Guid.CreateVersion7(), House.Id, "Main roof");
-    private static readonly SlopeFact A = new(
-        Guid.CreateVersion7(),
-        Roof.Id,
-        "A",
-        "",
-        TypedPitch.Of("6/12", PitchSource.Tape),
-        Facing.South,
-        Under.Attic
-    );
-    private static readonly CoveringFact Shingles = new(
-        Guid.CreateVersion7(),
-        A.Id,
-        CoveringKind.LaminatedShingle,
-        2010,
-        2010,
-        AgeSource.Permit
-    );
-
-    private static readonly VisitFact Own = new(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
     private static readonly VisitFact Tarn = new(
         Guid.CreateVersion7(),
-        [Roof.Id],
+        [OneHouse.Roof.Id],
         new DateOnly(2021, 5, 3),
         "Tarn Inspections",
         "",
@@ -41,24 +19,22 @@ public sealed class OthersReportTests
         Others: new OthersReport("Good for ten more years.", new string('a', 64))
     );
 
-    private static readonly StageFact Now = new(Guid.CreateVersion7(), Own.Id, A.Id, [new StageShare(2, 100)]);
-    private static readonly SignOffFact Confirmed = new(Guid.CreateVersion7(), Own.Id, A.Id, null, null, "Tess Tester", default);
+    private static readonly StageFact Now = new(Guid.CreateVersion7(), OneHouse.Visit.Id, OneHouse.A.Id, [new StageShare(2, 100)]);
+    private static readonly SignOffFact Confirmed = new(
+        Guid.CreateVersion7(),
+        OneHouse.Visit.Id,
+        OneHouse.A.Id,
+        null,
+        null,
+        "Tess Tester",
+        default
+    );
 
-    private static StageFact Rated(int stage) => new(Guid.CreateVersion7(), Tarn.Id, A.Id, [new StageShare(stage, 100)]);
+    private static StageFact Rated(int stage) => new(Guid.CreateVersion7(), Tarn.Id, OneHouse.A.Id, [new StageShare(stage, 100)]);
 
-    private static readonly SignOffFact Promised = new(Guid.CreateVersion7(), Tarn.Id, A.Id, 10, 12, "Tarn Inspections", default);
+    private static readonly SignOffFact Promised = new(Guid.CreateVersion7(), Tarn.Id, OneHouse.A.Id, 10, 12, "Tarn Inspections", default);
 
-    private static FactSet Set(params IFact[] facts)
-    {
-        IFact[] all = [Place, House, Roof, A, Shingles, .. facts];
-        return new(
-            all.Select(f => new StandingFact(Enum.Parse<FactKind>(f.GetType().Name[..^"Fact".Length]), f, Guid.NewGuid(), false)),
-            []
-        );
-    }
-
-    private static RoofVisit Judged(params IFact[] facts) =>
-        DossierBuilder.Visit(Set([Own, Now, Confirmed, .. facts]), Own.Id, RuleBook.Current)!.Roofs[0];
+    private static RoofVisit Judged(params IFact[] facts) => OneHouse.Dossier([Now, Confirmed, .. facts]).Roofs[0];
 
     /// <summary>Where nobody rated the slope today: what was at its end then is at its end now.</summary>
     [Fact]
@@ -69,11 +45,7 @@ public sealed class OthersReportTests
         Likely(Tarn, Rated(1)).ShouldBeGreaterThan(0);
 
         static double Likely(params IFact[] facts) =>
-            DossierBuilder
-                .Visit(Set([Own, Confirmed, .. facts]), Own.Id, RuleBook.Current)!
-                .Roofs[0]
-                .Assessment.Slopes[0]
-                .Life!.Stated!.Likely;
+            OneHouse.Dossier([Confirmed, .. facts]).Roofs[0].Assessment.Slopes[0].Life!.Stated!.Likely;
     }
 
     [Fact]
@@ -87,13 +59,24 @@ public sealed class OthersReportTests
     [Fact]
     public void It_is_nobodys_last_visit_and_no_finding_of_it_is_to_be_reviewed()
     {
-        var earlier = Own with { Id = Guid.CreateVersion7(), On = new DateOnly(2019, 5, 2) };
+        var earlier = OneHouse.Visit with { Id = Guid.CreateVersion7(), On = new DateOnly(2019, 5, 2) };
         var later = Tarn with { On = new DateOnly(2026, 10, 1) };
-        var property = DossierBuilder.Property(Set(Own, Now, later), Place.Id, new DateOnly(2026, 11, 1), RuleBook.Current)!;
-        property.Summaries[0].LatestVisit!.Id.ShouldBe(Own.Id);
-        property.Visits.Select(v => v.Id).ShouldBe([later.Id, Own.Id]);
-        DossierBuilder.Property(Set(later), Place.Id, new DateOnly(2026, 11, 1), RuleBook.Current)!.Summaries[0].LatestVisit.ShouldBeNull();
-        PropertyLines.Of(Set(later), Place.Id, new DateOnly(2026, 11, 1), RuleBook.Current)!.Roofs[0].LatestVisit.ShouldBeNull();
+        var property = DossierBuilder.Property(
+            OneHouse.Set(OneHouse.Visit, Now, later),
+            OneHouse.Place.Id,
+            new DateOnly(2026, 11, 1),
+            RuleBook.Current
+        )!;
+        property.Summaries[0].LatestVisit!.Id.ShouldBe(OneHouse.Visit.Id);
+        property.Visits.Select(v => v.Id).ShouldBe([later.Id, OneHouse.Visit.Id]);
+        DossierBuilder
+            .Property(OneHouse.Set(later), OneHouse.Place.Id, new DateOnly(2026, 11, 1), RuleBook.Current)!
+            .Summaries[0]
+            .LatestVisit.ShouldBeNull();
+        PropertyLines
+            .Of(OneHouse.Set(later), OneHouse.Place.Id, new DateOnly(2026, 11, 1), RuleBook.Current)!
+            .Roofs[0]
+            .LatestVisit.ShouldBeNull();
 
         Judged(Tarn).Facts.Records!.LastTime.ShouldBeNull();
         Judged(earlier, Tarn).Facts.Records!.LastTime!.VisitId.ShouldBe(earlier.Id);
@@ -105,7 +88,7 @@ public sealed class OthersReportTests
     [Fact]
     public void A_year_it_gives_is_one_more_word_on_the_age()
     {
-        var guessed = Shingles with { LaidFrom = 2000, LaidTo = 2014, AgeSource = AgeSource.ByEye };
+        var guessed = OneHouse.Shingles with { LaidFrom = 2000, LaidTo = 2014, AgeSource = AgeSource.ByEye };
         var word = new YearEvidence(2010, 2010, AgeSource.Report, "Tarn Inspections, 2021");
         var by = Age(guessed with { Evidence = [word] });
         by.Words.ShouldContain("2010 by an earlier report (Tarn Inspections, 2021)");
@@ -115,12 +98,7 @@ public sealed class OthersReportTests
 
         static (AgeRange? Age, string Words) Age(CoveringFact covering)
         {
-            IFact[] all = [Place, House, Roof, A, covering, Own];
-            var set = new FactSet(
-                all.Select(f => new StandingFact(Enum.Parse<FactKind>(f.GetType().Name[..^"Fact".Length]), f, Guid.NewGuid(), false)),
-                []
-            );
-            var life = DossierBuilder.Visit(set, Own.Id, RuleBook.Current)!.Roofs[0].Assessment.Slopes[0].Life!;
+            var life = OneHouse.Dossier(covering).Roofs[0].Assessment.Slopes[0].Life!;
             return (life.Age, System.Text.Json.JsonSerializer.Serialize(life, KalpaJson.Default.LifeAnswer));
         }
     }

@@ -1,40 +1,18 @@
-using Kalpa.Core.Dossiers;
 using Kalpa.Core.Driveway;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.Dossiers;
 
 namespace Kalpa.Core.Tests.Driveway;
 
 /// <summary>What the owner is shown at the car: which photos, in which order, and what of each was seen, is concluded, and could not be seen.</summary>
 public sealed class DrivewayScreenTests
 {
-    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "", WeatherExposure.Ordinary);
-    private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
-    private static readonly RoofFact Roof = new(Guid.CreateVersion7(), House.Id, "Main roof");
-    private static readonly SlopeFact A = new(
-        Guid.CreateVersion7(),
-        Roof.Id,
-        "A",
-        "",
-        TypedPitch.Of("6/12", PitchSource.Tape),
-        Facing.South,
-        Under.Attic
-    );
-    private static readonly CoveringFact Shingles = new(
-        Guid.CreateVersion7(),
-        A.Id,
-        CoveringKind.LaminatedShingle,
-        2012,
-        2012,
-        AgeSource.Permit
-    );
-    private static readonly VisitFact Visit = new(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
-
     private static FindingFact Found(string condition, WaterEvidence water = WaterEvidence.NoneSeen, Basis basis = Basis.Observed) =>
         new(
             Guid.CreateVersion7(),
-            Visit.Id,
-            A.Id,
+            OneHouse.Visit.Id,
+            OneHouse.A.Id,
             RuleBook.Current.FindCondition(condition)!.Stations[0],
             condition,
             "",
@@ -44,19 +22,9 @@ public sealed class DrivewayScreenTests
         );
 
     private static PhotoFact Photo(FindingFact? of, PhotoRole role = PhotoRole.Seen) =>
-        new(Guid.CreateVersion7(), Visit.Id, of?.Id, null, new string('a', 64), "", Role: role);
+        new(Guid.CreateVersion7(), OneHouse.Visit.Id, of?.Id, null, new string('a', 64), "", Role: role);
 
-    private static DrivewayAnswer Of(params IFact[] facts)
-    {
-        IFact[] all = [Place, House, Roof, A, Shingles, Visit, .. facts];
-        var standing = all.Select(f => new StandingFact(
-            Enum.Parse<FactKind>(f.GetType().Name[..^"Fact".Length]),
-            f,
-            Guid.NewGuid(),
-            false
-        ));
-        return DrivewayScreens.Of(DossierBuilder.Visit(new FactSet(standing, []), Visit.Id, RuleBook.Current)!);
-    }
+    private static DrivewayAnswer Of(params IFact[] facts) => DrivewayScreens.Of(OneHouse.Dossier(facts));
 
     /// <summary>Water coming in goes before a fault that may let it in (common practice).</summary>
     [Fact]
@@ -120,8 +88,8 @@ public sealed class DrivewayScreenTests
     public void What_is_done_with_a_larger_job_says_with_which()
     {
         var boot = Found("boot-collar-torn");
-        var worn = new StageFact(Guid.CreateVersion7(), Visit.Id, A.Id, [new StageShare(4, 100)]);
-        var confirmed = new SignOffFact(Guid.CreateVersion7(), Visit.Id, A.Id, null, null, "Tess Tester", default);
+        var worn = new StageFact(Guid.CreateVersion7(), OneHouse.Visit.Id, OneHouse.A.Id, [new StageShare(4, 100)]);
+        var confirmed = new SignOffFact(Guid.CreateVersion7(), OneHouse.Visit.Id, OneHouse.A.Id, null, null, "Tess Tester", default);
         var shown = Of(boot, Photo(boot), worn, confirmed).Photos.ShouldHaveSingleItem();
         shown.PartOf.ShouldBe("Part of: re-roof slope A (within a year)");
     }
@@ -144,6 +112,14 @@ public sealed class DrivewayScreenTests
 
         string Unseen(LookFact look) => Of(boot, Photo(boot), look).Photos.ShouldHaveSingleItem().Unseen;
         static LookFact Look(string station, ExcuseReason? excuse) =>
-            new(Guid.CreateVersion7(), Visit.Id, station, null, excuse is null ? LookState.Looked : LookState.Excused, null, excuse);
+            new(
+                Guid.CreateVersion7(),
+                OneHouse.Visit.Id,
+                station,
+                null,
+                excuse is null ? LookState.Looked : LookState.Excused,
+                null,
+                excuse
+            );
     }
 }

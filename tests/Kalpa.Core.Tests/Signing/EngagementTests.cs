@@ -1,22 +1,17 @@
 using Kalpa.Contracts;
-using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Signing;
+using Kalpa.Core.Tests.Dossiers;
 
 namespace Kalpa.Core.Tests.Signing;
 
 /// <summary>What is agreed on with the client before the climb: which words stand, whether they were agreed on, and when the fee is due.</summary>
 public sealed class EngagementTests
 {
-    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "", WeatherExposure.Ordinary);
-    private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
-    private static readonly RoofFact Roof = new(Guid.CreateVersion7(), House.Id, "Main roof");
-    private static readonly VisitFact Visit = new(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
-
     private static readonly EngagementFact Agreed = new(
         Guid.CreateVersion7(),
-        Visit.Id,
+        OneHouse.Visit.Id,
         CommissionPurpose.Condition,
         "The house roof.",
         "Nothing is opened.",
@@ -30,26 +25,14 @@ public sealed class EngagementTests
     private static ReportDeliveryFact Delivered(int day) =>
         new(
             Guid.CreateVersion7(),
-            Visit.Id,
+            OneHouse.Visit.Id,
             Guid.CreateVersion7(),
             "A. Holm",
             DeliveredBy.Email,
             new DateTimeOffset(2026, 9, day, 8, 0, 0, default)
         );
 
-    private static EngagementAnswer Of(params IFact[] facts) => Engagements.Of(Dossier(Visit, facts));
-
-    private static VisitDossier Dossier(VisitFact visit, params IFact[] facts)
-    {
-        IFact[] all = [Place, House, Roof, visit, .. facts];
-        var standing = all.Select(f => new StandingFact(
-            Enum.Parse<FactKind>(f.GetType().Name[..^"Fact".Length]),
-            f,
-            Guid.NewGuid(),
-            false
-        ));
-        return DossierBuilder.Visit(new FactSet(standing, []), visit.Id, RuleBook.Current)!;
-    }
+    private static EngagementAnswer Of(params IFact[] facts) => Engagements.Of(OneHouse.Dossier(facts));
 
     private static LetterheadFact Letterhead(params FirmStatement[] statements) =>
         new(Guid.CreateVersion7(), "Firm", "", "", null, "", PaperSize.Letter, statements);
@@ -66,7 +49,7 @@ public sealed class EngagementTests
             new FirmStatement(CommissionPurpose.Condition, "", " Our scope. ", " ")
         );
         (Of(firm).Scope, Of(firm).Limits).ShouldBe(("Our scope.", rule.Limits));
-        Engagements.Of(Dossier(Visit with { Commission = new Commission(CommissionPurpose.Leak) }, firm)).Scope.ShouldBe("Leak scope.");
+        Of(OneHouse.Visit with { Commission = new Commission(CommissionPurpose.Leak) }, firm).Scope.ShouldBe("Leak scope.");
 
         var draft = Of(firm, Agreed with { AgreedAt = null });
         (draft.Scope, draft.Limits, draft.Agreed).ShouldBe(("The house roof.", "Nothing is opened.", false));
@@ -132,7 +115,7 @@ public sealed class EngagementTests
         Hash(Agreed with { Client = "B. Holm" }).ShouldNotBe(hash);
         Hash().ShouldNotBe(hash);
 
-        static string Hash(params IFact[] facts) => ReportStamps.Of(Dossier(Visit, facts)).Hash;
+        static string Hash(params IFact[] facts) => ReportStamps.Of(OneHouse.Dossier(facts)).Hash;
     }
 
     /// <summary>Texts that a lawyer reads: what is not done is said for every purpose, and money for none.</summary>

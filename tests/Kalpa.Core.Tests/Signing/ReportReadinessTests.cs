@@ -3,25 +3,17 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Signing;
+using Kalpa.Core.Tests.Dossiers;
 
 namespace Kalpa.Core.Tests.Signing;
 
 /// <summary>What a report lacks before it is signed: each item comes with its cause, and goes with it.</summary>
 public sealed class ReportReadinessTests
 {
-    private static readonly PropertyFact Place = new(Guid.CreateVersion7(), "Tar Lane 3", "", "", WeatherExposure.Ordinary);
-    private static readonly BuildingFact House = new(Guid.CreateVersion7(), Place.Id, "House");
-    private static readonly RoofFact Roof = new(Guid.CreateVersion7(), House.Id, "Main roof");
-    private static readonly SlopeFact A = new(
-        Guid.CreateVersion7(),
-        Roof.Id,
-        "A",
-        "",
-        TypedPitch.Of("6/12", PitchSource.Tape),
-        Facing.South,
-        Under.Attic
-    );
-    private static readonly VisitFact Open = new(Guid.CreateVersion7(), [Roof.Id], new DateOnly(2026, 9, 18), "Tess Tester", "");
+    private static readonly PropertyFact Place = OneHouse.Place;
+    private static readonly RoofFact Roof = OneHouse.Roof;
+    private static readonly SlopeFact A = OneHouse.A;
+    private static readonly VisitFact Open = OneHouse.Visit;
     private static readonly VisitFact Finished = Open with { FinishedAt = new DateTimeOffset(2026, 9, 18, 16, 0, 0, default) };
 
     private static readonly FindingFact Boot = new(
@@ -53,12 +45,10 @@ public sealed class ReportReadinessTests
 
     private static VisitDossier Dossier(VisitFact visit, PropertyFact place, bool clash, params IFact[] facts)
     {
-        IFact[] all = [place, House, Roof, A, visit, .. facts];
-        var standing = all.Select(f => new StandingFact(KindOf(f), f, Guid.NewGuid(), clash && f is SlopeFact));
+        IFact[] all = [place, OneHouse.House, Roof, A, visit, .. facts];
+        var standing = all.Select(f => OneHouse.Standing(f, clash && f is SlopeFact));
         return DossierBuilder.Visit(new FactSet(standing, []), visit.Id, RuleBook.Current)!;
     }
-
-    private static FactKind KindOf(IFact fact) => Enum.Parse<FactKind>(fact.GetType().Name[..^"Fact".Length]);
 
     private static string[] Texts(IReadOnlyList<MissingItem> missing) => [.. missing.Select(m => $"{(m.Holds ? "! " : "")}{m.Text}")];
 
