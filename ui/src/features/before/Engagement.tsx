@@ -99,10 +99,10 @@ function Draft({
   return (
     <>
       <Labelled wide label="Scope: what is inspected">
-        <Textarea rows={3} value={scope} onChange={(event) => setScope(event.target.value)} />
+        <Textarea rows={6} value={scope} onChange={(event) => setScope(event.target.value)} />
       </Labelled>
       <Labelled wide label="Limits: what is not">
-        <Textarea rows={3} value={limits} onChange={(event) => setLimits(event.target.value)} />
+        <Textarea rows={6} value={limits} onChange={(event) => setLimits(event.target.value)} />
       </Labelled>
       <Flex gap="3" wrap="wrap" align="end">
         <Labelled label="Fee, $ (optional)">
