@@ -30,19 +30,17 @@ public sealed record ReportModel(
     public string Firm => Visit.Letterhead?.Name ?? FirmName;
 
     /// <summary>Address of the firm's logo, or its bytes; null where there is none.</summary>
-    public string? Logo => LogoOf(Visit) is { } logo ? PhotoSource(logo) : null;
+    public string? Logo => LogoOf(Visit).Select(PhotoSource).FirstOrDefault();
 
     /// <summary>Every picture that a report shows, the logo among them.</summary>
     public static IEnumerable<PhotoFact> PicturesOf(VisitDossier visit) =>
-        visit
-            .Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos)
-            .Where(p => !p.WriteUp)
-            .Concat(LogoOf(visit) is { } logo ? [logo] : []);
+        visit.Roofs.SelectMany(r => (r.Facts.Records ?? VisitRecords.None).Photos).Where(p => !p.WriteUp).Concat(LogoOf(visit));
 
-    private static PhotoFact? LogoOf(VisitDossier visit) =>
+    /// <summary>The firm's logo as a picture; nothing where it has none.</summary>
+    public static IEnumerable<PhotoFact> LogoOf(VisitDossier visit) =>
         visit.Letterhead is { LogoSha256: { } sha256 } letterhead
-            ? new PhotoFact(letterhead.Id, visit.Visit.Id, null, null, sha256, letterhead.Name)
-            : null;
+            ? [new PhotoFact(letterhead.Id, visit.Visit.Id, null, null, sha256, letterhead.Name)]
+            : [];
 
     public IReadOnlyList<RoofReport> Roofs { get; } = [.. Contents.Select(content => new RoofReport(Visit, content, Book, PhotoSource))];
 
@@ -60,14 +58,11 @@ public sealed record ReportModel(
     public bool Shows(ReportSection section) => RoofReport.Shows(Visit, section);
 
     /// <summary>What a roof is called where there are several; empty where the report is of one.</summary>
-    public string Named(RoofReport roof) => Several ? roof.Roof.Name : "";
+    public string Named(RoofReport roof) => Visit.Named(roof.Roof);
 
-    /// <summary>The work of all roofs, what is most needed first, each with the roof it is for: one plan of work.</summary>
+    /// <summary>One plan of work over all roofs.</summary>
     public IEnumerable<(RoofReport Roof, WorkItem Item)> Jobs =>
-        Roofs
-            .SelectMany(roof => roof.Roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
-            .OrderByDescending(w => w.Item.Urgency)
-            .ThenBy(w => w.Item.Number);
+        Visit.Work.Select(work => (Roofs.First(r => r.Roof.Roof.Id == work.Roof.Roof.Id), work.Item));
 
     /// <summary>What the work on all roofs is likely to cost together; null of one roof, and where a client sees no costs.</summary>
     public CostRange? CostOfAllRoofs { get; } =
@@ -114,7 +109,7 @@ public sealed record RoofReport(VisitDossier Visit, RoofContent Content, RuleBoo
     public IReadOnlyList<(string Of, PhotoFact Photo)> WholePhotos => Shows(ReportSection.SlopePhotos) ? Wholes : [];
 
     private IReadOnlyList<(string Of, PhotoFact Photo)> Wholes =>
-        Roof.Assessment.Commission.Sections.Contains("slopes")
+        Roof.Assessment.Commission.HasSlopes
             ?
             [
                 .. ReportPhotos.Overview(Records) is { } overview && overview.Id != Cover?.Id

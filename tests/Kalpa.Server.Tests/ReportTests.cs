@@ -158,7 +158,7 @@ public sealed class ReportTests
         var marit = await server.DemoInspector();
         var home = await marit.Get<HomeAnswer>("/api/home");
         var id = home.Properties.Single(p => p.PropertyName == "Pilot’s House").Roofs[0].LatestVisit!.Id;
-        var agreed = Pdf.Squeezed("Agreed on by Harrowgate-Lund family, September 11, 2026.");
+        var agreed = Pdf.Squeezed("Agreed to by Harrowgate-Lund family, September 11, 2026.");
         var report = await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/report.pdf"));
         report.ShouldContain(agreed);
         report.ShouldNotContain("$475");

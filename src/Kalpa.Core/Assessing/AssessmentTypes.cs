@@ -92,7 +92,12 @@ public sealed record CommissionAnswer(
     IReadOnlyList<string> Sections,
     string Scope,
     string Limits
-);
+)
+{
+    /// <summary>Whether its report speaks of the slopes: their condition, and how long they last.</summary>
+    [JsonIgnore]
+    public bool HasSlopes => Sections.Contains("slopes");
+}
 
 /// <summary>
 /// A slope as assessed. <paramref name="LifeFacts"/> are the facts its life was assessed by. <paramref name="FiguresCovered"/>: the visit goes on and the slope is

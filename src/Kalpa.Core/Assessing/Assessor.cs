@@ -60,7 +60,7 @@ public static class Assessor
             book.Hash,
             MethodVersion,
             input.AsOf,
-            Headline(slopes, work, noWork, notAssessed),
+            Headline(commission.HasSlopes ? slopes : [], work, noWork, notAssessed),
             slopes,
             findings,
             work,
@@ -78,7 +78,7 @@ public static class Assessor
             work.Count > 0 ? "" : noWork,
             roofProblems,
             decisions,
-            RoofDecisions.Statement(decisions),
+            commission.HasSlopes ? RoofDecisions.Statement(decisions) : "",
             WorkList.WithoutJob(open, work),
             cost,
             replies,
@@ -121,7 +121,7 @@ public static class Assessor
         var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input), planned);
         var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned);
         var (priced, cost) = WorkCosts.Of(book, input, listed, findings);
-        var prices = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices;
+        var prices = book.CommissionOf(input.Visit).Prices;
         var (work, replies) = OwnerReplies.Of(
             Deferrals.Of(book, input, priced, findings, roofProblems, prices),
             input.Records?.OwnerReplies
@@ -169,7 +169,7 @@ public static class Assessor
 
     private static CommissionAnswer CommissionOf(RuleBook book, AssessInput input)
     {
-        var rule = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition);
+        var rule = book.CommissionOf(input.Visit);
         return new CommissionAnswer(rule.Form, rule.Opening, rule.Prices, rule.MayClaim, rule.Sections, rule.Scope, rule.Limits);
     }
 

@@ -50,7 +50,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 kind is null ? null : book.Covering(kind).Family,
                 slope?.Under,
                 slope?.Facing,
-                input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition,
+                VisitFact.PurposeOf(input.Visit),
                 input.Firm,
                 kind
             )

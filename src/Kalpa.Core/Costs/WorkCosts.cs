@@ -58,10 +58,7 @@ internal static class WorkCosts
         IReadOnlyList<FindingAssessment> findings
     )
     {
-        if (
-            !book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Prices
-            || work.All(w => w.Quantities?.Hours is null)
-        )
+        if (!book.CommissionOf(input.Visit).Prices || work.All(w => w.Quantities?.Hours is null))
         {
             return (work, null);
         }

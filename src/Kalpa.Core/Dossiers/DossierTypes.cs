@@ -90,4 +90,20 @@ public sealed record VisitDossier(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LetterheadFact? Letterhead = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] EngagementFact? Engagement = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<ReportDeliveryFact>? Deliveries = null
-);
+)
+{
+    /// <summary>The firm's own texts where a visit is made for this purpose; null where it has none.</summary>
+    [JsonIgnore]
+    public FirmStatement? FirmsTexts => Letterhead?.Statements.FirstOrDefault(s => s.Purpose == VisitFact.PurposeOf(Visit));
+
+    /// <summary>The plan of work over all roofs, the most urgent first; within a roof as its own list has it.</summary>
+    [JsonIgnore]
+    public IEnumerable<(RoofVisit Roof, WorkItem Item)> Work =>
+        Roofs
+            .SelectMany(roof => roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
+            .OrderByDescending(w => w.Item.Urgency)
+            .ThenBy(w => w.Item.Number);
+
+    /// <summary>What a roof is called where the visit looks at several; empty where there is one.</summary>
+    public string Named(RoofVisit roof) => Roofs.Count > 1 ? roof.Name : "";
+}

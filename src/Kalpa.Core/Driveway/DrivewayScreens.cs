@@ -49,11 +49,11 @@ public static class DrivewayScreens
             .OrderBy(r => r.Round)
             .Take(Most)
             .OrderBy(r => r.Rank)
-            .Select(r => Of(r.Roof, r.Finding, r.Photo!, r.Job, visit.Roofs.Count > 1))
+            .Select(r => Of(r, r.Photo!, visit.Named(r.Roof)))
             .ToList();
         var left = ranked.Count - shown.Count;
         return new(
-            string.Join(" ", visit.Roofs.Select(r => Headline(r, visit.Roofs.Count > 1))),
+            string.Join(" ", visit.Roofs.Select(r => Headline(r, visit.Named(r)))),
             ReportPhotos.Cover(visit)?.Id,
             shown,
             ranked.Count == 0 ? ""
@@ -62,11 +62,11 @@ public static class DrivewayScreens
         );
     }
 
-    private static string Headline(RoofVisit roof, bool named)
+    private static string Headline(RoofVisit roof, string name)
     {
         var judged = roof.Assessment;
         var said = judged.Decision.Length > 0 ? judged.Decision : judged.Headline;
-        return named ? $"{roof.Name}: {said}" : said;
+        return name.Length > 0 ? $"{name}: {said}" : said;
     }
 
     private sealed record RankedFinding(RoofVisit Roof, FindingAssessment Finding, PhotoFact? Photo, WorkItem? Job, int Rank, int Round);
@@ -80,11 +80,7 @@ public static class DrivewayScreens
         var rank = 0;
         var told = new HashSet<Guid>();
         var shown = new Dictionary<string, int>();
-        var jobs = visit
-            .Roofs.SelectMany(roof => roof.Assessment.Work.Select(item => (Roof: roof, Item: item)))
-            .OrderByDescending(w => w.Item.Urgency)
-            .ThenBy(w => w.Item.Number);
-        foreach (var (roof, item) in jobs)
+        foreach (var (roof, item) in visit.Work)
         {
             var round = 0;
             foreach (var of in (item.Resolves ?? []).Concat(item.Included ?? []))
@@ -118,22 +114,18 @@ public static class DrivewayScreens
             .OrderBy(p => p.Role == PhotoRole.After)
             .FirstOrDefault();
 
-    private static DrivewayPhoto Of(RoofVisit roof, FindingAssessment judged, PhotoFact photo, WorkItem? job, bool named)
+    private static DrivewayPhoto Of(RankedFinding ranked, PhotoFact photo, string roofName)
     {
+        var (roof, judged, _, job, _, _) = ranked;
         var finding = roof.Facts.Findings.First(f => f.Id == judged.FindingId);
         var slope = roof.Facts.Slopes.FirstOrDefault(s => s.Id == judged.SlopeId);
-        string[] place =
-        [
-            .. named ? [roof.Name] : Array.Empty<string>(),
-            .. Words.Place(finding, slope) is { Length: > 0 } at ? [at] : Array.Empty<string>(),
-        ];
         var observed = finding.Basis == Basis.Observed;
         var inferred = observed ? judged.Means : $"{judged.Observed} {judged.Means}";
         return new(
             photo.Id,
             finding.Id,
             judged.Name,
-            string.Join(", ", place),
+            string.Join(", ", new[] { roofName, Words.Place(finding, slope) }.Where(part => part.Length > 0)),
             judged.Urgency.Marks,
             judged.Urgency.Words,
             observed ? judged.Observed : "It was not observed directly.",
@@ -157,7 +149,7 @@ public static class DrivewayScreens
         }
         if (judged.Verdict is { Outcome: VerdictOutcome.CannotTell, ToSettle: { Length: > 0 } settle })
         {
-            unseen.Add($"Still to be found out: {Sentences.Lower(settle)}");
+            unseen.Add($"Not settled yet: {Sentences.Lower(settle)}");
         }
         if (judged.Decisions.FirstOrDefault(d => d is { Open: true, Decisive: true }) is { } open)
         {

@@ -124,7 +124,11 @@ public sealed record VisitFact(
     string Walk = "",
     DateTimeOffset? FinishedAt = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OthersReport? Others = null
-) : IFact;
+) : IFact
+{
+    /// <summary>A condition report where nothing else was asked for.</summary>
+    public static CommissionPurpose PurposeOf(VisitFact? visit) => visit?.Commission?.Purpose ?? CommissionPurpose.Condition;
+}
 
 /// <summary>
 /// For whom a visit is made, what for, by when, under what licence. It picks walk order, wording, claims, prices and form of report. <paramref name="Terms"/>: how the

@@ -221,6 +221,9 @@ public sealed class RuleBook
     public Covering Covering(string kind) =>
         FindCovering(kind) ?? throw new ArgumentException($"The rule book has no covering \"{kind}\".", nameof(kind));
 
+    /// <summary>What the commission of a visit decides.</summary>
+    public CommissionRule CommissionOf(VisitFact? visit) => Commission(VisitFact.PurposeOf(visit));
+
     public CommissionRule Commission(CommissionPurpose purpose) => Commissions.First(c => c.Purpose == purpose);
 
     public Question? FindQuestion(string key) => Find(questions, BookKeyKind.Question, key);

@@ -17,10 +17,10 @@ public static class Engagements
 {
     public static EngagementAnswer Of(VisitDossier visit)
     {
-        var purpose = PurposeOf(visit);
+        var purpose = VisitFact.PurposeOf(visit.Visit);
         // A draft for another purpose says nothing of this one.
         var engagement = visit.Engagement is { AgreedAt: null } draft && draft.Purpose != purpose ? null : visit.Engagement;
-        var own = visit.Letterhead?.Statements.FirstOrDefault(s => s.Purpose == purpose);
+        var own = visit.FirmsTexts;
         var shipped = visit.Roofs[0].Assessment.Commission;
         return new(
             engagement?.Scope ?? OrElse(own?.Scope, shipped.Scope),
@@ -38,12 +38,12 @@ public static class Engagements
         var engagement = visit.Engagement;
         if (engagement?.AgreedAt is null)
         {
-            yield return new("Scope and limits: not agreed on with the client", false, MissingAt.Commission);
+            yield return new("Scope and limits: the client has not agreed to them", false, MissingAt.Commission);
         }
-        else if (engagement.Purpose != PurposeOf(visit))
+        else if (engagement.Purpose != VisitFact.PurposeOf(visit.Visit))
         {
             yield return new(
-                "Scope and limits were agreed on for another purpose of the visit: agree on them again",
+                "Scope and limits were agreed to for another purpose of the visit: have the client agree again",
                 false,
                 MissingAt.Commission
             );
@@ -53,8 +53,6 @@ public static class Engagements
             yield return new("Fee: due before the inspection, not marked as paid", false, MissingAt.Commission);
         }
     }
-
-    private static CommissionPurpose PurposeOf(VisitDossier visit) => visit.Visit.Commission?.Purpose ?? CommissionPurpose.Condition;
 
     private static string OrElse(string? own, string shipped) => string.IsNullOrWhiteSpace(own) ? shipped : own.Trim();
 
@@ -66,7 +64,7 @@ public static class Engagements
         }
         var day = DateOnly.FromDateTime(at.DateTime);
         var before = day <= visit.Visit.On ? "" : ", after the inspection";
-        return $"Agreed on by {engagement.Client.Trim()}, {Sentences.Day(day)}{before}.";
+        return $"Agreed to by {engagement.Client.Trim()}, {Sentences.Day(day)}{before}.";
     }
 
     private static string Fee(EngagementFact? engagement) =>

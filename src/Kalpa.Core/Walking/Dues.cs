@@ -99,7 +99,7 @@ internal static class Dues
             var at = stations.FirstOrDefault(s => s.Key == WholeBuildingAt) ?? stations.First(s => !s.Asks);
             yield return new Due(at.Key, null, null, PhotoRole.Seen, "Overview of the building", true);
         }
-        var sections = book.Commission(input.Visit?.Commission?.Purpose ?? CommissionPurpose.Condition).Sections;
+        var sections = book.CommissionOf(input.Visit).Sections;
         var station = WholeSlopeAt.Select(key => stations.FirstOrDefault(s => s.Key == key)).FirstOrDefault(s => s is not null);
         if (station is null || !sections.Contains("slopes"))
         {

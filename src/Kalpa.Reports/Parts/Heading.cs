@@ -26,7 +26,7 @@ public sealed class Heading : ComponentBase
         builder.OpenElement(0, string.Create(CultureInfo.InvariantCulture, $"h{PartLevel + Below}"));
         builder.AddAttribute(1, "class", Below == 0 ? "part" : "within");
         builder.AddContent(2, ChildContent);
-        if (Below == 0 && OfRoof.Length > 0)
+        if (OfRoof.Length > 0)
         {
             builder.AddContent(3, $": {OfRoof}");
         }

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Kalpa.Store.Photos;
 
 /// <summary>
-/// Takes bytes of pictures and recordings in: whole, or piece by piece from where the last sending was cut; a report-size picture may come before
+/// Takes bytes of pictures, recordings and PDFs in: whole, or piece by piece from where the last sending was cut; a report-size picture may come before
 /// its original and stands in for it. Everything is hashed, looked at before it is unfolded, flushed, renamed, and then the row.
 /// A file that is refused leaves nothing behind; an original found damaged is put aside and taken in again when it is sent again.
 /// </summary>
@@ -30,7 +30,7 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files, PhotoLocks locks)
             await Receive(body, incoming, MostBytes, cancel);
             var sha256 = await PhotoLocks.HashOf(incoming, cancel);
             using var turn = await locks.Enter(sender.FirmId, sha256, cancel);
-            return await Settle(incoming, sha256, sender, recordings: false, cancel);
+            return await Settle(incoming, sha256, sender, allFormats: false, cancel);
         }
         finally
         {
@@ -237,7 +237,7 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files, PhotoLocks locks)
             {
                 throw PhotoException.HashDiffers();
             }
-            await Settle(part, sha256, sender, recordings: true, cancel);
+            await Settle(part, sha256, sender, allFormats: true, cancel);
         }
         catch (Exception exception) when (StoreException.Of(exception) is null)
         {
@@ -264,7 +264,7 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files, PhotoLocks locks)
     }
 
     /// <summary>Bytes that are all here, under their own hash, become a blob.</summary>
-    private async Task<BlobAnswer> Settle(string incoming, string sha256, Sender sender, bool recordings, CancellationToken cancel)
+    private async Task<BlobAnswer> Settle(string incoming, string sha256, Sender sender, bool allFormats, CancellationToken cancel)
     {
         var held = await db.Blobs.FirstOrDefaultAsync(b => b.Sha256 == sha256, cancel);
         if (held is { OriginalHeld: true } && await OriginalIsSound(held, cancel))
@@ -272,10 +272,10 @@ public sealed class PhotoIntake(KalpaDb db, PhotoFiles files, PhotoLocks locks)
             return Answer(held, alreadyHeld: true);
         }
         var signature = Signature(incoming);
-        var recording = recordings ? ClipFormats.MediaType(signature) : null;
-        var mediaType = recording ?? Pictures.MediaType(signature);
-        var facts = recording is null ? Pictures.Facts(incoming) : new PictureFacts(0, 0, null);
-        if (recording is null)
+        var unchanged = allFormats ? UnchangedFormats.MediaType(signature) : null;
+        var mediaType = unchanged ?? Pictures.MediaType(signature);
+        var facts = unchanged is null ? Pictures.Facts(incoming) : new PictureFacts(0, 0, null);
+        if (unchanged is null)
         {
             await WriteRenditions(incoming, r => files.Of(sender.FirmId, sha256, r), cancel);
         }

@@ -108,7 +108,7 @@ public sealed class DrivewayScreenTests
         Unseen(Look("core", ExcuseReason.Locked)).ShouldBe("Nothing was opened: what lies behind or below was not seen.");
         // What only a measure decides is open until it is taken.
         var lap = Found("drip-edge-lap-short");
-        Of(lap, Photo(lap)).Photos.ShouldHaveSingleItem().Unseen.ShouldStartWith("Still to be found out: ");
+        Of(lap, Photo(lap)).Photos.ShouldHaveSingleItem().Unseen.ShouldStartWith("Not settled yet: ");
 
         string Unseen(LookFact look) => Of(boot, Photo(boot), look).Photos.ShouldHaveSingleItem().Unseen;
         static LookFact Look(string station, ExcuseReason? excuse) =>

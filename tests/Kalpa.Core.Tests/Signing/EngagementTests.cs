@@ -60,9 +60,9 @@ public sealed class EngagementTests
     }
 
     [Theory]
-    [InlineData(17, "Agreed on by A. Holm, September 17, 2026.")]
-    [InlineData(18, "Agreed on by A. Holm, September 18, 2026.")]
-    [InlineData(19, "Agreed on by A. Holm, September 19, 2026, after the inspection.")]
+    [InlineData(17, "Agreed to by A. Holm, September 17, 2026.")]
+    [InlineData(18, "Agreed to by A. Holm, September 18, 2026.")]
+    [InlineData(19, "Agreed to by A. Holm, September 19, 2026, after the inspection.")]
     public void An_agreement_after_the_climb_says_so(int day, string standing) =>
         Of(Agreed with { AgreedAt = new DateTimeOffset(2026, 9, day, 9, 0, 0, default) }).Standing.ShouldBe(standing);
 

@@ -65,7 +65,7 @@ public sealed class ReportReadinessTests
                 "! 1 photo or recording to write up",
                 "Client’s name: the cover says “not recorded”",
                 "Inspector’s license number: some states require it on the report",
-                "Scope and limits: not agreed on with the client",
+                "Scope and limits: the client has not agreed to them",
                 "Cover photo: one of the whole building, not tied to a finding or a slope",
                 "No photo of slope A",
                 "1 finding without a photo",
@@ -119,10 +119,10 @@ public sealed class ReportReadinessTests
     {
         var leak = Finished with { Commission = new Commission(CommissionPurpose.Leak) };
         Texts(Missing(leak, Place, clash: false, Agreed))
-            .ShouldContain("Scope and limits were agreed on for another purpose of the visit: agree on them again");
+            .ShouldContain("Scope and limits were agreed to for another purpose of the visit: have the client agree again");
         Texts(Missing(Finished, Place, clash: false, Agreed)).ShouldNotContain(text => text.StartsWith("Scope"));
         Texts(Missing(Finished, Place, clash: false, Agreed with { AgreedAt = null }))
-            .ShouldContain("Scope and limits: not agreed on with the client");
+            .ShouldContain("Scope and limits: the client has not agreed to them");
 
         const string unpaid = "Fee: due before the inspection, not marked as paid";
         var before = Agreed with { Fee = 1, FeeDue = FeeDue.BeforeInspection };

@@ -81,21 +81,22 @@ public static class ReportEndpoints
         Guid id,
         [AsParameters] Press press,
         CancellationToken cancel
-    ) => Printed(id, press, press.Pages.AgreementHtml, "inspection-agreement", cancel);
+    ) => Printed(id, press, press.Pages.AgreementHtml, "inspection-agreement", cancel, ReportModel.LogoOf);
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Printed(
         Guid id,
         Press press,
         Func<ReportModel, Task<string>> page,
         string name,
-        CancellationToken cancel
+        CancellationToken cancel,
+        Func<VisitDossier, IEnumerable<PhotoFact>>? pictures = null
     )
     {
         if (await press.Dossiers.Visit(id, cancel) is not { } visit)
         {
             return Problems.NotFound("visit");
         }
-        var inlined = await Inline(visit, press.Firm, press.Photos, cancel);
+        var inlined = await Inline((pictures ?? ReportModel.PicturesOf)(visit), press.Firm, press.Photos, cancel);
         var model = await Model(visit, press.Db, press.Firm, press.Book, photo => inlined.GetValueOrDefault(photo.Id), cancel);
         var pdf = await press.Printer.Print(await page(model), cancel);
         return TypedResults.File(pdf, MediaTypeNames.Application.Pdf, FileName(name, visit));
@@ -120,14 +121,14 @@ public static class ReportEndpoints
             : $"/api/photos/{photo.Sha256}/report";
 
     private static async Task<Dictionary<Guid, string>> Inline(
-        VisitDossier visit,
+        IEnumerable<PhotoFact> pictures,
         CurrentFirm firm,
         PhotoReader photos,
         CancellationToken cancel
     )
     {
         var inlined = new Dictionary<Guid, string>();
-        foreach (var photo in ReportModel.PicturesOf(visit))
+        foreach (var photo in pictures)
         {
             if (await photos.Find(firm.FirmId, photo.Sha256, Rendition.Report, photo.Edits, cancel) is { } found)
             {

@@ -5,7 +5,7 @@ import { localDay, localIso } from '../../api/clock'
 import type { EngagementFact, FeeDue } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
-import { dollarsOf } from '../../shared/money'
+import { dollarsOf, dollars as dollarText } from '../../shared/money'
 import { PdfButton } from '../../shared/PdfButton'
 import { placeId } from '../../shared/placeId'
 import { SaveRow } from '../../shared/SaveRow'
@@ -13,7 +13,7 @@ import { Select } from '../../shared/Select'
 import { Sheet } from '../../shared/Sheet'
 import { SignaturePad } from '../../shared/SignaturePad'
 import { Trouble } from '../../shared/States'
-import { useReportCheck } from '../../shared/useReportCheck'
+import { useReportCheck } from '../../shared/useVisitAnswer'
 import { useVisitContext } from '../../shared/visitContext'
 import { purposes } from '../../shared/words'
 
@@ -24,31 +24,37 @@ const dues = [
   ['within30Days', 'within 30 days'],
 ] as const satisfies readonly (readonly [FeeDue, string])[]
 
-/** Scope, limits and fee, agreed on with the client before anybody climbs. */
+const mostFee = 100_000
+
+/** Scope, limits and fee, agreed with the client before anybody climbs. */
 export function Engagement() {
-  const { dossier } = useVisitContext()
-  const check = useReportCheck(dossier.visit.id)
+  const { dossier, assessment } = useVisitContext()
+  const [changing, setChanging] = useState(false)
   const { engagement } = dossier
   const purpose = dossier.visit.commission?.purpose ?? 'condition'
+  // What was written for this purpose, else the firm's text, else the rule book's: the core goes by the same order.
+  const written = engagement?.purpose === purpose ? engagement : undefined
+  const firms = dossier.letterhead?.statements.find((statement) => statement.purpose === purpose)
+  const { commission } = assessment
   return (
     <Stack as="section" className="k-sheet" gap="3" aria-labelledby="engagement">
       <Heading as="h2" id="engagement" size="lg">
         Scope and fee
       </Heading>
-      {check.isError && !check.data && <Trouble error={check.error} onRetry={() => check.refetch()} />}
-      {!check.data && !check.isError && <Text role="status">Loading the agreement…</Text>}
-      {check.data &&
-        (engagement?.agreedAt ? (
-          <Agreed engagement={engagement} />
-        ) : (
+      {engagement?.agreedAt && !changing ? (
+        <Agreed engagement={engagement} onChange={() => setChanging(true)} />
+      ) : (
+        <Draft
           // A text that comes from the purpose follows it until somebody writes their own.
-          <Draft
-            key={engagement?.purpose === purpose ? 'own' : check.data.engagement.scope}
-            before={engagement ?? null}
-            scope={check.data.engagement.scope}
-            limits={check.data.engagement.limits}
-          />
-        ))}
+          key={written ? 'written' : purpose}
+          before={engagement ?? null}
+          shipped={{
+            scope: written?.scope ?? (firms?.scope?.trim() || commission.scope),
+            limits: written?.limits ?? (firms?.limits?.trim() || commission.limits),
+          }}
+          onDone={() => setChanging(false)}
+        />
+      )}
     </Stack>
   )
 }
@@ -74,26 +80,24 @@ function useEngagement() {
   return { record, keep, purpose, client: visit.visit.commission?.forWhom || visit.property.owner }
 }
 
-function Draft({
-  before,
-  scope: shipped,
-  limits: none,
-}: {
+type DraftProps = {
   before: EngagementFact | null
-  scope: string
-  limits: string
-}) {
+  shipped: { scope: string; limits: string }
+  onDone: () => void
+}
+
+function Draft({ before, shipped, onDone }: DraftProps) {
   const { record, keep, purpose, client } = useEngagement()
-  const [scope, setScope] = useState(shipped)
-  const [limits, setLimits] = useState(none)
+  const [scope, setScope] = useState(shipped.scope)
+  const [limits, setLimits] = useState(shipped.limits)
   const [fee, setFee] = useState(before?.fee?.toString() ?? '')
   const [feeDue, setFeeDue] = useState<FeeDue>(before?.feeDue ?? 'onDelivery')
   const [signing, setSigning] = useState(false)
   const dollars = dollarsOf(fee)
   const fault = !scope.trim()
     ? 'Enter what is inspected.'
-    : dollars === undefined
-      ? 'Enter the fee in dollars, such as 450.'
+    : dollars === undefined || (dollars ?? 0) > mostFee
+      ? 'Enter the fee in dollars, such as 450, up to 100,000.'
       : ''
   const fields = { purpose, scope: scope.trim(), limits: limits.trim(), fee: dollars ?? null, feeDue }
   return (
@@ -121,15 +125,22 @@ function Draft({
         <Button size="lg" colorPalette="verdigris" disabled={fault !== ''} onClick={() => setSigning(true)}>
           <PenLine /> Client agrees
         </Button>
-        <Button
-          size="lg"
-          variant="outline"
-          disabled={fault !== ''}
-          onClick={() => keep(fields)}
-          loading={record.isPending && !signing}
-        >
-          Save draft
-        </Button>
+        {before?.agreedAt ? (
+          // What was agreed to stands until the client agrees to something else.
+          <Button size="lg" variant="outline" onClick={onDone}>
+            Keep what was agreed
+          </Button>
+        ) : (
+          <Button
+            size="lg"
+            variant="outline"
+            disabled={fault !== ''}
+            onClick={() => keep(fields)}
+            loading={record.isPending && !signing}
+          >
+            Save draft
+          </Button>
+        )}
         {fault && <Text role="alert">{fault}</Text>}
         {record.isSuccess && !signing && <Text role="status">Saved.</Text>}
       </Flex>
@@ -140,7 +151,12 @@ function Draft({
             fields={fields}
             client={before?.client || client}
             record={record}
-            onAgree={(agreed) => keep({ ...fields, ...agreed }, () => setSigning(false))}
+            onAgree={(agreed) =>
+              keep({ ...fields, ...agreed }, () => {
+                setSigning(false)
+                onDone()
+              })
+            }
           />
         )}
       </Sheet>
@@ -166,7 +182,7 @@ function Agree({ fields, client, record, onAgree }: AgreeProps) {
       {fields.limits && <Text fontSize="lg">{fields.limits}</Text>}
       {fields.fee != null && (
         <Text fontSize="lg" fontWeight="bold">
-          {fields.fee === 0 ? 'No fee' : `Fee $${fields.fee.toLocaleString('en-US')}, due ${due}`}
+          {fields.fee === 0 ? 'No fee' : `Fee ${dollarText(fields.fee)}, due ${due}`}
         </Text>
       )}
       <Labelled wide label="Client’s name">
@@ -177,13 +193,13 @@ function Agree({ fields, client, record, onAgree }: AgreeProps) {
         label="Agree"
         fault={name.trim() ? '' : 'Enter the client’s name.'}
         record={record}
-        onSave={() => onAgree({ client: name.trim(), drawing, agreedAt: localIso(), paidOn: null })}
+        onSave={() => onAgree({ client: name.trim(), drawing, agreedAt: localIso() })}
       />
     </Stack>
   )
 }
 
-function Agreed({ engagement }: { engagement: EngagementFact }) {
+function Agreed({ engagement, onChange }: { engagement: EngagementFact; onChange: () => void }) {
   const { dossier } = useVisitContext()
   const { record, keep, purpose } = useEngagement()
   const check = useReportCheck(dossier.visit.id)
@@ -191,11 +207,11 @@ function Agreed({ engagement }: { engagement: EngagementFact }) {
   return (
     <>
       <Text>
-        <strong>{stands?.standing || `Agreed on by ${engagement.client}.`}</strong> {stands?.fee}
+        <strong>{stands?.standing || `Agreed to by ${engagement.client}.`}</strong> {stands?.fee}
       </Text>
       {engagement.purpose !== purpose && (
         <Text className="k-caution" role="status">
-          Agreed on for “{purposes[engagement.purpose]}”; the purpose is now “{purposes[purpose]}”. Agree on the scope
+          Agreed for “{purposes[engagement.purpose]}”; the purpose is now “{purposes[purpose]}”. Have the client agree
           again.
         </Text>
       )}
@@ -218,7 +234,7 @@ function Agreed({ engagement }: { engagement: EngagementFact }) {
             {engagement.paidOn ? 'Not paid' : 'Fee paid today'}
           </Button>
         )}
-        <Button size="lg" variant="outline" onClick={() => keep({ agreedAt: null, drawing: '' })}>
+        <Button size="lg" variant="outline" onClick={onChange}>
           Change and agree again
         </Button>
       </Flex>

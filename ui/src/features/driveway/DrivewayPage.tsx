@@ -1,86 +1,77 @@
-import { Box, Button, CloseButton, Flex, Heading, Stack, Text } from '@chakra-ui/react'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { ChevronLeft, ChevronRight, Eye, EyeOff, Lightbulb, X } from 'lucide-react'
-import { type ReactNode, useEffect, useState } from 'react'
-import { Link } from 'react-router'
+import { Box, Button, CloseButton, Dialog, Flex, Heading, Portal, Stack, Text } from '@chakra-ui/react'
+import { ChevronLeft, ChevronRight, Eye, EyeOff, Lightbulb } from 'lucide-react'
+import { type ReactNode, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
 import type { DrivewayPhoto } from '../../api/types'
-import { compute } from '../../core/core'
-import { retryCore } from '../../core/useCore'
-import { requestOf } from '../../offline/heldFacts'
-import { useOutbox } from '../../offline/outbox'
 import { UrgencyMarks } from '../../shared/marks/UrgencyMarks'
 import { Picture } from '../../shared/Picture'
-import { useHeldVisit } from '../../shared/queries'
 import { Loading, Trouble } from '../../shared/States'
+import { useDriveway } from '../../shared/useVisitAnswer'
 import { useVisitContext } from '../../shared/visitContext'
-
-/** What the owner is shown, of everything on this device. */
-function useDriveway(visitId: string) {
-  const { entries } = useOutbox()
-  const held = useHeldVisit(visitId)
-  const stamp = entries.map(({ requestId }) => requestId).join(' ')
-  return useQuery({
-    queryKey: ['driveway', visitId, held.dataUpdatedAt, stamp],
-    queryFn: ({ signal }) =>
-      compute('driveway', requestOf(visitId, held.data as NonNullable<typeof held.data>, entries), signal),
-    enabled: held.data !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Number.POSITIVE_INFINITY,
-    gcTime: 60_000,
-    ...retryCore,
-  })
-}
 
 /** Five photos for the owner at the car: one at a time, in large type, with what was seen, what it means and what could not be seen. */
 export function DrivewayPage() {
   const { visit, dossier } = useVisitContext()
+  const navigate = useNavigate()
   const show = useDriveway(dossier.visit.id)
   const [at, setAt] = useState(0)
-  const count = (show.data?.photos.length ?? 0) + 1
-  const go = (step: number) => setAt((now) => Math.min(Math.max(now + step, 0), count - 1))
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      if (event.key === 'ArrowRight' || event.key === 'ArrowLeft')
-        setAt((now) => Math.min(Math.max(now + (event.key === 'ArrowRight' ? 1 : -1), 0), count - 1))
-    }
-    window.addEventListener('keydown', keys)
-    return () => window.removeEventListener('keydown', keys)
-  }, [count])
+  const report = `${visit.base}/report`
   if (show.isError && !show.data) return <Trouble error={show.error} onRetry={() => show.refetch()} />
   if (!show.data) return <Loading what="the photos" />
-  const photo = show.data.photos[at - 1]
+  const { photos, headline, rest, coverPhotoId } = show.data
+  // Something recorded meanwhile may leave fewer photos than there were.
+  const shown = Math.min(at, photos.length)
+  const go = (step: number) => setAt(Math.min(Math.max(shown + step, 0), photos.length))
+  const photo = photos[shown - 1]
   return (
-    <section className="k-driveway" aria-label="Show the owner">
-      <div className="k-driveway-page">
-        {photo ? (
-          <OnePhoto key={photo.photoId} photo={photo} />
-        ) : (
-          <Opening headline={show.data.headline} rest={show.data.rest} cover={show.data.coverPhotoId ?? null} />
-        )}
-      </div>
-      <Flex className="k-driveway-keys" gap="3" align="center" justify="space-between">
-        <Button size="xl" variant="outline" onClick={() => go(-1)} disabled={at === 0} aria-label="Previous photo">
-          <ChevronLeft /> Back
-        </Button>
-        <Text fontWeight="bold" role="status">
-          {at === 0 ? visit.property.name : `Photo ${at} of ${count - 1}`}
-        </Text>
-        {at < count - 1 ? (
-          <Button size="xl" colorPalette="verdigris" onClick={() => go(1)} aria-label="Next photo">
-            Next <ChevronRight />
-          </Button>
-        ) : (
-          <Button asChild size="xl" variant="outline">
-            <Link to={`${visit.base}/report`}>Done</Link>
-          </Button>
-        )}
-      </Flex>
-      <CloseButton asChild size="xl" className="k-driveway-close">
-        <Link to={`${visit.base}/report`} aria-label="Close">
-          <X />
-        </Link>
-      </CloseButton>
-    </section>
+    <Dialog.Root open size="full" motionPreset="none" onOpenChange={({ open }) => !open && navigate(report)}>
+      <Portal>
+        <Dialog.Positioner>
+          <Dialog.Content
+            className="k-driveway"
+            aria-label="Show the owner"
+            onKeyDown={({ key }) => {
+              if (key === 'ArrowRight') go(1)
+              if (key === 'ArrowLeft') go(-1)
+            }}
+          >
+            <div className="k-driveway-page" key={shown}>
+              {photo ? (
+                <OnePhoto photo={photo} />
+              ) : (
+                <Opening headline={headline} rest={rest} cover={coverPhotoId ?? null} />
+              )}
+            </div>
+            <Flex className="k-driveway-keys" gap="3" align="center" justify="space-between">
+              <Button
+                size="xl"
+                variant="outline"
+                onClick={() => go(-1)}
+                disabled={shown === 0}
+                aria-label="Previous photo"
+              >
+                <ChevronLeft /> Back
+              </Button>
+              <Text fontWeight="bold" role="status">
+                {shown === 0 ? visit.property.name : `Photo ${shown} of ${photos.length}`}
+              </Text>
+              {shown < photos.length ? (
+                <Button size="xl" colorPalette="verdigris" onClick={() => go(1)} aria-label="Next photo">
+                  Next <ChevronRight />
+                </Button>
+              ) : (
+                <Button asChild size="xl" variant="outline">
+                  <Link to={report}>Done</Link>
+                </Button>
+              )}
+            </Flex>
+            <Dialog.CloseTrigger asChild>
+              <CloseButton size="xl" className="k-driveway-close" aria-label="Close" />
+            </Dialog.CloseTrigger>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
   )
 }
 

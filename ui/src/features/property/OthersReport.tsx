@@ -1,13 +1,23 @@
 import { Button, Flex, Input, SimpleGrid, Stack, Text, Textarea } from '@chakra-ui/react'
 import { useState } from 'react'
 import { localIso } from '../../api/clock'
-import type { PropertyDossier, SignOffFact, SlopeFact, StageFact, VisitFact, YearEvidence } from '../../api/types'
+import type {
+  Covering,
+  CoveringFact,
+  PropertyDossier,
+  SignOffFact,
+  SlopeFact,
+  StageFact,
+  VisitFact,
+  YearEvidence,
+} from '../../api/types'
 import type { Change } from '../../offline/outbox'
 import { keepDocument } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
 import { useRecord } from '../../shared/facts'
 import { Labelled } from '../../shared/Labelled'
 import { placeId } from '../../shared/placeId'
+import { useBook } from '../../shared/queries'
 import { SaveRow } from '../../shared/SaveRow'
 import { Select } from '../../shared/Select'
 import { Sheet } from '../../shared/Sheet'
@@ -19,14 +29,6 @@ import { roofName } from './roofName'
 type Said = { year: string; stage: string; from: string; to: string }
 
 const nothing: Said = { year: '', stage: '', from: '', to: '' }
-
-const stages = [
-  ['0', 'as new'],
-  ['1', 'light wear'],
-  ['2', 'moderate wear'],
-  ['3', 'heavy wear'],
-  ['4', 'end of life'],
-] as const
 
 /** A report that somebody else wrote, attached as an earlier visit: what it rated and promised then bears on the judgement now. */
 export function OthersReport({ dossier }: { dossier: PropertyDossier }) {
@@ -51,8 +53,9 @@ function faultOf(by: string, on: string, today: string, said: (Said & { covered:
   if (!by.trim()) return 'Enter who wrote the report.'
   if (!on) return 'Enter the date of the inspection.'
   if (on > today) return 'The date of the inspection is in the future.'
-  for (const { year, from, to, covered } of said) {
-    if (year.trim() && !covered) return 'Record the covering of the slope first: its year belongs to it.'
+  for (const { year, stage, from, to, covered } of said) {
+    if ((year.trim() || stage) && !covered)
+      return 'Record the covering of the slope first: its year and condition belong to it.'
     const [laid, low, high] = [number(year), number(from), number(to)]
     if (year.trim() && (laid === undefined || laid < 1700 || laid > Number(on.slice(0, 4))))
       return 'Enter the year laid with four digits, not after the inspection.'
@@ -77,6 +80,13 @@ function Form({ dossier, onDone }: { dossier: PropertyDossier; onDone: () => voi
   const slopes = dossier.slopes.filter(
     (slope) => slope.roofId === roofId && !(slope.retiredOn && slope.retiredOn <= on),
   )
+  const book = useBook()
+  // As the core has it: on the day the covering that lies there, with what the book says of its kind.
+  const aboutOn = (slope: SlopeFact) => {
+    const covering = coveringOn(dossier.coverings, slope.id, on || dossier.today)
+    const about = book.data?.coverings.find(({ kind }) => kind === covering?.kind)
+    return covering && about && { covering, about }
+  }
   const of = (slope: SlopeFact) => said[slope.id] ?? nothing
   const set = (slope: SlopeFact, fields: Partial<Said>) =>
     setSaid((old) => ({ ...old, [slope.id]: { ...(old[slope.id] ?? nothing), ...fields } }))
@@ -84,14 +94,24 @@ function Form({ dossier, onDone }: { dossier: PropertyDossier; onDone: () => voi
     by,
     on,
     dossier.today,
-    slopes.map((slope) => ({ ...of(slope), covered: coveringOn(dossier.coverings, slope.id, on) !== undefined })),
+    slopes.map((slope) => ({ ...of(slope), covered: aboutOn(slope) !== undefined })),
   )
   const save = async () => {
     try {
       const sha256 = file ? (await keepDocument(file)).sha256 : null
-      record.mutate(changesOf({ dossier, roofId, by: by.trim(), on, promises: promises.trim(), sha256, slopes, of }), {
-        onSuccess: onDone,
-      })
+      record.mutate(
+        changesOf({
+          roofId,
+          by: by.trim(),
+          on,
+          promises: promises.trim(),
+          sha256,
+          slopes: slopes.map((slope) => ({ slope, said: of(slope), ...aboutOn(slope) })),
+        }),
+        {
+          onSuccess: onDone,
+        },
+      )
     } catch (error) {
       setTrouble(error)
     }
@@ -130,7 +150,13 @@ function Form({ dossier, onDone }: { dossier: PropertyDossier; onDone: () => voi
         {file && <Text overflowWrap="anywhere">{file.name}</Text>}
       </Flex>
       {slopes.map((slope) => (
-        <SlopeSaid key={slope.id} slope={slope} said={of(slope)} onChange={(fields) => set(slope, fields)} />
+        <SlopeSaid
+          key={slope.id}
+          slope={slope}
+          looks={aboutOn(slope)?.about.stageLooks ?? []}
+          said={of(slope)}
+          onChange={(fields) => set(slope, fields)}
+        />
       ))}
       <Labelled wide label="What it promises, in its words (optional)">
         <Textarea rows={2} value={promises} onChange={(event) => setPromises(event.target.value)} />
@@ -141,9 +167,9 @@ function Form({ dossier, onDone }: { dossier: PropertyDossier; onDone: () => voi
   )
 }
 
-type SlopeProps = { slope: SlopeFact; said: Said; onChange: (fields: Partial<Said>) => void }
+type SlopeProps = { slope: SlopeFact; looks: readonly string[]; said: Said; onChange: (fields: Partial<Said>) => void }
 
-function SlopeSaid({ slope, said, onChange }: SlopeProps) {
+function SlopeSaid({ slope, looks, said, onChange }: SlopeProps) {
   return (
     <Stack as="fieldset" gap="2">
       <Text as="legend" fontWeight="bold">
@@ -158,7 +184,7 @@ function SlopeSaid({ slope, said, onChange }: SlopeProps) {
           label="Condition"
           none="not stated"
           value={said.stage}
-          options={stages}
+          options={looks.map((look, stage) => [String(stage), `${stage}: ${look}`] as const)}
           onChange={(stage) => onChange({ stage })}
         />
         <Labelled wide label="Years left, from">
@@ -173,17 +199,15 @@ function SlopeSaid({ slope, said, onChange }: SlopeProps) {
 }
 
 type Typed = {
-  dossier: PropertyDossier
   roofId: string
   by: string
   on: string
   promises: string
   sha256: string | null
-  slopes: SlopeFact[]
-  of: (slope: SlopeFact) => Said
+  slopes: { slope: SlopeFact; said: Said; covering?: CoveringFact; about?: Covering }[]
 }
 
-function changesOf({ dossier, roofId, by, on, promises, sha256, slopes, of }: Typed): Change[] {
+function changesOf({ roofId, by, on, promises, sha256, slopes }: Typed): Change[] {
   const visit: VisitFact = {
     id: newId(),
     roofs: [roofId],
@@ -197,10 +221,12 @@ function changesOf({ dossier, roofId, by, on, promises, sha256, slopes, of }: Ty
     others: { promises, sha256 },
   }
   const changes: Change[] = [{ kind: 'visit', fact: visit }]
-  for (const slope of slopes) {
-    const { year, stage, from, to } = of(slope)
+  for (const { slope, said, covering, about } of slopes) {
+    const { year, stage, from, to } = said
     if (stage) {
       const fact: StageFact = {
+        // Of a two-part system a report rates the covering that its author saw, not the layer below.
+        componentId: about?.keepsWaterOut ? covering?.id : null,
         id: placeId('stage', visit.id, slope.id),
         visitId: visit.id,
         slopeId: slope.id,
@@ -221,7 +247,6 @@ function changesOf({ dossier, roofId, by, on, promises, sha256, slopes, of }: Ty
       changes.push({ kind: 'signOff', fact })
     }
     // One more word on the year, weighed with the others there are.
-    const covering = coveringOn(dossier.coverings, slope.id, on)
     if (year.trim() && covering) {
       const word: YearEvidence = {
         from: Number(year),

@@ -8,7 +8,7 @@ import { PersonName } from '../../shared/person'
 import { SaveRow } from '../../shared/SaveRow'
 import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
-import { useReportCheck } from '../../shared/useReportCheck'
+import { useReportCheck } from '../../shared/useVisitAnswer'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 import { dayText } from '../../shared/words'
@@ -29,7 +29,10 @@ export function Deliveries() {
   const record = useRecord(visit.heads)
   const check = useReportCheck(dossier.visit.id)
   const deliveries = [...(dossier.deliveries ?? [])].sort((a, b) => b.at.localeCompare(a.at))
-  const signed = rows.find(({ signature }) => !signature.withdrawn)?.signature
+  // One that was withdrawn or returned is no version that could be handed over.
+  const signed = rows.find(
+    ({ signature, unsent, report }) => !signature.withdrawn && (unsent || (report?.version ?? 0) > 0),
+  )?.signature
   const engagement = check.data?.engagement
   if (!signed && deliveries.length === 0 && !engagement?.fee) return null
   const versionOf = (signatureId: string) => {

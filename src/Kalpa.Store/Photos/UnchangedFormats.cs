@@ -1,9 +1,9 @@
 namespace Kalpa.Store.Photos;
 
 /// <summary>
-/// What is kept as it is and never made into a picture: recordings of speech and video as browsers make them, and reports of others as PDF. Recognized by their first bytes.
+/// What is stored unchanged, without renditions: recordings of speech and video as browsers make them, and reports by others as PDF. Recognized by their first bytes.
 /// </summary>
-internal static class ClipFormats
+internal static class UnchangedFormats
 {
     private static readonly string[] Mp4Brands = ["isom", "iso2", "iso4", "iso5", "iso6", "mp41", "mp42", "avc1", "M4A ", "M4V ", "qt  "];
 
