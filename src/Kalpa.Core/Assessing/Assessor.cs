@@ -78,7 +78,7 @@ public static class Assessor
             work.Count > 0 ? "" : noWork,
             roofProblems,
             decisions,
-            commission.HasSlopes ? RoofDecisions.Statement(decisions) : "",
+            RoofDecisions.Statement(decisions),
             WorkList.WithoutJob(open, work),
             cost,
             replies,

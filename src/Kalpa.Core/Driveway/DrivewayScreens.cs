@@ -65,7 +65,7 @@ public static class DrivewayScreens
     private static string Headline(RoofVisit roof, string name)
     {
         var judged = roof.Assessment;
-        var said = judged.Decision.Length > 0 ? judged.Decision : judged.Headline;
+        var said = judged.Commission.HasSlopes && judged.Decision.Length > 0 ? judged.Decision : judged.Headline;
         return name.Length > 0 ? $"{name}: {said}" : said;
     }
 

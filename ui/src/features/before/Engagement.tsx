@@ -45,8 +45,6 @@ export function Engagement() {
         <Agreed engagement={engagement} onChange={() => setChanging(true)} />
       ) : (
         <Draft
-          // A text that comes from the purpose follows it until somebody writes their own.
-          key={written ? 'written' : purpose}
           before={engagement ?? null}
           shipped={{
             scope: written?.scope ?? (firms?.scope?.trim() || commission.scope),
@@ -88,8 +86,9 @@ type DraftProps = {
 
 function Draft({ before, shipped, onDone }: DraftProps) {
   const { record, keep, purpose, client } = useEngagement()
-  const [scope, setScope] = useState(shipped.scope)
-  const [limits, setLimits] = useState(shipped.limits)
+  // A text nobody has changed follows the purpose; what somebody typed stays as typed.
+  const [typed, setTyped] = useState<Partial<DraftProps['shipped']>>({})
+  const { scope, limits } = { ...shipped, ...typed }
   const [fee, setFee] = useState(before?.fee?.toString() ?? '')
   const [feeDue, setFeeDue] = useState<FeeDue>(before?.feeDue ?? 'onDelivery')
   const [signing, setSigning] = useState(false)
@@ -103,10 +102,10 @@ function Draft({ before, shipped, onDone }: DraftProps) {
   return (
     <>
       <Labelled wide label="Scope: what is inspected">
-        <Textarea rows={6} value={scope} onChange={(event) => setScope(event.target.value)} />
+        <Textarea rows={6} value={scope} onChange={(event) => setTyped({ ...typed, scope: event.target.value })} />
       </Labelled>
       <Labelled wide label="Limits: what is not">
-        <Textarea rows={6} value={limits} onChange={(event) => setLimits(event.target.value)} />
+        <Textarea rows={6} value={limits} onChange={(event) => setTyped({ ...typed, limits: event.target.value })} />
       </Labelled>
       <Flex gap="3" wrap="wrap" align="end">
         <Labelled label="Fee, $ (optional)">
@@ -135,7 +134,7 @@ function Draft({ before, shipped, onDone }: DraftProps) {
             size="lg"
             variant="outline"
             disabled={fault !== ''}
-            onClick={() => keep(fields)}
+            onClick={() => keep(fields, () => setTyped({}))}
             loading={record.isPending && !signing}
           >
             Save draft
