@@ -2,6 +2,7 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.RoofPlans;
@@ -12,6 +13,7 @@ using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Contracts;
 
@@ -71,6 +73,9 @@ internal static class ComputeChecks
                 ?? Ids(notices.Slopes, "$.slopes")
                 ?? Ids(notices.Findings, "$.findings"),
             IceRequest ice => First(Facts(book, [ice.Plan])),
+            RainRequest rain => Rained(rain, book),
+            DrainageRequest drainage => Drained(drainage),
+            LeakRequest leak => Leaking(leak),
             SpotRequest spot => First(Facts(book, [spot.Plan])) ?? Place(spot.X, "$.x") ?? Place(spot.Y, "$.y"),
             PlanEditRequest edit => First(Facts(book, [edit.Plan])) ?? Edited(edit.Edit),
             PlanSlopesRequest slopes => Day(slopes.On, "$.on")
@@ -159,6 +164,74 @@ internal static class ComputeChecks
         ?? Ids(plan.Coverings, "$.coverings")
         ?? Spots(plan.Spots ?? [])
         ?? Within(plan.DamInches, 0, IceReaches.HighestDamInches, "$.damInches");
+
+    private static ComputeProblem? Rained(RainRequest rain, RuleBook book) =>
+        Many(rain.Details.Count, MostItems, "$.details")
+        ?? First(Facts(book, [rain.Plan, .. rain.Details]))
+        ?? Ids(rain.Details, "$.details")
+        ?? Within(rain.InchesPerHour, 0, RainMaps.MostInchesPerHour, "$.inchesPerHour")
+        ?? Within(rain.StripFeet, RainMaps.LeastStripFeet, RainMaps.MostStripFeet, "$.stripFeet")
+        ?? Many(rain.Points?.Count ?? 0, MostItems, "$.points")
+        ?? (rain.Points ?? []).Select(p => Place(p.X, "$.points") ?? Place(p.Y, "$.points")).FirstOrDefault(p => p is not null);
+
+    /// <summary>No roof is longer than this on one slope, feet; no house older, years.</summary>
+    private const double LongestSlopeFeet = 1_000;
+    private const double OldestYears = 1_000;
+
+    private static ComputeProblem? Leaking(LeakRequest leak) =>
+        Many(leak.When.Count, MostItems, "$.when")
+        ?? Many(leak.Findings?.Count ?? 0, MostItems, "$.findings")
+        ?? Many(leak.Details?.Count ?? 0, MostItems, "$.details")
+        ?? Many(leak.Tests?.Count ?? 0, MostItems, "$.tests")
+        ?? Within(leak.RisePer12, 0, 24, "$.risePer12")
+        ?? new[] { leak.AgeYears, leak.HouseYears, leak.YearsSinceFirst }
+            .Select(years => Within(years ?? 0, 0, OldestYears, "$"))
+            .FirstOrDefault(p => p is not null)
+        ?? (leak.Findings ?? [])
+            .SelectMany(f => new[] { f.Down, f.Side })
+            .Concat((leak.Details ?? []).SelectMany(d => new[] { d.Down, d.Side }))
+            .Select(feet => Within(feet ?? 0, -LongestSlopeFeet, LongestSlopeFeet, "$"))
+            .FirstOrDefault(p => p is not null)
+        ?? (leak.Findings ?? [])
+            .Select(f => f.SquareFeet)
+            .Concat((leak.Details ?? []).Select(d => d.SquareFeet))
+            .Select(area => Within(area ?? 0, 0, 1e7, "$"))
+            .FirstOrDefault(p => p is not null);
+
+    /// <summary>Sizes of what carries water: more than nothing, no more than any building has.</summary>
+    private static ComputeProblem? Drained(DrainageRequest drainage)
+    {
+        (double? Value, double Least, double Most, string Path)[] sizes =
+        [
+            (drainage.Gpm, 0, 1e6, "$.gpm"),
+            (drainage.SquareFeet, 0, 1e7, "$.squareFeet"),
+            (drainage.InchesPerHour, 0, RainMaps.MostInchesPerHour, "$.inchesPerHour"),
+            (drainage.Gutter?.WidthInches, 1, 60, "$.gutter.widthInches"),
+            (drainage.Gutter?.DepthInches, 1, 60, "$.gutter.depthInches"),
+            (drainage.Gutter?.FallInchesIn10Feet, 0, 60, "$.gutter.fallInchesIn10Feet"),
+            (drainage.Gutter?.LengthFeet, 0, 1000, "$.gutter.lengthFeet"),
+            (drainage.Downspout?.WidthInches, 0.5, 60, "$.downspout.widthInches"),
+            (drainage.Downspout?.DepthInches, 0.5, 60, "$.downspout.depthInches"),
+            (drainage.Downspout?.HeadInches, 0, 60, "$.downspout.headInches"),
+            (drainage.Scupper?.WidthInches, 1, 240, "$.scupper.widthInches"),
+            (drainage.Scupper?.HeightInches, 1, 120, "$.scupper.heightInches"),
+            (drainage.Scupper?.HeadInches, 0, 120, "$.scupper.headInches"),
+            (drainage.Drain?.BowlInches, 1, 60, "$.drain.bowlInches"),
+            (drainage.Drain?.PipeInches, 1, 60, "$.drain.pipeInches"),
+            (drainage.Drain?.SumpInches, 0, 60, "$.drain.sumpInches"),
+            (drainage.Drain?.HeadInches, 0, 120, "$.drain.headInches"),
+            (drainage.Valley?.RisePer12, 0.25, 24, "$.valley.risePer12"),
+            (drainage.Valley?.FallInches, 0, 120, "$.valley.fallInches"),
+            (drainage.Valley?.GutterInches, 1, 60, "$.valley.gutterInches"),
+            (drainage.Valley?.OverhangInches, 0, 60, "$.valley.overhangInches"),
+            (drainage.Pond?.SquareFeet, 0, 1e6, "$.pond.squareFeet"),
+            (drainage.Pond?.DeepestInches, 0, 120, "$.pond.deepestInches"),
+            (drainage.Pond?.AverageInches, 0, 120, "$.pond.averageInches"),
+            (drainage.Pond?.SlopeSquareFeet, 1, 1e7, "$.pond.slopeSquareFeet"),
+            (drainage.Pond?.RisePer12, 0, 24, "$.pond.risePer12"),
+        ];
+        return sizes.Select(s => s.Value is { } value ? Within(value, s.Least, s.Most, s.Path) : null).FirstOrDefault(p => p is not null);
+    }
 
     private static ComputeProblem? Spots(IReadOnlyList<SpotOf> spots) =>
         Many(spots.Count, MostItems, "$.spots")

@@ -7,6 +7,7 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Driveway;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Life;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Options;
@@ -18,6 +19,7 @@ using Kalpa.Core.Rules;
 using Kalpa.Core.Signing;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Contracts;
@@ -85,6 +87,14 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(PlanRequest))]
 [JsonSerializable(typeof(PlanAnswer))]
 [JsonSerializable(typeof(TakeOff))]
+[JsonSerializable(typeof(RainRequest))]
+[JsonSerializable(typeof(RainAnswer))]
+[JsonSerializable(typeof(RainTableRequest))]
+[JsonSerializable(typeof(RainTableAnswer))]
+[JsonSerializable(typeof(DrainageRequest))]
+[JsonSerializable(typeof(DrainageAnswer))]
+[JsonSerializable(typeof(LeakRequest))]
+[JsonSerializable(typeof(LeakAnswer))]
 [JsonSerializable(typeof(IceRequest))]
 [JsonSerializable(typeof(IceAnswer))]
 [JsonSerializable(typeof(PlanEditRequest))]

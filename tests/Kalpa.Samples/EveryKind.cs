@@ -72,7 +72,8 @@ public static class EveryKind
                 CodeFamily.Residential,
                 "Saltmere",
                 "2024",
-                [new LocalLimit(RuleBook.Current.LimitsOn("drip-edge-lap")[0].Id, 3, null, "section 3")]
+                [new LocalLimit(RuleBook.Current.LimitsOn("drip-edge-lap")[0].Id, 3, null, "section 3")],
+                new LocalRain(4.5, "county table", new DateOnly(2026, 9, 1))
             )
         );
         // Wider than the slope was taped: the plan governs its size.

@@ -62,7 +62,8 @@ internal sealed class JudgementGenerator(int seed)
             random.Pick<CodeFamily>(),
             "Saltmere",
             "2024",
-            [new LocalLimit(limit.Id, limit.Least * 2, limit.Most / 2, "section 3")]
+            [new LocalLimit(limit.Id, limit.Least * 2, limit.Most / 2, "section 3")],
+            new LocalRain(4.5, "county table", new DateOnly(2026, 9, 1))
         );
     }
 

@@ -1,14 +1,16 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Files;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.Computing;
 
-/// <summary>The methods about roof plans.</summary>
+/// <summary>The methods about roof plans, water and leaks.</summary>
 public static partial class ComputeServices
 {
     public static Outcome<ClassifyAnswer> Classify(ClassifyRequest request, RuleBook book)
@@ -94,6 +96,33 @@ public static partial class ComputeServices
         }
         var shape = PlanSolver.Solve(request.Plan);
         return new IceAnswer(IceReaches.Of(request.Plan, shape, PlanEdges.Classify(request.Plan, shape), request.DamInches));
+    }
+
+    public static Outcome<RainAnswer> Rain(RainRequest request, RuleBook book) => RainMaps.Of(request);
+
+    public static Outcome<RainTableAnswer> Rains(RainTableRequest request, RuleBook book) => RainTable.Shipped;
+
+    public static Outcome<DrainageAnswer> Drainage(DrainageRequest request, RuleBook book) =>
+        request is { Gutter: null, Downspout: null, Scupper: null, Drain: null, Valley: null, Pond: null }
+            ? new ComputeProblem("drainage.nothing", "$", "Give a gutter, downspout, scupper, drain, valley or pond.")
+        : request is { Valley: not null, Gpm: null } and ({ SquareFeet: null } or { InchesPerHour: null })
+            ? new ComputeProblem(
+                "drainage.no-flow",
+                "$.gpm",
+                "A valley’s stream needs its flow: give gallons a minute, or an area and inches an hour."
+            )
+        : Drainages.Of(request);
+
+    public static Outcome<LeakAnswer> Leak(LeakRequest request, RuleBook book)
+    {
+        if (book.FindCovering(request.Covering) is null)
+        {
+            return new ComputeProblem("leak.unknown-covering", "$.covering", $"The rule book has no covering \"{request.Covering}\".");
+        }
+        var unknown = (request.Findings ?? []).FirstOrDefault(f => book.FindCondition(f.Condition) is null);
+        return unknown is not null
+            ? new ComputeProblem("leak.unknown-condition", "$.findings", $"The rule book has no condition \"{unknown.Condition}\".")
+            : LeakDesk.Of(request, book);
     }
 
     public static Outcome<SpotAnswer> PlanSpot(SpotRequest request, RuleBook book) =>

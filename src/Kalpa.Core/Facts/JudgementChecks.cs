@@ -1,4 +1,5 @@
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.Facts;
 
@@ -134,7 +135,17 @@ internal static class JudgementChecks
             "local.too-large",
             $"A limit is at most {LargestLimit:0}."
         );
-        found.Text([local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
+        found.If(
+            local.Rain is { } rain && !(rain.InchesPerHour > 0 && rain.InchesPerHour <= RainMaps.MostInchesPerHour),
+            "local.bad-rain",
+            $"Enter the rain in inches an hour, up to {RainMaps.MostInchesPerHour:0}."
+        );
+        found.If(
+            local.Rain is { } told && string.IsNullOrWhiteSpace(told.Source),
+            "local.rain-without-source",
+            "Enter where the local rain comes from."
+        );
+        found.Text([local.Rain?.Source ?? "", local.Jurisdiction, local.Edition, .. local.Limits.Select(l => l.Source)]);
         Values(local.Limits, book, found);
     }
 

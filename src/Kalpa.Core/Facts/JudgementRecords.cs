@@ -69,8 +69,12 @@ public sealed record LocalProfileFact(
     CodeFamily Code,
     string Jurisdiction,
     string Edition,
-    IReadOnlyList<LocalLimit> Limits
+    IReadOnlyList<LocalLimit> Limits,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LocalRain? Rain = null
 ) : IFact;
+
+/// <summary>Rain that drainage is checked by here, inches an hour, where it comes from, and when it was looked up.</summary>
+public sealed record LocalRain(double InchesPerHour, string Source, DateOnly On);
 
 [JsonConverter(typeof(CamelCaseEnum<Voice>))]
 public enum Voice

@@ -772,6 +772,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/rain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-rain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/rain-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-rain-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/drainage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-drainage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/leak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compute-leak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/ice": {
         parameters: {
             query?: never;
@@ -1646,6 +1710,31 @@ export interface components {
             /** Format: uuid */
             roofId?: null | string;
         };
+        /**
+         * @description Water that arrives at a detail or at a tapped point. PerFoot: square feet of roof to each foot of its width across the slope.
+         *     Gathered: a valley's, wall's or downspout's stream that lies within. Null area: off the roof.
+         */
+        ArrivingWater: {
+            /** Format: uuid */
+            detailId: null | string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: uuid */
+            slopeId: null | string;
+            area: null | components["schemas"]["WaterArea"];
+            /** Format: double */
+            gpm: number;
+            /** Format: double */
+            widthFeet: number;
+            /** Format: double */
+            perFoot: number;
+            gathered: boolean;
+            from: components["schemas"]["RainPoint"][][];
+            onward: components["schemas"]["RainPoint"][];
+            words: string;
+        };
         /** @description The stack of a slope, each component with its own years, and the one that governs. */
         AssemblyAnswer: {
             governing: string;
@@ -1961,6 +2050,8 @@ export interface components {
         ChangeReceipts: {
             receipts: components["schemas"]["ChangeReceipt"][];
         };
+        /** @enum {unknown} */
+        ChannelKind: "valley" | "wall" | "aroundThing" | "parapet";
         /**
          * @description Where the inspector put a finding: to the problem of the finding of this id; the id of the finding itself splits it off from whatever Kalpa would put it with.
          *     Reason may be empty.
@@ -2606,6 +2697,11 @@ export interface components {
             name: string;
         };
         /**
+         * @default notInspected
+         * @enum {unknown}
+         */
+        DetailLook: "notInspected" | "looked" | "probed";
+        /**
          * @description A job that was done, in words: Words says when, by whom and for how much, Warranty its terms (empty: none recorded),
          *     Next what is left to be recorded or checked, empty where nothing is. FindingIds: what was resolved with it.
          */
@@ -2626,6 +2722,18 @@ export interface components {
             today: string;
             facts: components["schemas"]["HeldFact"][];
             changes?: null | components["schemas"]["PendingChange"][];
+        };
+        /** @description A downspout's inside; head: water over its opening, inches. */
+        DownspoutSize: {
+            /** Format: double */
+            widthInches: number;
+            /** Format: double */
+            depthInches: number;
+            /**
+             * Format: double
+             * @default 2.5
+             */
+            headInches: number;
         };
         DraftAnswer: {
             measured: boolean;
@@ -2661,6 +2769,55 @@ export interface components {
             riseHundredths: number;
             label: number[];
             outline: number[];
+        };
+        DrainSize: {
+            /** Format: double */
+            bowlInches: number;
+            /** Format: double */
+            pipeInches: number;
+            /** Format: double */
+            sumpInches: number;
+            /** Format: double */
+            headInches: number;
+        };
+        DrainageAnswer: {
+            /** Format: double */
+            gpm: null | number;
+            parts: components["schemas"]["DrainageShare"][];
+            jet: null | components["schemas"]["ValleyJet"];
+            jetWords: string;
+            pond: null | components["schemas"]["PondAnswer"];
+            leads: string[];
+        };
+        /** @description Asks whether what carries the water away carries it. The flow is given, or made of an area and rain. */
+        DrainageRequest: {
+            /** Format: double */
+            gpm?: null | number;
+            /** Format: double */
+            squareFeet?: null | number;
+            /** Format: double */
+            inchesPerHour?: null | number;
+            gutter?: null | components["schemas"]["GutterSize"];
+            downspout?: null | components["schemas"]["DownspoutSize"];
+            scupper?: null | components["schemas"]["ScupperSize"];
+            drain?: null | components["schemas"]["DrainSize"];
+            valley?: null | components["schemas"]["ValleySize"];
+            pond?: null | components["schemas"]["PondSize"];
+        };
+        /**
+         * @description One thing that carries water: gallons a minute, the share of it that is used (null without a flow), square feet that it serves at that rain
+         *     (null without rain), and the finding in a sentence.
+         */
+        DrainageShare: {
+            part: string;
+            /** Format: double */
+            capacityGpm: number;
+            /** Format: double */
+            share: null | number;
+            /** Format: double */
+            servesSquareFeet: null | number;
+            enough: boolean;
+            words: string;
         };
         /**
          * @description What the owner is shown at the car: the Headline, up to five photos with the most urgent first, and what is not among them.
@@ -3158,6 +3315,35 @@ export interface components {
             steepestRise: number;
             limits?: null | components["schemas"]["WeatherLimitsFact"];
         };
+        /** @enum {unknown} */
+        GutterShape: "kStyle" | "halfRound" | "box";
+        /** @description What one downspout takes; HeaviestGpm: the most that reaches it through the gutter from one side. */
+        GutterShare: {
+            /** Format: uuid */
+            detailId: string;
+            area: components["schemas"]["WaterArea"];
+            /** Format: double */
+            gpm: number;
+            /** Format: double */
+            heaviestGpm: number;
+            /** Format: double */
+            heaviestFeet: number;
+        };
+        /** @description A gutter: its top width and, for a box, its depth in inches; fall in inches to ten feet; its length to the outlet in feet (level ones only). */
+        GutterSize: {
+            shape: components["schemas"]["GutterShape"];
+            /** Format: double */
+            widthInches: number;
+            /** Format: double */
+            depthInches?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fallInchesIn10Feet: number;
+            /** Format: double */
+            lengthFeet?: null | number;
+        };
         HabitsAnswer: {
             conditions: {
                 [key: string]: number;
@@ -3429,6 +3615,128 @@ export interface components {
          * @enum {unknown}
          */
         LastingVerdict: "yes" | "doubtful" | "no" | "cannotTell";
+        /** @description Where a leak comes from, the most likely first; what to test next; and what the answers do not fit together on. */
+        LeakAnswer: {
+            state: components["schemas"]["LeakState"];
+            words: string;
+            candidates: components["schemas"]["LeakCandidate"][];
+            tests: components["schemas"]["LeakTestPlan"][];
+            clashes: string[];
+        };
+        /** @enum {unknown} */
+        LeakAssembly: "rafters" | "trusses" | "boards" | "onUnderlayment" | "tileUnderlayment" | "cathedral" | "fluteDeck" | "concrete" | "oldRoof";
+        /** @description A way in with its chance. For and Against: why, in a sentence each; Settle: what would settle it. */
+        LeakCandidate: {
+            kind: string;
+            name: string;
+            /** Format: uuid */
+            findingId: null | string;
+            /** Format: uuid */
+            detailId: null | string;
+            /** Format: double */
+            chance: number;
+            notTheCovering: boolean;
+            /** Format: double */
+            down: null | number;
+            /** Format: double */
+            side: null | number;
+            for: string;
+            against: string;
+            settle: string;
+        };
+        /** @description A thing on the roof above the stain, and how closely it was looked at without finding anything. */
+        LeakDetail: {
+            kind: string;
+            /** Format: double */
+            down?: null | number;
+            /** Format: double */
+            side?: null | number;
+            look?: components["schemas"]["DetailLook"];
+            /** Format: uuid */
+            id?: null | string;
+            /** Format: double */
+            squareFeet?: null | number;
+        };
+        /**
+         * @description A finding as it bears on a leak: feet down the slope from it to the stain and to the side, null where nobody knows; SquareFeet of roof that
+         *     drain to it.
+         */
+        LeakFinding: {
+            condition: string;
+            /** Format: double */
+            down?: null | number;
+            /** Format: double */
+            side?: null | number;
+            water?: components["schemas"]["WaterEvidence"];
+            /** Format: uuid */
+            id?: null | string;
+            /** Format: double */
+            squareFeet?: null | number;
+        };
+        /** @enum {unknown} */
+        LeakNear: "midSlope" | "valley" | "chimney" | "vent" | "eave" | "wall" | "skylight" | "ridge";
+        /**
+         * @description Asks where a leak comes from. When, Wind, Delay and Tried are keys of the owner's
+         *     questions; years: age of the covering and of the house, and how long ago it first leaked. Facing: of the slope above.
+         */
+        LeakRequest: {
+            covering: string;
+            when: string[];
+            /** Format: double */
+            ageYears?: null | number;
+            /** Format: double */
+            houseYears?: null | number;
+            /**
+             * Format: double
+             * @default 6
+             */
+            risePer12: number;
+            facing?: null | components["schemas"]["Facing"];
+            assembly?: null | components["schemas"]["LeakAssembly"];
+            surface?: null | components["schemas"]["LeakSurface"];
+            near?: null | components["schemas"]["LeakNear"];
+            shape?: null | components["schemas"]["StainShape"];
+            /** @default  */
+            wind: string;
+            /** @default  */
+            delay: string;
+            /** Format: double */
+            yearsSinceFirst?: null | number;
+            tried?: null | string[];
+            findings?: null | components["schemas"]["LeakFinding"][];
+            details?: null | components["schemas"]["LeakDetail"][];
+            tests?: null | components["schemas"]["LeakTested"][];
+            /** @default true */
+            coldClimate: boolean;
+        };
+        /** @enum {unknown} */
+        LeakState: "notExplained" | "open" | "mostLikely" | "found";
+        /** @enum {unknown} */
+        LeakSurface: "ceiling" | "wall" | "deck" | "skylightShaft";
+        /** @enum {unknown} */
+        LeakTestKind: "probeSeam" | "liftLap" | "gutterLook" | "meter" | "attic" | "atticInRain" | "hose" | "dye" | "flood" | "infrared" | "runEquipment" | "supplyMeter" | "humidityLog" | "waitForWeather";
+        /** @description A test to make next: what it costs and tells. Bits: how much of the doubt it is expected to take away. */
+        LeakTestPlan: {
+            test: components["schemas"]["LeakTestKind"];
+            name: string;
+            kinds: string[];
+            /** Format: int32 */
+            minutes: number;
+            /** Format: double */
+            bits: number;
+            how: string;
+            caution: string;
+        };
+        /** @enum {unknown} */
+        LeakTestResult: "wet" | "dry" | "unclear";
+        /** @description A test of one way in, and what came of it. */
+        LeakTested: {
+            kind: string;
+            test: components["schemas"]["LeakTestKind"];
+            result: components["schemas"]["LeakTestResult"];
+            /** Format: uuid */
+            id?: null | string;
+        };
         /** @description A station, on a slope or for the whole roof, that is neither looked at nor excused. */
         LeftOpen: {
             station: string;
@@ -3648,6 +3956,15 @@ export interface components {
             jurisdiction: string;
             edition: string;
             limits: components["schemas"]["LocalLimit"][];
+            rain?: null | components["schemas"]["LocalRain"];
+        };
+        /** @description Rain that drainage is checked by here, inches an hour, where it comes from, and when it was looked up. */
+        LocalRain: {
+            /** Format: double */
+            inchesPerHour: number;
+            source: string;
+            /** Format: date */
+            on: string;
         };
         /** @description The logic of a rule in words, for whoever wants to argue with it. */
         LogicAnswer: {
@@ -3941,6 +4258,8 @@ export interface components {
             then: string;
             now: string;
         };
+        /** @enum {unknown} */
+        OutletKind: "eave" | "rake" | "downspout" | "drain" | "scupper" | "topOfThing" | "undrained";
         /**
          * @default degrees
          * @enum {unknown}
@@ -4545,6 +4864,37 @@ export interface components {
         };
         /** @enum {unknown} */
         PlannedKind: "solar" | "sale" | "lease" | "other";
+        /** @description Weight of standing water, and why nobody should add to it. */
+        PondAnswer: {
+            /** Format: double */
+            pounds: number;
+            /** Format: double */
+            shareOfSlope: null | number;
+            askEngineer: boolean;
+            reasons: string[];
+            words: string;
+        };
+        /** @description Standing water: its area, deepest and mean depth. What makes it worse as was seen. */
+        PondSize: {
+            /** Format: double */
+            squareFeet: number;
+            /** Format: double */
+            deepestInches: number;
+            /** Format: double */
+            averageInches?: null | number;
+            /** Format: double */
+            slopeSquareFeet?: null | number;
+            /** Format: double */
+            risePer12?: null | number;
+            /** @default false */
+            deeperThanBefore: boolean;
+            /** @default false */
+            overflowBlocked: boolean;
+            /** @default false */
+            deckSags: boolean;
+            /** @default false */
+            newEquipmentNear: boolean;
+        };
         /**
          * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
          *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
@@ -4873,6 +5223,84 @@ export interface components {
             key: string;
             words: string;
         };
+        /**
+         * @description Where the rain goes. RainSquareFeet is the roof that the sky sees; OutSquareFeet what the outlets add up to, walls
+         *     apart. Paths: courses of drops, x, y, x, y … in inches, for drawing.
+         */
+        RainAnswer: {
+            measured: boolean;
+            /** Format: double */
+            inchesPerHour: number;
+            /** Format: double */
+            rainSquareFeet: number;
+            /** Format: double */
+            outSquareFeet: number;
+            outlets: components["schemas"]["WaterOutlet"][];
+            eaves: components["schemas"]["WaterStretch"][];
+            channels: components["schemas"]["WaterChannel"][];
+            gutters: components["schemas"]["WaterGutter"][];
+            details: components["schemas"]["ArrivingWater"][];
+            points: components["schemas"]["ArrivingWater"][];
+            paths: components["schemas"]["RainPath"][];
+            notes: string[];
+        };
+        /** @description A shorter time's rain for an hour's (Weather Bureau depth ratios, from memory). */
+        RainDuration: {
+            /** Format: int32 */
+            minutes: number;
+            /** Format: double */
+            factor: number;
+        };
+        /** @description A drop's course: places in inches, and the square feet whose water runs with it at each. */
+        RainPath: {
+            line: number[];
+            /** Format: double */
+            squareFeet: number;
+        };
+        /** @description A place of the plan somebody asks about: inches east and north. */
+        RainPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description Rain of one hour that comes once in ten and once in a hundred years, inches; invented, as its keys say. */
+        RainRegion: {
+            key: string;
+            name: string;
+            /** Format: double */
+            tenYear: number;
+            /** Format: double */
+            hundredYear: number;
+        };
+        /**
+         * @description Asks where the rain goes on a plan. InchesPerHour turns areas into flow; GuttersBlocked: what gutters catch falls on;
+         *     StripFeet: width of the strip whose water counts as arriving at a point.
+         */
+        RainRequest: {
+            plan: components["schemas"]["PlanFact"];
+            details: components["schemas"]["DetailFact"][];
+            /** Format: double */
+            inchesPerHour: number;
+            /** @default false */
+            guttersBlocked: boolean;
+            /**
+             * Format: double
+             * @default 1
+             */
+            stripFeet: number;
+            points?: null | components["schemas"]["RainPoint"][];
+            /** @default false */
+            paths: boolean;
+        };
+        RainTableAnswer: {
+            simulated: boolean;
+            says: string;
+            regions: components["schemas"]["RainRegion"][];
+            durations: components["schemas"]["RainDuration"][];
+        };
+        /** @description Asks for the example rain. */
+        RainTableRequest: Record<string, never>;
         /** @description How a finding of an earlier visit stands today. */
         RecheckFact: {
             /** Format: uuid */
@@ -5217,6 +5645,14 @@ export interface components {
             left: null | components["schemas"]["YearsLeft"];
             why: string;
             chances: components["schemas"]["SurvivalChance"][];
+        };
+        ScupperSize: {
+            /** Format: double */
+            widthInches: number;
+            /** Format: double */
+            heightInches: number;
+            /** Format: double */
+            headInches: number;
         };
         /**
          * @description What a series runs along.
@@ -5575,6 +6011,8 @@ export interface components {
             /** @default false */
             local: boolean;
         };
+        /** @enum {unknown} */
+        StainShape: "ring" | "streak" | "spreading" | "atWall" | "atFixture" | "many";
         /**
          * @description A part of a report with the start of the hash of its content. Title and Says are empty where only the hash is at hand, as in
          *     a signature made on a device.
@@ -5863,6 +6301,31 @@ export interface components {
             /** @default false */
             undersideSeen: boolean;
         };
+        /** @description A valley's stream as it leaves: depth in inches, speed in ft/s, where its bottom and its top land, and the gutter's reach, inches. */
+        ValleyJet: {
+            /** Format: double */
+            depthInches: number;
+            /** Format: double */
+            feetPerSecond: number;
+            /** Format: double */
+            landsInches: number;
+            /** Format: double */
+            topLandsInches: number;
+            /** Format: double */
+            reachInches: number;
+            canOvershoot?: boolean;
+        };
+        /** @description A valley over a gutter: pitch of its slopes, fall from its end to the gutter's front lip, the gutter's width and how far the shingles overhang it. */
+        ValleySize: {
+            /** Format: double */
+            risePer12: number;
+            /** Format: double */
+            fallInches: number;
+            /** Format: double */
+            gutterInches: number;
+            /** Format: double */
+            overhangInches: number;
+        };
         /**
          * @description A measure beside its limit. By is how far outside, in the quantity's unit; null unless short or over.
          *     Shortfall is that as a share of the limit, 0 to 1. Limits are all that speak of it, the one that governs first;
@@ -6002,6 +6465,13 @@ export interface components {
             stations: string[];
             intro: string;
         };
+        /** @description Water by area, square feet on plan: of roof, and of wall above that rain is driven on (half the wall). */
+        WaterArea: {
+            /** Format: double */
+            roofSquareFeet: number;
+            /** Format: double */
+            wallSquareFeet: number;
+        };
         /**
          * @description How much of the slope's water passes where a condition is met, when no place was put on a plan.
          * @default byPlace
@@ -6009,10 +6479,72 @@ export interface components {
          */
         WaterAt: "byPlace" | "none" | "gathered";
         /**
+         * @description A line that gathers water, from its upper to its lower end. LevelFeet: its length where it is level, so that water stands;
+         *     0 where it falls.
+         */
+        WaterChannel: {
+            kind: components["schemas"]["ChannelKind"];
+            /** Format: uuid */
+            slopeId: string;
+            /** Format: uuid */
+            otherSlopeId: null | string;
+            /** Format: uuid */
+            detailId: null | string;
+            from: components["schemas"]["RainPoint"];
+            to: components["schemas"]["RainPoint"];
+            area: components["schemas"]["WaterArea"];
+            /** Format: double */
+            gpm: number;
+            /** Format: double */
+            levelFeet: number;
+        };
+        /**
          * @description Signs of water at a finding, from most to least adverse; nobody looked for them where they were not checked.
          * @enum {unknown}
          */
         WaterEvidence: "active" | "stained" | "suspected" | "noneSeen" | "notChecked";
+        /** @description A gutter from end to end with what its downspouts take. MidwayAssumed: its high points were taken midway between them. */
+        WaterGutter: {
+            slopeIds: string[];
+            line: components["schemas"]["RainPoint"][];
+            /** Format: double */
+            feet: number;
+            downspouts: components["schemas"]["GutterShare"][];
+            midwayAssumed: boolean;
+        };
+        /**
+         * @description Where water leaves the roof, or stays. From and to in inches on the plan (the same for one place). DetailId: the drain, scupper,
+         *     downspout or thing; Assumed: the nearest was taken, nobody has said which.
+         */
+        WaterOutlet: {
+            kind: components["schemas"]["OutletKind"];
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: uuid */
+            detailId: null | string;
+            from: components["schemas"]["RainPoint"];
+            to: components["schemas"]["RainPoint"];
+            area: components["schemas"]["WaterArea"];
+            /** Format: double */
+            gpm: number;
+            /** Format: double */
+            feetOfEdge: number;
+            assumed: boolean;
+        };
+        /** @description A stretch of an edge that water crosses or falls from: square feet of roof to each foot at its two ends. */
+        WaterStretch: {
+            /** Format: uuid */
+            slopeId: string;
+            from: components["schemas"]["RainPoint"];
+            to: components["schemas"]["RainPoint"];
+            /** Format: double */
+            perFootFrom: number;
+            /** Format: double */
+            perFootTo: number;
+            /** Format: double */
+            squareFeet: number;
+            toGutter: boolean;
+        };
         /** @description An option of a factor of the book that a fact decides, and where the fact comes from. */
         WearFact: {
             factor: string;
@@ -7650,6 +8182,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeOff"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-rain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RainRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RainAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-rain-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RainTableRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RainTableAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-drainage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrainageRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrainageAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    "compute-leak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeakRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeakAnswer"];
                 };
             };
             /** @description Bad Request */

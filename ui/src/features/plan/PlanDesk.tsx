@@ -6,6 +6,7 @@ import type { PlanAnswer, PlanFact } from '../../api/types'
 import type { Change } from '../../shared/facts'
 import { PlanBoard } from '../../shared/roofPlan/PlanBoard'
 import { PlanDetails, PlanPins } from '../../shared/roofPlan/PlanPins'
+import { PlanRain } from '../../shared/roofPlan/PlanRain'
 import { PlanShapes } from '../../shared/roofPlan/PlanShapes'
 import { pointsOf } from '../../shared/roofPlan/planMath'
 import type { DetailKind } from '../../shared/roofPlan/planWords'
@@ -19,12 +20,21 @@ import { MakePart } from './MakePart'
 import { MeasuresPanel } from './MeasuresPanel'
 import { NeedsPlace } from './NeedsPlace'
 import { PlanHandles } from './PlanHandles'
+import { RainPanel } from './RainPanel'
 import { ShapePanel } from './ShapePanel'
 import { useDetailDrag, useShapeDrag } from './useDrags'
+import { useRain } from './useRain'
 
 const Plan3d = lazy(() => import('./Plan3d'))
 
-const modes = { shape: 'Shape', details: 'Details', measures: 'Measures', ice: 'Ice', model: '3-D' } as const
+const modes = {
+  shape: 'Shape',
+  details: 'Details',
+  measures: 'Measures',
+  rain: 'Rain',
+  ice: 'Ice',
+  model: '3-D',
+} as const
 type Mode = keyof typeof modes
 
 /** The roof plan: drawn, put right, measured. What it says is computed by the core while one draws. */
@@ -119,6 +129,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
   const [chosen, setChosen] = useState<string | null>(null)
   const [placing, setPlacing] = useState<string | null>(null)
   const [beside, setBeside] = useState(false)
+  const rain = useRain(settled, mode === 'rain')
   const details = useDetailDrag({ settled, work, onChoose: setChosen })
   const navigate = useNavigate()
   const put = useCallback(
@@ -177,7 +188,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
             points={pointsOf(plan)}
             label="Roof plan"
             height={boardHeight}
-            onTap={({ x, y }) => void put(x, y)}
+            onTap={({ x, y }) => (mode === 'rain' ? rain.tap({ x, y }) : void put(x, y))}
             tools={<UndoKeys work={work} />}
           >
             {(board) => (
@@ -191,6 +202,9 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
                   under={mode === 'measures'}
                   ice={mode === 'ice'}
                 />
+                {mode === 'rain' && rain.rain && (
+                  <PlanRain rain={rain.rain} unit={board.unit} moving={rain.view.moving} tapped={rain.tapped} />
+                )}
                 {mode === 'shape' && (
                   <PlanHandles
                     plan={plan}
@@ -212,7 +226,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
                     onKey={mode === 'details' ? details.key : undefined}
                   />
                 )}
-                {mode !== 'shape' && mode !== 'ice' && (
+                {mode !== 'shape' && mode !== 'ice' && mode !== 'rain' && (
                   <PlanPins
                     answer={answer}
                     scene={scene}
@@ -280,6 +294,9 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
           />
         )}
         {(mode === 'measures' || mode === 'model') && <MeasuresPanel scene={settled} answer={answer} />}
+        {mode === 'rain' && rain.error && <Trouble error={rain.error} onRetry={rain.retry} />}
+        {mode === 'rain' && !rain.rain && !rain.error && <Loading what="where the rain goes" />}
+        {mode === 'rain' && <RainPanel scene={settled} rain={rain.rain} view={rain.view} tapped={rain.tapped} />}
         {mode === 'ice' && <IcePanel scene={settled} answer={answer} work={work} dam={dam} onDam={onDam} />}
       </Box>
     </Flex>

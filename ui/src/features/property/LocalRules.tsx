@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import type { Limit, LocalProfileFact, PropertyDossier, Quantity } from '../../api/types'
+import type { Limit, LocalProfileFact, LocalRain, PropertyDossier, Quantity } from '../../api/types'
 import { Bound } from '../../shared/Bound'
 import { Choice } from '../../shared/Choice'
 import { useRecord } from '../../shared/facts'
@@ -29,6 +29,7 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
       jurisdiction: local?.jurisdiction ?? '',
       edition: local?.edition ?? '',
       limits: local?.limits ?? [],
+      rain: local?.rain ?? null,
       ...fields,
     }
     record.mutate([{ kind: 'localProfile', fact }])
@@ -100,7 +101,62 @@ export function LocalRules({ dossier }: { dossier: PropertyDossier }) {
           Name the jurisdiction first; its values are then shown with those of the rule book.
         </Text>
       )}
+      <RainHere rain={local?.rain ?? null} today={dossier.today} onKeep={(rain) => keep({ rain })} />
       {record.isError && <Trouble error={record.error} />}
+    </Box>
+  )
+}
+
+type RainProps = { rain: LocalRain | null; today: string; onKeep: (rain: LocalRain | null) => void }
+
+const mostRain = 30
+
+/** The rain that gutters and drains are checked by here, with its source. */
+function RainHere({ rain, today, onKeep }: RainProps) {
+  const [inches, setInches] = useState(rain?.inchesPerHour.toString() ?? '')
+  const [source, setSource] = useState(rain?.source ?? '')
+  const value = Number(inches)
+  const fault = !(value > 0 && value <= mostRain)
+    ? `Enter the rain in inches an hour, up to ${mostRain}.`
+    : source.trim()
+      ? ''
+      : 'Enter where the figure comes from.'
+  const same = rain?.inchesPerHour === value && rain.source === source.trim()
+  return (
+    <Box mt="4" pt="3" borderTopWidth="1px" role="group" aria-labelledby="local-rain">
+      <Heading as="h3" size="sm" id="local-rain" mb="1">
+        Rain for gutters and drains
+      </Heading>
+      <Flex gap="3" wrap="wrap" align="end">
+        <Labelled label="Rain, in/h">
+          <Input
+            size="lg"
+            w="7rem"
+            inputMode="decimal"
+            value={inches}
+            onChange={(event) => setInches(event.target.value)}
+          />
+        </Labelled>
+        <Labelled wide label="Source of the figure">
+          <Input size="lg" value={source} onChange={(event) => setSource(event.target.value)} />
+        </Labelled>
+        <Button
+          size="lg"
+          variant="outline"
+          disabled={fault !== '' || same}
+          onClick={() => onKeep({ inchesPerHour: value, source: source.trim(), on: today })}
+        >
+          Save rain
+        </Button>
+        {rain && (
+          <Button size="lg" variant="outline" onClick={() => onKeep(null)}>
+            Remove rain
+          </Button>
+        )}
+      </Flex>
+      <Text fontSize="sm" color="faint" mt="1" role="status">
+        {rain ? `Entered ${rain.on}.` : fault && inches ? fault : 'Until then the plan shows simulated rain.'}
+      </Text>
     </Box>
   )
 }

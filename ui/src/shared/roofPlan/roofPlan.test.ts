@@ -21,6 +21,7 @@ const scene: PlanScene = {
   details: [detail],
   findings: [pinned, onDetail, nowhere].map((fact, i) => ({ fact, number: i + 1, name: '' })),
   heads: [],
+  rain: null,
 }
 
 describe('undoing', () => {

@@ -5,6 +5,7 @@ import type {
   DraftAnswer,
   FactHead,
   FindingFact,
+  LocalRain,
   PlanAnswer,
   PlanEdit,
   PlanFact,
@@ -34,6 +35,8 @@ export type PlanScene = {
   /** Findings of the visit in the order of the report, so that pin and report have the same number. */
   findings: { fact: FindingFact; number: number; name: string }[]
   heads: FactHead[]
+  /** Rain that drainage is checked by here, with its source; null until somebody entered it. */
+  rain: LocalRain | null
 }
 
 /** What is done and what undoes it. */

@@ -14,6 +14,7 @@ export const sceneOfProperty = (dossier: PropertyDossier, roofId: string): PlanS
   details: dossier.details.filter((detail) => detail.roofId === roofId),
   findings: [],
   heads: dossier.heads,
+  rain: dossier.local?.rain ?? null,
   lettersElsewhere: dossier.slopes.filter((slope) => slope.roofId !== roofId).map(({ letter }) => letter),
 })
 
@@ -33,5 +34,6 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
     return fact ? [{ fact, number: i + visit.firstFinding, name: judged.name }] : []
   }),
   heads: visit.heads,
+  rain: visit.facts.local?.rain ?? null,
   lettersElsewhere: visit.lettersElsewhere,
 })

@@ -1,0 +1,342 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.RoofPlans.Geometry;
+
+namespace Kalpa.Core.Water;
+
+/// <summary>The answer read from a network after the water has run down it.</summary>
+internal sealed partial class RainMap(WaterNetwork network, RainRequest request)
+{
+    /// <summary>Drawn courses of drops stand this far apart, inches, more on a large roof.</summary>
+    private const double PathSpacing = 30;
+
+    private const int MostPaths = 240;
+    private const int MostPolygons = 300;
+    private const int LongestCourse = 200;
+
+    public RainAnswer Answer()
+    {
+        var rain = network.Facets.SelectMany(f => f.Cells).Sum(c => c.OwnArea) + network.Tops.Values.Sum();
+        List<WaterOutlet> outlets = [.. network.Outlets.Select(Of).Where(o => o.Area.Total > 0), .. Tops()];
+        return new RainAnswer(
+            true,
+            request.InchesPerHour,
+            RainMaps.Feet2(rain),
+            outlets.Sum(o => o.Area.RoofSquareFeet),
+            outlets,
+            [.. network.Falls.Select(Of)],
+            [.. Channels()],
+            [.. network.Gutters.Select(Of)],
+            [.. request.Details.Select(At).OfType<ArrivingWater>()],
+            [.. (request.Points ?? []).Select(p => At(new PlanPoint(p.X, p.Y)))],
+            request.Paths ? Paths() : [],
+            [.. network.Notes.Distinct(), .. OffPlan()]
+        );
+    }
+
+    private double Gpm(double squareFeet) => Quantise.Measure(Hydraulics.RainGpm(squareFeet, request.InchesPerHour));
+
+    private static WaterArea Area(IEnumerable<Inflow> flows) => Area(flows.Select(f => (f.Amount, f.Wall)));
+
+    private static WaterArea Area(IEnumerable<(double Amount, bool Wall)> flows)
+    {
+        var (roof, wall) = (0.0, 0.0);
+        foreach (var (amount, isWall) in flows)
+        {
+            (roof, wall) = isWall ? (roof, wall + amount) : (roof + amount, wall);
+        }
+        return new WaterArea(RainMaps.Feet2(roof), RainMaps.Feet2(wall));
+    }
+
+    private WaterOutlet Of(Outlet outlet)
+    {
+        var area = Area(outlet.In);
+        return new WaterOutlet(
+            outlet.Kind,
+            outlet.SlopeId,
+            outlet.DetailId,
+            RainMaps.Point(outlet.FromPoint),
+            RainMaps.Point(outlet.ToPoint),
+            area,
+            Gpm(area.Total),
+            Quantise.Feet(RainMaps.Feet(outlet.FromPoint.To(outlet.ToPoint))),
+            outlet.Assumed
+        );
+    }
+
+    private IEnumerable<WaterOutlet> Tops() =>
+        from top in network.Tops
+        let detail = request.Details.First(d => d.Id == top.Key)
+        let facet = network.Facets.First(f => f.SlopeId == detail.Spot.SlopeId)
+        let at = RainMaps.Point(facet.Plan.Frame.Place(detail.Spot))
+        let area = new WaterArea(RainMaps.Feet2(top.Value), 0)
+        select new WaterOutlet(OutletKind.TopOfThing, facet.SlopeId, detail.Id, at, at, area, Gpm(area.Total), 0, false);
+
+    private static WaterStretch Of(Border border)
+    {
+        var cell = border.Cell;
+        IEnumerable<Inflow> flows = cell.Exposed ? [.. cell.In, cell.Own] : cell.In;
+        var foot = 1 / RainMaps.Feet(border.From.To(border.To)) * RainMaps.Feet(border.U1 - border.U0);
+        double Per(double u) => flows.Where(f => !f.IsStream && u >= f.U0 && u <= f.U1).Sum(f => f.At(u)) / 12 * foot;
+        return new WaterStretch(
+            cell.Facet.SlopeId,
+            RainMaps.Point(border.From),
+            RainMaps.Point(border.To),
+            Quantise.Measure(Per(border.U0)),
+            Quantise.Measure(Per(border.U1)),
+            RainMaps.Feet2(flows.Where(f => !f.Wall).Sum(f => f.Between(border.U0, border.U1))),
+            cell.Exits.Exists(e => e.To is Gutter && e.U0 <= border.U0 && e.U1 >= border.U1)
+        );
+    }
+
+    /// <summary>A valley is two lines in one place, one for each slope: they are told as one, by where it ends.</summary>
+    private IEnumerable<WaterChannel> Channels()
+    {
+        foreach (
+            var group in network.Channels.GroupBy(c =>
+                (c.Kind, RainMaps.Point(c.Lower), c.Kind == ChannelKind.Valley ? Pair(c) : (c.Facet.SlopeId, Guid.Empty))
+            )
+        )
+        {
+            var first = group.MaxBy(c => c.Inches)!;
+            var area = Area(group.SelectMany(c => c.In));
+            yield return new WaterChannel(
+                first.Kind,
+                first.Facet.SlopeId,
+                first.OtherSlopeId,
+                first.DetailId,
+                RainMaps.Point(first.Upper),
+                RainMaps.Point(first.Lower),
+                area,
+                Gpm(area.Total),
+                first.IsLevel ? Quantise.Feet(RainMaps.Feet(first.Inches)) : 0
+            );
+        }
+        static (Guid, Guid) Pair(Channel channel) =>
+            channel.OtherSlopeId is { } other && other.CompareTo(channel.Facet.SlopeId) < 0
+                ? (other, channel.Facet.SlopeId)
+                : (channel.Facet.SlopeId, channel.OtherSlopeId ?? Guid.Empty);
+    }
+
+    private WaterGutter Of(Gutter gutter)
+    {
+        var shares = gutter.Downspouts.ConvertAll(spout =>
+        {
+            var exits = gutter.Exits.Where(e => e.To == spout.To && Takes(gutter, spout.At, e)).ToList();
+            var area = Area(gutter.In.SelectMany(f => exits.Select(e => (Amount: Of(gutter, f, e), f.Wall))).Where(f => f.Amount > 0));
+            var sides = exits
+                .SelectMany(e => Sides(e, spout.At))
+                .Select(s => (Square: RainMaps.Feet2(gutter.In.Sum(f => f.Between(s.From, s.To))), Feet: RainMaps.Feet(s.To - s.From)))
+                .ToList();
+            var (square, feet) = sides.MaxBy(s => s.Square);
+            return new GutterShare(spout.DetailId, area, Gpm(area.Total), Gpm(square), Quantise.Feet(feet));
+        });
+        return new WaterGutter(
+            gutter.SlopeIds,
+            [.. gutter.Line.Select(RainMaps.Point)],
+            Quantise.Feet(RainMaps.Feet(gutter.Inches)),
+            shares,
+            gutter.Downspouts.Count > 1
+        );
+    }
+
+    private static double Of(Gutter gutter, Inflow flow, Exit exit) =>
+        !flow.IsStream ? flow.Between(exit.U0, exit.U1)
+        : gutter.Exits[gutter.Taken(flow.U0)] == exit ? flow.Q0
+        : 0;
+
+    /// <summary>Whether a stretch is this downspout's own, where two of them let their water onto one strip below.</summary>
+    private static bool Takes(Gutter gutter, double at, Exit exit)
+    {
+        var middle = (exit.U0 + exit.U1) / 2;
+        double Away(double spout)
+        {
+            var straight = Math.Abs(spout - middle);
+            return gutter.Closed ? Math.Min(straight, gutter.Inches - straight) : straight;
+        }
+        return gutter.Downspouts.Min(d => Away(d.At)) >= Away(at) - PlanTolerances.OnLineInches;
+    }
+
+    private static IEnumerable<(double From, double To)> Sides(Exit exit, double at)
+    {
+        if (at <= exit.U0 || at >= exit.U1)
+        {
+            yield return (exit.U0, exit.U1);
+            yield break;
+        }
+        yield return (exit.U0, at);
+        yield return (at, exit.U1);
+    }
+
+    private IEnumerable<string> OffPlan() =>
+        from detail in request.Details
+        where detail.Kind is DetailKind.Drain or DetailKind.Scupper or DetailKind.Downspout
+        let facet = network.Facets.Find(f => f.SlopeId == detail.Spot.SlopeId)
+        where facet is not null
+        let area = network.Outlets.Find(o => o.DetailId == detail.Id)
+        where area is null && !network.Gutters.Exists(g => g.Downspouts.Exists(d => d.DetailId == detail.Id))
+        select $"No water runs to the {BookKey.InWords(detail.Kind)} on slope at {At(detail.Spot.Up)}: check where it stands.";
+
+    private static string At(double inches) => $"{Math.Round(RainMaps.Feet(inches), 1):0.#} ft up";
+
+    private ArrivingWater? At(DetailFact detail)
+    {
+        var facet = network.Facets.Find(f => f.SlopeId == detail.Spot.SlopeId);
+        if (facet is null || !double.IsFinite(detail.Spot.Along) || !double.IsFinite(detail.Spot.Up))
+        {
+            return null;
+        }
+        var place = facet.Plan.Frame.Place(detail.Spot);
+        if (network.Outlets.Find(o => o.DetailId == detail.Id) is { } outlet)
+        {
+            return Told(
+                detail.Id,
+                place,
+                facet,
+                Area(outlet.In),
+                0,
+                outlet.In,
+                [.. outlet.In.SelectMany(f => Came(f, f.U0, f.U1))],
+                [RainMaps.Point(place)]
+            );
+        }
+        if (network.Gutters.Find(g => g.Downspouts.Exists(d => d.DetailId == detail.Id)) is { } gutter)
+        {
+            var share = Of(gutter).Downspouts.First(d => d.DetailId == detail.Id);
+            return Told(detail.Id, place, facet, share.Area, 0, [], [], [RainMaps.Point(place)]);
+        }
+        var thing = facet.Things.Find(t => t.Detail.Id == detail.Id);
+        if (thing.Detail is null)
+        {
+            return Strip(detail.Id, facet, place, place, request.StripFeet * 12);
+        }
+        // Its uphill side is where the water meets it.
+        var uphill = thing.Loop[2].Towards(thing.Loop[3], 0.5);
+        return Strip(detail.Id, facet, place, uphill - (facet.Down * PlanTolerances.OnLineInches), detail.WidthInches!.Value);
+    }
+
+    private ArrivingWater At(PlanPoint at)
+    {
+        var facet = network.Facets.Where(f => f.Has(at)).MaxBy(f => f.Height(at));
+        if (facet is null)
+        {
+            var thing = network.Facets.Exists(f => f.Things.Exists(t => Polygons.Contains(t.Loop, at)));
+            return new ArrivingWater(
+                null,
+                at.X,
+                at.Y,
+                null,
+                null,
+                0,
+                0,
+                0,
+                false,
+                [],
+                [],
+                thing ? "On top of something that stands on the slope." : "Outside the roof."
+            );
+        }
+        var near = network
+            .Channels.Where(c =>
+                Polygons.DistanceToSegment(at, c.Upper, c.Lower) <= request.StripFeet * 6
+                && Math.Abs(c.Facet.Height(at) - facet.Height(at)) <= request.StripFeet * 12
+            )
+            .ToList();
+        return near.Count > 0 ? Line(facet, at, near) : Strip(null, facet, at, at, request.StripFeet * 12);
+    }
+
+    private ArrivingWater Strip(Guid? detail, Facet facet, PlanPoint shown, PlanPoint at, double width)
+    {
+        var (u, v) = facet.Of(at);
+        var (from, to) = (u - (width / 2), u + (width / 2));
+        var arriving = new List<(double Amount, bool Wall)>();
+        var gathered = false;
+        var ground = new List<List<PlanPoint>>();
+        foreach (var cell in facet.Cells)
+        {
+            var (a, b) = (Math.Max(from, cell.U0), Math.Min(to, cell.U1));
+            var middle = (a + b) / 2;
+            if (b <= a || v < cell.Top(middle) - PlanTolerances.OnLineInches || v > cell.Bottom(middle) + PlanTolerances.OnLineInches)
+            {
+                continue;
+            }
+            if (cell.Exposed)
+            {
+                arriving.Add((Math.Max(0, v - ((cell.Top(a) + cell.Top(b)) / 2)) * (b - a), false));
+            }
+            foreach (
+                var flow in cell.In.Where(f => f.LandsAt(Math.Clamp(middle, f.U0, Math.Max(f.U0, f.U1))) <= v + PlanTolerances.OnLineInches)
+            )
+            {
+                var amount = flow.Between(a, b);
+                if (amount > 0)
+                {
+                    arriving.Add((amount, flow.Wall));
+                    gathered |= flow.IsStream && !flow.Wall;
+                }
+            }
+            Ground(cell, a, b, v, ground);
+        }
+        return Told(detail, shown, facet, Area(arriving), RainMaps.Feet(width), gathered, ground, Onward(facet, at));
+    }
+
+    private ArrivingWater Line(Facet facet, PlanPoint at, List<Channel> channels)
+    {
+        var arriving = new List<(double Amount, bool Wall)>();
+        var ground = new List<List<PlanPoint>>();
+        foreach (var channel in channels)
+        {
+            var s = Math.Clamp((at - channel.Upper).Dot(channel.Direction), 0, channel.Inches);
+            var (from, to) = channel.IsLevel ? (0, channel.Inches) : (0, s);
+            foreach (var flow in channel.In)
+            {
+                var amount = flow.Between(from, to + PlanTolerances.OnLineInches);
+                if (amount > 0)
+                {
+                    arriving.Add((amount, flow.Wall));
+                    Upstream(flow, Math.Max(flow.U0, from), Math.Min(flow.U1, to), ground);
+                }
+            }
+        }
+        return Told(null, at, facet, Area(arriving), 0, true, ground, Onward(facet, at));
+    }
+
+    private ArrivingWater Told(
+        Guid? detail,
+        PlanPoint at,
+        Facet facet,
+        WaterArea area,
+        double width,
+        List<Inflow> flows,
+        List<List<PlanPoint>> ground,
+        List<RainPoint> onward
+    ) => Told(detail, at, facet, area, width, flows.Exists(f => f.IsStream), ground, onward);
+
+    private ArrivingWater Told(
+        Guid? detail,
+        PlanPoint at,
+        Facet facet,
+        WaterArea area,
+        double width,
+        bool gathered,
+        List<List<PlanPoint>> ground,
+        List<RainPoint> onward
+    )
+    {
+        var rounded = new WaterArea(Quantise.Area(area.RoofSquareFeet), Quantise.Area(area.WallSquareFeet));
+        var gpm = Gpm(area.Total);
+        return new ArrivingWater(
+            detail,
+            Quantise.Measure(at.X),
+            Quantise.Measure(at.Y),
+            facet.SlopeId,
+            rounded,
+            gpm,
+            Quantise.Feet(width),
+            width > 0 ? Quantise.Area(area.Total / width) : 0,
+            gathered,
+            [.. ground.Select(g => (IReadOnlyList<RainPoint>)[.. g.Select(RainMaps.Point)])],
+            onward,
+            RainWords.Arrives(rounded, gpm, request.InchesPerHour, width, gathered)
+        );
+    }
+}
