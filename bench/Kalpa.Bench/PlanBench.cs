@@ -3,9 +3,11 @@ using System.Text.Json;
 using Kalpa.Contracts;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Bench;
 
@@ -39,6 +41,58 @@ internal static class PlanBench
         print("the same plan there, a drag step", Text(drag.GetProperty("plan-draftMs").GetDouble()), "", "", "< 33 ms");
         var small = JsonDocument.Parse(await Dragged(root, framework, folder, Request(8, 12, 0))).RootElement;
         print("a drag step of 8 corners and 12 slopes", Text(small.GetProperty("plan-draftMs").GetDouble()), "", "", "< 33 ms");
+        await Rain(root, framework, folder, request, print);
+        await Leak(root, framework, folder, print);
+    }
+
+    /// <summary>Where the rain goes on the same plan; what solving and classifying it costs is taken off.</summary>
+    private static async Task Rain(
+        string root,
+        string framework,
+        string folder,
+        PlanRequest plan,
+        Action<string, string, string, string, string> print
+    )
+    {
+        var request = new RainRequest(plan.Plan, plan.Details, 6, Paths: true);
+        var all = Timing.MedianMilliseconds(20, 40, () => RainMaps.Of(request));
+        var solving = Timing.MedianMilliseconds(20, 40, () => PlanEdges.Classify(plan.Plan, PlanSolver.Solve(plan.Plan)));
+        print("rain on the same plan, its solving taken off", Text(all - solving), "", "", "< 6 ms");
+        var file = Path.Combine(folder, "rain.json");
+        await File.WriteAllTextAsync(file, JsonSerializer.Serialize(request, KalpaJson.Default.RainRequest));
+        var rain = await Browser(root, framework, file, "rain");
+        await File.WriteAllTextAsync(file, JsonSerializer.Serialize(new ClassifyRequest(plan.Plan), KalpaJson.Default.ClassifyRequest));
+        var classify = await Browser(root, framework, file, "classify");
+        print("rain there in the browser core, its solving taken off", Text(rain - classify), "", "", "< 250 ms");
+    }
+
+    /// <summary>Ways in of a leak on a roof where a hundred findings lie above the stain.</summary>
+    private static async Task Leak(string root, string framework, string folder, Action<string, string, string, string, string> print)
+    {
+        const int Found = 110;
+        var conditions = RuleBook.Current.Conditions.Where(c => c.Consequence == Consequence.WaterIn).Select(c => c.Code).ToList();
+        var request = new LeakRequest(
+            "laminatedShingle",
+            ["every-rain"],
+            14,
+            Shape: StainShape.Ring,
+            Findings: [.. Enumerable.Range(0, Found).Select(i => new LeakFinding(conditions[i % conditions.Count], i % 15, (i % 13) - 6))]
+        );
+        var file = Path.Combine(folder, "leak.json");
+        await File.WriteAllTextAsync(file, JsonSerializer.Serialize(request, KalpaJson.Default.LeakRequest));
+        print("leak: 150 ways in ranked in the browser core", Text(await Browser(root, framework, file, "leak")), "", "", "< 50 ms");
+    }
+
+    private static async Task<double> Browser(string root, string framework, string file, string method)
+    {
+        var ran = await Timing.Run(
+            "node",
+            Path.Combine(root, "bench/browser-core.mjs"),
+            Path.Combine(framework, "dotnet.js"),
+            file,
+            method
+        );
+        return JsonDocument.Parse(ran).RootElement.GetProperty($"{method}Ms").GetDouble();
     }
 
     /// <summary>The compiler optimises behind one's back what runs often: without this the sizes measured last would look the quickest.</summary>

@@ -100,7 +100,7 @@ public static class LeakDesk
     private static string Other(Weighed leader) => leader.Kind.NotTheCovering ? " That is not the roof covering." : "";
 
     /// <summary>Answers that cannot all be so.</summary>
-    private static IReadOnlyList<string> Clashes(LeakRequest request)
+    private static List<string> Clashes(LeakRequest request)
     {
         bool Says(string key) => request.When.Contains(key);
         List<string> clashes = [];

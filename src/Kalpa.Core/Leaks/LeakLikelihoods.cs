@@ -6,7 +6,7 @@ namespace Kalpa.Core.Leaks;
 /// How much an owner's answer speaks for a signature: percent of leaks of that kind that show so, against the same for leaks of causes unknown. Planning figures
 /// from memory.
 /// </summary>
-internal static class LeakLikelihoods
+public static class LeakLikelihoods
 {
     // Columns: any rain, volume, wind, slow store, thaw, condensation, equipment, piping, other.
     private static readonly Dictionary<string, double[]> When = new()
@@ -30,6 +30,14 @@ internal static class LeakLikelihoods
         [StainShape.AtFixture] = [14, 7, 9, 10, 5, 20, 28, 20, 15],
         [StainShape.Many] = [4, 3, 5, 5, 3, 35, 4, 3, 8],
     };
+
+    /// <summary>The answers to when it leaks that bear on it.</summary>
+    public static IEnumerable<string> Answers => When.Keys;
+
+    /// <summary>Percent of leaks of a signature about which an owner answers so.</summary>
+    public static double Percent(string answer, LeakSignature signature) => When[answer][(int)signature];
+
+    public static double Percent(StainShape shape, LeakSignature signature) => Shapes[shape][(int)signature];
 
     public static double OfWhen(IReadOnlyList<string> answers, LeakSignature signature)
     {

@@ -4,7 +4,7 @@ namespace Kalpa.Core.Leaks;
 /// How well a place fits a stain: feet down the slope from entry to stain and to the side. Along framing water runs down and a little aside; in concrete, masonry
 /// and an old roof it spreads every way. Lengths of travel are planning figures from memory; 1 is the fit of a place anywhere on the slope.
 /// </summary>
-internal static class LeakPaths
+public static class LeakPaths
 {
     /// <summary>Mean run down, mean run up, spread to the side, feet; a place that spreads every way has no run.</summary>
     private readonly record struct Travel(double Down, double Up, double Aside, double Area, double Center = 0)

@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Leaks;
 
 /// <summary>Tests of a leak: minutes with set-up, how often they tell right, how they are made and what is dangerous about them. Figures from memory.</summary>
-internal static class LeakTests
+public static class LeakTests
 {
     private readonly record struct Row(int Minutes, double Sensitive, double Specific, string Name, string How, string Caution);
 
@@ -186,7 +186,7 @@ internal static class LeakTests
     ];
 
     /// <summary>Tests by how much doubt they take away for their time; of near equals the gentler one first.</summary>
-    public static IReadOnlyList<LeakTestPlan> Next(List<Weighed> weighed, double[] chances)
+    internal static IReadOnlyList<LeakTestPlan> Next(List<Weighed> weighed, double[] chances)
     {
         var plans = new List<(LeakTestPlan Plan, double PerMinute, int Risk)>();
         var candidates = Enumerable

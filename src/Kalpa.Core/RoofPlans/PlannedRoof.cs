@@ -2,6 +2,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.RoofPlans.Geometry;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.RoofPlans;
 
@@ -20,12 +21,16 @@ public sealed class PlannedRoof
     private readonly Dictionary<Guid, double> eaves;
     private readonly HashSet<(Guid, Guid)> folds;
     private readonly IReadOnlyList<PlanEdge> edges;
+    private readonly IReadOnlyList<DetailFact> onPlan;
+    private readonly Solved solved;
 
     private PlannedRoof(PlanFact? plan, IEnumerable<DetailFact> details)
     {
         this.plan = plan;
-        this.details = details.ToDictionary(d => d.Id, d => d.Spot);
-        (_, shape, edges, eaves, folds) = plan is null ? Nothing : SolvedOnce(plan);
+        onPlan = [.. details];
+        this.details = onPlan.ToDictionary(d => d.Id, d => d.Spot);
+        solved = plan is null ? Nothing : SolvedOnce(plan);
+        (_, shape, edges, eaves, folds) = solved;
     }
 
     private sealed record Solved(
@@ -34,7 +39,22 @@ public sealed class PlannedRoof
         IReadOnlyList<PlanEdge> Edges,
         Dictionary<Guid, double> Eaves,
         HashSet<(Guid, Guid)> Folds
-    );
+    )
+    {
+        private IReadOnlyList<DetailFact> wetDetails = [];
+        private RainMap? rain;
+
+        /// <summary>The water of this plan with these details: run down it once, when a place first asks.</summary>
+        public RainMap Rain(IReadOnlyList<DetailFact> details)
+        {
+            if (rain is null || !wetDetails.SequenceEqual(details))
+            {
+                rain = RainMaps.MapOf(Plan!, Shape, Edges, details);
+                wetDetails = details;
+            }
+            return rain;
+        }
+    }
 
     private static readonly Solved Nothing = new(null, new PlanShape([], []), [], [], []);
 
@@ -168,11 +188,21 @@ public sealed class PlannedRoof
     public Spot? SpotOf(FindingFact finding) =>
         finding.Spot ?? (finding.DetailId is { } id && details.TryGetValue(id, out var spot) ? spot : null);
 
-    /// <summary>Feet of slope above a spot, along the roof; null where the plan has no size or the spot lies on no slope.</summary>
-    public double? FeetAbove(Spot? spot) =>
-        plan is { Sized: true } && spot is not null && DetailPlaces.Of(shape, Guid.Empty, spot) is { OnSlope: true } placed
-            ? placed.RidgeFeet
-            : null;
+    /// <summary>
+    /// Feet of slope, along the roof, whose water passes a spot: from its strip, and what a valley, a higher roof, a wall above or a downspout adds to it. Null where
+    /// the plan has no size or the spot lies on no slope.
+    /// </summary>
+    public double? FeetAbove(Spot? spot)
+    {
+        if (plan is not { Sized: true } || spot is null || DetailPlaces.Of(shape, Guid.Empty, spot) is not { OnSlope: true } placed)
+        {
+            return null;
+        }
+        // On an edge, or on something that stands there, no strip ends: what lies straight above it does.
+        return solved.Rain(onPlan).Arriving(spot) is { WidthFeet: > 0 } water
+            ? Quantise.Feet(water.PerFoot * new Pitch(shape.Facet(spot.SlopeId)!.RisePer12).SlopeFactor)
+            : placed.RidgeFeet;
+    }
 
     /// <summary>
     /// What lies under a place: a zone of the plan drawn there, else what was recorded of the slope, else what the plan has under that part. Null where

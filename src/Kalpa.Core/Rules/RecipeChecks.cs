@@ -62,7 +62,7 @@ internal static class RecipeChecks
                 yield return $"recipe {recipe.Key}: {kind} is no covering of the rule book";
             }
         }
-        foreach (var material in recipe.Materials.Concat(recipe.Sized?.Materials ?? []).Where(m => !Whole(m)))
+        foreach (var material in recipe.Materials.Concat(recipe.Sized?.Materials ?? []).Where(m => !m.IsWhole))
         {
             yield return $"recipe {recipe.Key}: {material.Item} lacks what its rule goes by";
         }
@@ -101,18 +101,6 @@ internal static class RecipeChecks
             yield return $"recipe {recipe.Key}: the size is the area of the finding, or that of a thing on the plan";
         }
     }
-
-    private static bool Whole(RecipeMaterial m) =>
-        m is { Per: > 0, Pack: > 0, Waste: >= 0, Item.Length: > 0, Unit.Length: > 0 }
-        && m.Rule switch
-        {
-            MaterialRule.Pieces => m.Piece > m.Lap,
-            MaterialRule.Joints => m.Piece > 0,
-            MaterialRule.Spaced => m.Spacing > 0,
-            MaterialRule.Strip => m.Width > 0,
-            MaterialRule.Patch => m.Border > 0,
-            _ => true,
-        };
 
     private static IEnumerable<string> Renewal(RuleBook book, Renewal renewal)
     {

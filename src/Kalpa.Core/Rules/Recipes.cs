@@ -78,7 +78,22 @@ public sealed record RecipeMaterial(
     double Add = 0,
     IReadOnlyList<CoveringFamily>? Families = null,
     string Of = ""
-);
+)
+{
+    /// <summary>Whether it has every figure that its rule counts by.</summary>
+    [JsonIgnore]
+    public bool IsWhole =>
+        this is { Per: > 0, Pack: > 0, Waste: >= 0, Item.Length: > 0, Unit.Length: > 0 }
+        && Rule switch
+        {
+            MaterialRule.Pieces => Piece > Lap,
+            MaterialRule.Joints => Piece > 0,
+            MaterialRule.Spaced => Spacing > 0,
+            MaterialRule.Strip => Width > 0,
+            MaterialRule.Patch => Border > 0,
+            _ => true,
+        };
+}
 
 /// <summary>
 /// Labor-hours on site, each low, likely and high: <paramref name="Base"/> for the first <paramref name="Covers"/> (count, feet or square feet),

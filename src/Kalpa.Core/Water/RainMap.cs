@@ -4,7 +4,7 @@ using Kalpa.Core.RoofPlans.Geometry;
 namespace Kalpa.Core.Water;
 
 /// <summary>The answer read from a network after the water has run down it.</summary>
-internal sealed partial class RainMap(WaterNetwork network, RainRequest request)
+internal sealed partial class RainMap(WaterNetwork network, RainRequest request, bool draws = true)
 {
     /// <summary>Drawn courses of drops stand this far apart, inches, more on a large roof.</summary>
     private const double PathSpacing = 30;
@@ -178,6 +178,39 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request)
 
     private static string At(double inches) => $"{Math.Round(RainMaps.Feet(inches), 1):0.#} ft up";
 
+    /// <summary>What arrives at a spot: a detail's whole width where it stands there, else a strip of a foot. Null off the roof.</summary>
+    public ArrivingWater? Arriving(Spot spot)
+    {
+        if (request.Details.FirstOrDefault(d => d.Spot == spot) is { } detail)
+        {
+            return At(detail);
+        }
+        var facet = network.Facets.Find(f => f.SlopeId == spot.SlopeId);
+        return
+            facet is null || !double.IsFinite(spot.Along) || !double.IsFinite(spot.Up) || facet.CellAt(facet.Plan.Frame.Place(spot)) is null
+            ? null
+            : Strip(null, facet, facet.Plan.Frame.Place(spot), facet.Plan.Frame.Place(spot), request.StripFeet * 12);
+    }
+
+    /// <summary>What arrives at the lower end of a side wall: the strip of slope beside it, and the wall's own.</summary>
+    public ArrivingWater? ArrivingAtWallEnd(Guid slopeId, PlanPoint end)
+    {
+        if (network.Facets.Find(f => f.SlopeId == slopeId) is not { } facet)
+        {
+            return null;
+        }
+        var half = request.StripFeet * 6;
+        foreach (var side in new[] { 1, -1 })
+        {
+            var at = end + (facet.Plan.Frame.Along * (side * half)) - (facet.Down * PlanTolerances.OnLineInches);
+            if (facet.CellAt(at) is not null && facet.Has(at))
+            {
+                return Strip(null, facet, at, at, 2 * half);
+            }
+        }
+        return null;
+    }
+
     private ArrivingWater? At(DetailFact detail)
     {
         var facet = network.Facets.Find(f => f.SlopeId == detail.Spot.SlopeId);
@@ -276,7 +309,7 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request)
             }
             Ground(cell, a, b, v, ground);
         }
-        return Told(detail, shown, facet, Area(arriving), RainMaps.Feet(width), gathered, ground, Onward(facet, at));
+        return Told(detail, shown, facet, Area(arriving), RainMaps.Feet(width), gathered, ground, draws ? Onward(facet, at) : []);
     }
 
     private ArrivingWater Line(Facet facet, PlanPoint at, List<Channel> channels)
@@ -297,7 +330,7 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request)
                 }
             }
         }
-        return Told(null, at, facet, Area(arriving), 0, true, ground, Onward(facet, at));
+        return Told(null, at, facet, Area(arriving), 0, true, ground, draws ? Onward(facet, at) : []);
     }
 
     private ArrivingWater Told(

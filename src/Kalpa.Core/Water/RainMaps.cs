@@ -47,6 +47,10 @@ public static class RainMaps
         return new RainMap(network, request).Answer();
     }
 
+    /// <summary>A plan's water, to be asked for places: at an inch an hour, gutters working.</summary>
+    internal static RainMap MapOf(PlanFact plan, PlanShape shape, IReadOnlyList<PlanEdge> edges, IReadOnlyList<DetailFact> details) =>
+        new(new WaterNetwork(plan, shape, edges, details, true), new RainRequest(plan, details, 1), draws: false);
+
     internal static double Feet2(double squareInches) => squareInches / SquareInches;
 
     internal static RainPoint Point(PlanPoint at) => new(Quantise.Measure(at.X), Quantise.Measure(at.Y));

@@ -8,14 +8,15 @@ internal sealed partial class RainMap
     /// <summary>The ground of a strip's stretch down to a line across it, and all that runs onto it.</summary>
     private void Ground(Cell cell, double from, double to, double until, List<List<PlanPoint>> ground)
     {
-        if (ground.Count >= MostPolygons)
+        if (!draws || ground.Count >= MostPolygons)
         {
             return;
         }
         if (cell.Exposed && to > from)
         {
             var facet = cell.Facet;
-            double Held(double u) => Math.Clamp(until, cell.Top(u), cell.Bottom(u));
+            // A strip that ends in a point has its two borders there in either order, by a hair.
+            double Held(double u) => Math.Max(cell.Top(u), Math.Min(until, cell.Bottom(u)));
             ground.Add([
                 facet.Place(from, cell.Top(from)),
                 facet.Place(from, Held(from)),
@@ -65,7 +66,7 @@ internal sealed partial class RainMap
     }
 
     /// <summary>A drop's course from a place to where it leaves, on the plan.</summary>
-    private List<RainPoint> Onward(Facet facet, PlanPoint at) =>
+    private static List<RainPoint> Onward(Facet facet, PlanPoint at) =>
         facet.CellAt(at) is { } cell
             ? [.. Course(cell, Math.Clamp(facet.Of(at).U, cell.U0, cell.U1), facet.Of(at).V).Select(RainMaps.Point)]
             : [];

@@ -10,7 +10,7 @@ internal static class RainWords
         var over = widthFeet > 0 ? $" across {Number(widthFeet)} ft" : "";
         var wall = area.WallSquareFeet > 0 ? $" and {Number(area.WallSquareFeet)} sq ft of wall (half of it)" : "";
         var stream = gathered && widthFeet > 0 ? " A stream from a valley, wall or downspout runs in." : "";
-        return $"{Number(area.RoofSquareFeet)} sq ft of roof{wall} drain here{over}: {Number(gpm)} gal/min at {Number(inchesPerHour)} in/h.{stream}";
+        return $"{Number(area.RoofSquareFeet)} sq ft of roof{wall} {(wall.Length > 0 ? "drain" : "drains")} here{over}: {Number(gpm)} gal/min at {Number(inchesPerHour)} in/h.{stream}";
     }
 
     /// <summary>Three figures at most, as on a tape: nobody measures rain closer.</summary>

@@ -25,21 +25,54 @@ internal sealed partial class WaterNetwork
             var lower = facet.Height(from) < facet.Height(to) ? from : to;
             if (Channels.Find(c => c.Facet == facet && On(middle, c)) is { } channel)
             {
-                var at = Math.Clamp(Along(channel.Upper, channel.Direction, middle), 0, channel.Inches);
-                channel.In.Add(new Inflow(at, at, amount, 0, 0, 0, true, null, 0, 0));
+                var (one, other) = (Held(channel, from), Held(channel, to));
+                Spread(channel, Math.Min(one, other), Math.Max(one, other), amount, 0);
                 continue;
             }
             var (a, b) = (facet.Of(from), facet.Of(to));
-            var level = Math.Abs(a.U - b.U) > PlanTolerances.LeastEdgeInches;
-            var place = level ? middle : lower;
-            var cell = Beside(facet, place);
-            if (cell is not null)
+            if (Math.Abs(a.U - b.U) > PlanTolerances.LeastEdgeInches && AlongTops(facet, a, b, amount))
             {
-                var (u, v) = facet.Of(place);
+                continue;
+            }
+            // A wall that stands along the fall sheds down itself: its water arrives at its lower end.
+            if (Beside(facet, lower) is { } cell)
+            {
+                var (u, v) = facet.Of(lower);
                 var held = Math.Clamp(u, cell.U0, cell.U1);
                 cell.In.Add(new Inflow(held, held, amount, 0, v, v, true, null, 0, 0));
             }
         }
+
+        static double Held(Channel channel, PlanPoint at) => Math.Clamp(Along(channel.Upper, channel.Direction, at), 0, channel.Inches);
+    }
+
+    private static void Spread(Node node, double from, double to, double amount, double down)
+    {
+        var per = to > from ? amount / (to - from) : 0;
+        node.In.Add(
+            to > from
+                ? new Inflow(from, to, per, per, down, down, true, null, 0, 0)
+                : new Inflow(from, from, amount, 0, down, down, true, null, 0, 0)
+        );
+    }
+
+    /// <summary>Over the strips that begin at a wall, each by its width; false where none begins there.</summary>
+    private static bool AlongTops(Facet facet, (double U, double V) a, (double U, double V) b, double amount)
+    {
+        var (least, most) = (Math.Min(a.U, b.U), Math.Max(a.U, b.U));
+        var begun = facet
+            .Cells.Select(c => (Cell: c, From: Math.Max(c.U0, least), To: Math.Min(c.U1, most)))
+            .Where(c => c.To - c.From > PlanTolerances.SameInches && Begins(c.Cell, (c.From + c.To) / 2))
+            .ToList();
+        var width = begun.Sum(c => c.To - c.From);
+        foreach (var (cell, from, to) in begun)
+        {
+            Spread(cell, from, to, amount * (to - from) / width, cell.Top((from + to) / 2));
+        }
+        return begun.Count > 0;
+
+        bool Begins(Cell cell, double u) =>
+            Math.Abs(cell.Top(u) - (a.V + ((b.V - a.V) * (u - a.U) / (b.U - a.U)))) <= PlanTolerances.MeetInches;
     }
 
     private static Cell? Beside(Facet facet, PlanPoint at)
@@ -241,7 +274,7 @@ internal sealed partial class WaterNetwork
             {
                 foreach (var (detail, at) in drains)
                 {
-                    IReadOnlyList<PlanPoint> mine = CounterClockwise(cell.Outline);
+                    var mine = CounterClockwise(cell.Outline);
                     foreach (var other in drains.Where(d => d.Detail.Id != detail.Id))
                     {
                         // The side of the line midway that is nearer to this drain.

@@ -34,6 +34,14 @@ public sealed class FactBoundsTests
 
     public static TheoryData<IFact> Valid =>
         [
+            Weather with
+            {
+                NoGoHeatF = 10_000,
+            },
+            Local with
+            {
+                Rain = new LocalRain(30, "county", Visit.On),
+            },
             Visit with
             {
                 On = new DateOnly(1900, 1, 1),
@@ -137,6 +145,9 @@ public sealed class FactBoundsTests
                 "fact.too-many"
             },
             { Local with { Limits = [new LocalLimit("drip-edge-lap", 1e6 + 1, null)] }, "local.too-large" },
+            { Local with { Rain = new LocalRain(30.1, "county", Visit.On) }, "local.bad-rain" },
+            { Local with { Rain = new LocalRain(0, "county", Visit.On) }, "local.bad-rain" },
+            { Local with { Rain = new LocalRain(4, " ", Visit.On) }, "local.rain-without-source" },
             { Weather with { NoGoGustMph = 10_001 }, "weather.bad-limit" },
             { Weather with { WaitHeatF = 96, NoGoHeatF = 95 }, "weather.heat-swapped" },
             { Slope(6.0006), "slope.pitch-differs" },

@@ -37,9 +37,14 @@ public sealed class LeakCaseTests(ITestOutputHelper output)
 
     private sealed record LeakFindingTold(string Condition, double Down, double Side, WaterEvidence Water = WaterEvidence.NotChecked);
 
+    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
+    {
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    };
+
     private static readonly IReadOnlyList<Told> Cases = JsonSerializer.Deserialize<IReadOnlyList<Told>>(
         File.ReadAllText(Path.Combine(Kalpa.Samples.Repository.Root, "tests/Kalpa.Core.Tests/Leaks/cases.json")),
-        new JsonSerializerOptions(JsonSerializerDefaults.Web) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow }
+        Strict
     )!;
 
     private static LeakRequest Of(Told told, bool withFindings = true, IReadOnlyList<string>? when = null) =>

@@ -205,6 +205,32 @@ public sealed class NoticeTests
         urgencies.ShouldBe([.. urgencies.OrderDescending()]);
     }
 
+    [Theory]
+    // A chimney 40 in wide and 24 in up its slope of 6:12 stands 5 ft, or 12 ft, of plan below the ridge: by hand 40/12 ft times what is above its back.
+    [InlineData(10, "13.7 sq ft of roof drains to its uphill side: required by its width, but little water arrives here.")]
+    [InlineData(3, "37 sq ft of roof drains to its uphill side.")]
+    public void A_cricket_is_told_with_the_water_that_arrives(double feetUp, string water)
+    {
+        var plan = Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3));
+        Notices(plan, Chimney(plan, 240, feetUp * 12, 40, null)).Single(n => n.Condition == "cricket-missing").Advice.ShouldEndWith(water);
+    }
+
+    [Fact]
+    public void A_wall_end_is_told_with_the_roof_and_wall_above_it()
+    {
+        // A wing of 4:12 runs 10 ft down along the house's side wall: the foot beside it sheds 10 sq ft, the house's eave above drops 10 ft of run on each of its 10 ft,
+        // and the wall adds half of what stands above the wing. The house has no overhang, which would keep the foot dry.
+        var house = Plans.Rectangle(1, 0, 0, 20, 30, 6, 0, 2) with
+        {
+            HeightInches = 240,
+        };
+        house = house with { Corners = [.. house.Corners.Select(c => c with { OverhangInches = 0 })] };
+        var wing = Plans.OneSlope(2, 20, 0, 15, 10, 4, 180, 10);
+        var notice = Notices(Plans.Of(house, wing)).First(n => n.Condition == "kickout-missing");
+        notice.Advice.ShouldContain("110 sq ft of roof and ");
+        notice.Advice.ShouldContain(" sq ft of wall (half of it) drain to it.");
+    }
+
     private static DetailFact Chimney(PlanFact plan, double x, double y, double wide, bool? cricket) =>
         new(Plans.Id(5), Plans.Id(9000), DetailKind.Chimney, DetailPlaces.At(PlanSolver.Solve(plan), x, y, null)!, wide, 24, null, cricket);
 

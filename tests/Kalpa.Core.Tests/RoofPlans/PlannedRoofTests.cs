@@ -69,6 +69,24 @@ public class PlannedRoofTests
         Assess(Pitched(9), South).Problems.ShouldBeEmpty();
     }
 
+    [Fact]
+    public void Water_from_above_counts_at_a_place_as_its_own_slope_does()
+    {
+        // A lean-to of 3:12 under the house's south eave: 4 ft of its own run above the place, 15 ft of the house's that fall on it, and half of 2 ft of wall.
+        var porch = Plans.OneSlope(2, 0, -8, 40, 8, 3, 180, 6);
+        var own = Plans.Of(porch);
+        var below = Plans.Of(House.Parts[0], porch);
+        var factor = Math.Sqrt(1 + (0.25 * 0.25));
+        Feet(own).ShouldBe(4 * factor, 0.02);
+        Feet(below).ShouldBe(20 * factor, 0.02);
+
+        double Feet(PlanFact plan)
+        {
+            var spot = Core.RoofPlans.Measuring.DetailPlaces.At(PlanSolver.Solve(plan), 240, -48, null)!;
+            return PlannedRoof.Of(plan, []).FeetAbove(spot)!.Value;
+        }
+    }
+
     /// <summary>The last plan solved is kept: one that differs in anything is solved anew, one that says the same gives the same.</summary>
     [Fact]
     public void A_plan_that_differs_in_anything_is_another_plan()

@@ -57,6 +57,34 @@ public class BookFaultTests
     public void A_condition(string fault, Condition spoilt) =>
         BookChecks.Condition(Book, spoilt).ShouldBe([$"condition drip-edge-lap-short: {fault}"]);
 
+    private static readonly RecipeMaterial Material = new("Screws", "each", MaterialRule.Each);
+
+    public static TheoryData<bool, RecipeMaterial> Materials =>
+        new()
+        {
+            { true, Material },
+            { false, Material with { Item = "" } },
+            { false, Material with { Unit = "" } },
+            { false, Material with { Per = 0 } },
+            { false, Material with { Pack = 0 } },
+            { true, Material with { Waste = 0 } },
+            { false, Material with { Waste = -0.01 } },
+            { false, Material with { Rule = MaterialRule.Spaced, Spacing = 0 } },
+            { true, Material with { Rule = MaterialRule.Spaced, Spacing = 0.1 } },
+            { false, Material with { Rule = MaterialRule.Pieces, Piece = 2, Lap = 2 } },
+            { true, Material with { Rule = MaterialRule.Pieces, Piece = 2.1, Lap = 2 } },
+            { false, Material with { Rule = MaterialRule.Joints, Piece = 0 } },
+            { true, Material with { Rule = MaterialRule.Joints, Piece = 0.1 } },
+            { false, Material with { Rule = MaterialRule.Strip, Width = 0 } },
+            { true, Material with { Rule = MaterialRule.Strip, Width = 0.1 } },
+            { false, Material with { Rule = MaterialRule.Patch, Border = 0 } },
+            { true, Material with { Rule = MaterialRule.Patch, Border = 0.1 } },
+        };
+
+    [Theory]
+    [MemberData(nameof(Materials))]
+    public void A_material_has_what_its_rule_counts_by(bool whole, RecipeMaterial material) => material.IsWhole.ShouldBe(whole);
+
     [Fact]
     public void A_danger_needs_one_of_the_three()
     {

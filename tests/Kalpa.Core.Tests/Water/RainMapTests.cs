@@ -254,5 +254,5 @@ public sealed class RainMapTests
     public void What_arrives_is_said_in_the_trades_words() =>
         At(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3)), 20, 5)
             .Points.Single()
-            .Words.ShouldBe("10 sq ft of roof drain here across 1 ft: 0.62 gal/min at 6 in/h.");
+            .Words.ShouldBe("10 sq ft of roof drains here across 1 ft: 0.62 gal/min at 6 in/h.");
 }

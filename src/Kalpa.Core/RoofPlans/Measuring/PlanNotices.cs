@@ -6,6 +6,7 @@ using Kalpa.Core.RoofPlans.Geometry;
 using Kalpa.Core.RoofPlans.Skeletons;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.RoofPlans.Measuring;
 
@@ -84,6 +85,12 @@ public static class PlanNotices
     {
         public PlanFact Plan => Request.Plan.Plan;
 
+        private readonly Lazy<RainMap> rain = new(() =>
+            RainMaps.MapOf(Request.Plan.Plan, new PlanShape(Answer.Facets, []), Answer.Edges, Request.Plan.Details)
+        );
+
+        public RainMap Rain => rain.Value;
+
         public string Letter(Guid slopeId) => Request.Slopes.FirstOrDefault(s => s.Id == slopeId)?.Letter ?? "?";
 
         public PlanFacet Facet(Guid slopeId) => Answer.Facets.First(f => f.SlopeId == slopeId);
@@ -150,7 +157,7 @@ public static class PlanNotices
                 "walls",
                 detail.Name.Length > 0 ? detail.Name : PlanMeasures.Words(detail.Kind),
                 detail.Cricket is null ? "Wider than 30 in and no cricket is recorded." : "Wider than 30 in, and there is no cricket.",
-                $"A cricket here: {new Length(detail.WidthInches.Value).ToTradeText()} wide, {height} high ({table}).",
+                $"A cricket here: {new Length(detail.WidthInches.Value).ToTradeText()} wide, {height} high ({table}).{WaterBehind(scene, detail)}",
                 new Length(detail.WidthInches.Value).ToTradeText(),
                 placed.SlopeId,
                 detail.Id,
@@ -158,6 +165,25 @@ public static class PlanNotices
             );
         }
     }
+
+    /// <summary>Less than this behind a thing is little, square feet: a foot of it has hardly more than its own rain (from memory).</summary>
+    private const double LittleSquareFeet = 20;
+
+    /// <summary>The width asks for it whatever arrives; how much arrives says how badly it is needed.</summary>
+    private static string WaterBehind(Scene scene, DetailFact detail)
+    {
+        if (scene.Rain.Arriving(detail.Spot)?.Area is not { } area)
+        {
+            return "";
+        }
+        var roof = $" {RainWords.Number(area.RoofSquareFeet)} sq ft of roof drains to its uphill side";
+        return area.RoofSquareFeet < LittleSquareFeet ? $"{roof}: required by its width, but little water arrives here." : $"{roof}.";
+    }
+
+    private static string WaterAtEnd(Scene scene, PlanEdge wall, RoofPoint end) =>
+        scene.Rain.ArrivingAtWallEnd(wall.SlopeId, end.Point)?.Area is { } area
+            ? $" {RainWords.Number(area.RoofSquareFeet)} sq ft of roof and {RainWords.Number(area.WallSquareFeet)} sq ft of wall (half of it) drain to it."
+            : "";
 
     private static IEnumerable<Found> FlatValleys(Scene scene)
     {
@@ -230,7 +256,7 @@ public static class PlanNotices
                 recorded is null
                     ? "The wall ends at the eave here; no kick-out is recorded."
                     : "The wall ends at the eave here without a kick-out.",
-                $"{wall.TrueFeet:0.0} ft of wall lead their water to this end.",
+                $"{wall.TrueFeet:0.0} ft of wall lead their water to this end.{WaterAtEnd(scene, wall, end)}",
                 null,
                 wall.SlopeId,
                 recorded?.Id,

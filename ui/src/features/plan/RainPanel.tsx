@@ -22,12 +22,23 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
   const table = useCore('rain-table', {})
   const local = scene.rain
   const letter = (id: string | null | undefined) => scene.slopes.find((slope) => slope.id === id)?.letter ?? '?'
+  const kindOf = (id: string) => scene.details.find((one) => one.id === id)?.kind ?? ''
   const nameOf = (id: string) => {
     const detail = scene.details.find((one) => one.id === id)
     return detail ? detail.name || detailNames[detail.kind as keyof typeof detailNames] || detail.kind : ''
   }
   return (
     <Stack gap="3">
+      <Box aria-live="polite">
+        {tapped ? (
+          <Text>
+            <strong>{tapped.slopeId ? `Slope ${letter(tapped.slopeId)}: ` : ''}</strong>
+            {tapped.words}
+          </Text>
+        ) : (
+          <Text color="faint">Tap a place on the plan: how much drains there, from where, and where it goes.</Text>
+        )}
+      </Box>
       <Box>
         <label className="k-label" htmlFor="rain">
           Rain: <strong>{number(view.inches)} in/h</strong>
@@ -87,16 +98,6 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
           Gutters blocked
         </Button>
       </Flex>
-      <Box aria-live="polite">
-        {tapped ? (
-          <Text>
-            <strong>{tapped.slopeId ? `Slope ${letter(tapped.slopeId)}: ` : ''}</strong>
-            {tapped.words}
-          </Text>
-        ) : (
-          <Text color="faint">Tap a place on the plan: how much drains there, from where, and where it goes.</Text>
-        )}
-      </Box>
       {rain && !rain.measured && <Text>{rain.notes[0]}</Text>}
       {rain?.measured && (
         <>
@@ -110,13 +111,13 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
             rows={rain.channels.map((channel) => ({
               key: `${channel.slopeId}${channel.from.x}:${channel.to.x}:${channel.to.y}`,
               name: channelName(channel, letter, nameOf),
-              words: `${area(channel.area.roofSquareFeet)}, ${number(channel.gpm)} gal/min${channel.levelFeet > 0 ? ', level: water stands' : ''}`,
+              words: `${area(channel.area.roofSquareFeet)}, ${number(channel.gpm)} gal/min${channel.levelFeet > 0 && channel.kind !== 'aroundThing' ? ', level: water stands' : ''}`,
             }))}
           />
           <Rows
             title="Drains to"
             rows={rain.details
-              .filter(({ detailId }) => detailId != null)
+              .filter(({ detailId }) => detailId != null && !carriers.has(kindOf(detailId ?? '')))
               .map((at) => ({ key: at.detailId ?? '', name: nameOf(at.detailId ?? ''), words: at.words }))}
           />
           {rain.notes.map((note) => (
@@ -130,6 +131,9 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
     </Stack>
   )
 }
+
+/** They stand among what leaves the roof. */
+const carriers = new Set(['downspout', 'drain', 'scupper'])
 
 type Row = { key: string; name: string; words: string }
 
@@ -160,9 +164,19 @@ const outletNames = {
   downspout: 'downspout',
   drain: 'drain',
   scupper: 'scupper',
-  topOfThing: 'on top of things',
+  topOfThing: 'on top of chimneys, skylights and curbs',
   undrained: 'does not drain',
 } as const
+
+function outletName(
+  outlet: RainAnswer['outlets'][number],
+  stream: boolean,
+  letter: (id: string | null | undefined) => string,
+) {
+  if (outlet.kind === 'topOfThing') return outletNames.topOfThing
+  if (stream && outlet.kind === 'eave') return `end of a valley or wall, slope ${letter(outlet.slopeId)}`
+  return `${outletNames[outlet.kind]}, slope ${letter(outlet.slopeId)}`
+}
 
 /** One row for all of a kind on a slope: an eave in pieces is one eave. */
 function outletRows(
@@ -173,9 +187,11 @@ function outletRows(
   const rows = new Map<string, { name: string; square: number; gpm: number; feet: number; assumed: boolean }>()
   for (const outlet of rain.outlets) {
     const own = outlet.detailId && outlet.kind !== 'topOfThing'
-    const key = own ? (outlet.detailId ?? '') : `${outlet.kind}${outlet.slopeId}`
+    const stream = !own && outlet.kind !== 'topOfThing' && outlet.feetOfEdge === 0
+    const place = outlet.kind === 'topOfThing' ? '' : `${outlet.slopeId}${stream ? `${outlet.from.x}:${outlet.from.y}` : ''}`
+    const key = own ? (outlet.detailId ?? '') : `${outlet.kind}${place}`
     const before = rows.get(key) ?? {
-      name: own ? nameOf(outlet.detailId ?? '') : `${outletNames[outlet.kind]}, slope ${letter(outlet.slopeId)}`,
+      name: own ? nameOf(outlet.detailId ?? '') : outletName(outlet, stream, letter),
       square: 0,
       gpm: 0,
       feet: 0,
