@@ -62,7 +62,7 @@ export function Drainage({ scene, rain, inches, tapped }: Props) {
   const words = [...(one?.parts ?? []), ...(spout?.parts ?? [])]
   return (
     <Box>
-      <Heading as="h3" size="sm" mb="1">
+      <Heading as="h2" size="sm" mb="1">
         Do the gutters carry it?
       </Heading>
       <Flex gap="3" wrap="wrap">

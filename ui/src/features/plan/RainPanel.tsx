@@ -141,7 +141,7 @@ function Rows({ title, rows, note }: { title: string; rows: Row[]; note?: string
   if (rows.length === 0) return null
   return (
     <Box>
-      <Heading as="h3" size="sm">
+      <Heading as="h2" size="sm">
         {title}
       </Heading>
       {rows.map(({ key, name, words }) => (
@@ -188,7 +188,8 @@ function outletRows(
   for (const outlet of rain.outlets) {
     const own = outlet.detailId && outlet.kind !== 'topOfThing'
     const stream = !own && outlet.kind !== 'topOfThing' && outlet.feetOfEdge === 0
-    const place = outlet.kind === 'topOfThing' ? '' : `${outlet.slopeId}${stream ? `${outlet.from.x}:${outlet.from.y}` : ''}`
+    const place =
+      outlet.kind === 'topOfThing' ? '' : `${outlet.slopeId}${stream ? `${outlet.from.x}:${outlet.from.y}` : ''}`
     const key = own ? (outlet.detailId ?? '') : `${outlet.kind}${place}`
     const before = rows.get(key) ?? {
       name: own ? nameOf(outlet.detailId ?? '') : outletName(outlet, stream, letter),
