@@ -85,7 +85,16 @@ await shoot('plan', DESK, {
 await shoot('plan-phone', PHONE, {
   path: `${visit}/plan`,
   prepare: async (page) => {
-    await page.getByRole('button', { name: 'Ice', exact: true }).click({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Rain', exact: true }).click({ timeout: 30_000 })
+    await page.getByText('Leaves the roof').waitFor({ timeout: 60_000 })
+    const board = await page.locator('.k-plan').boundingBox()
+    if (!board) throw new Error('The plan is not on the screen.')
+    await page.mouse.click(board.x + board.width * 0.55, board.y + board.height * 0.4)
+    await page
+      .getByText(/sq ft of roof/)
+      .first()
+      .waitFor()
+    await page.waitForTimeout(800)
   },
 })
 await shoot('life', DESK, { path: `${visit}/life` })

@@ -3,6 +3,7 @@ using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Life;
 using Kalpa.Core.Monitoring;
 using Kalpa.Core.NewWork;
@@ -77,7 +78,8 @@ public sealed record Assessment(
     IReadOnlyList<FindingWithoutJob> WithoutJob,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyAnswer>? Replies = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<StainLeak>? Leaks = null
 );
 
 /// <summary>

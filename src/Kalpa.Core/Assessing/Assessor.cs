@@ -2,6 +2,7 @@ using Kalpa.Core.Costs;
 using Kalpa.Core.Coverage;
 using Kalpa.Core.Deferral;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Monitoring;
@@ -82,7 +83,8 @@ public static class Assessor
             WorkList.WithoutJob(open, work),
             cost,
             replies,
-            done
+            done,
+            VisitLeaks.Of(book, input, planned)
         );
     }
 

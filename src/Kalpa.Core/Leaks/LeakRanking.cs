@@ -161,16 +161,13 @@ internal static class LeakRanking
         );
     }
 
-    /// <summary>Hours or a day between rain and water is one more answer to when it leaks.</summary>
+    /// <summary>Hours or a day between rain and water is one more answer to when it leaks, unless it leaks without rain.</summary>
     private static IReadOnlyList<string> WhenOf(LeakRequest request) =>
-        request.Delay is "hours" or "day"
-        && request.When.Count > 0
-        && !request.When.Contains("long-after")
-        && request.When.Any(RainKeys.Contains)
+        request.Delay is "hours" or "day" && request.When.All(RainKeys.Contains) && !request.When.Contains("long-after")
             ? [.. request.When, "long-after"]
             : request.When;
 
-    private static readonly string[] RainKeys = ["every-rain", "heavy-rain", "wind-rain"];
+    private static readonly string[] RainKeys = ["every-rain", "heavy-rain", "wind-rain", "long-after"];
 
     /// <summary>Age when it first leaked: of the house for walls and masonry, else of the covering.</summary>
     private static double? AgeAtFirst(LeakKind kind, LeakRequest request)

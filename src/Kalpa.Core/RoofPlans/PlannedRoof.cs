@@ -204,6 +204,10 @@ public sealed class PlannedRoof
             : placed.RidgeFeet;
     }
 
+    /// <summary>Square feet of roof, and half of the wall above, that drain to a spot; null where the plan has no size or does not have it.</summary>
+    public double? SquareFeetAt(Spot spot) =>
+        plan is { Sized: true } && solved.Rain(onPlan).Arriving(spot)?.Area is { } area ? Quantise.Area(area.Total) : null;
+
     /// <summary>
     /// What lies under a place: a zone of the plan drawn there, else what was recorded of the slope, else what the plan has under that part. Null where
     /// nobody has said.

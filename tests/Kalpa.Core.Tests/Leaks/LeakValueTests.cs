@@ -184,6 +184,22 @@ public sealed class LeakValueTests
         LeakLikelihoods.OfWhen([], LeakSignature.Wind).ShouldBe(1);
     }
 
+    [Theory]
+    [InlineData("hours", true)]
+    [InlineData("day", true)]
+    [InlineData("hour", false)]
+    [InlineData("at-once", false)]
+    [InlineData("unknown", false)]
+    public void Water_that_comes_hours_later_was_stored(string delay, bool stored)
+    {
+        double Masonry(string said) =>
+            Kind(
+                Of(new LeakRequest(Laminated, ["every-rain"], 12, 40, Delay: said, Details: [new LeakDetail("chimney", 2, 0)])),
+                "masonry"
+            ).Chance;
+        (Masonry(delay) > Masonry("")).ShouldBe(stored);
+    }
+
     [Fact]
     public void Every_row_of_the_tables_adds_to_about_a_hundred()
     {

@@ -1804,6 +1804,7 @@ export interface components {
             cost?: null | components["schemas"]["WorkCost"];
             replies?: null | components["schemas"]["OwnerReplyAnswer"][];
             done?: null | components["schemas"]["DoneAnswer"][];
+            leaks?: null | components["schemas"]["StainLeak"][];
         };
         /**
          * @description What becomes of a repair where the covering of its section is renewed.
@@ -6010,6 +6011,12 @@ export interface components {
             percent: number;
             /** @default false */
             local: boolean;
+        };
+        /** @description A stain that was found on the visit, and where its water comes from. */
+        StainLeak: {
+            /** Format: uuid */
+            findingId: string;
+            answer: components["schemas"]["LeakAnswer"];
         };
         /** @enum {unknown} */
         StainShape: "ring" | "streak" | "spreading" | "atWall" | "atFixture" | "many";

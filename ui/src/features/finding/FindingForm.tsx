@@ -16,6 +16,7 @@ import { ConditionPicker } from './ConditionPicker'
 import { DecidingPanel } from './DecidingPanel'
 import { FurtherFields, PlaceFields, SeenFields } from './FindingFields'
 import { FindingFoot } from './FindingFoot'
+import { LeakPanel } from './LeakPanel'
 import { MoveUrgency } from './MoveUrgency'
 import { OwnFields } from './OwnFields'
 import { PhotoStrip } from './PhotoStrip'
@@ -161,6 +162,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
           </Box>
         )}
+        {!isNew && <LeakPanel findingId={draft.id} />}
         {judged && <ProblemCard draft={draft} problems={form.problems} onChange={set} />}
         {judged && judged.together.length > 0 && <Together of={judged.together} />}
         {judged && <ReportWords draft={draft} judged={judged} onChange={set} />}
