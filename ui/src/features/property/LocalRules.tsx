@@ -137,7 +137,7 @@ function RainHere({ rain, today, onKeep }: RainProps) {
             onChange={(event) => setInches(event.target.value)}
           />
         </Labelled>
-        <Labelled wide label="Source of the figure">
+        <Labelled wide label="Where the figure comes from">
           <Input size="lg" value={source} onChange={(event) => setSource(event.target.value)} />
         </Labelled>
         <Button
@@ -146,7 +146,7 @@ function RainHere({ rain, today, onKeep }: RainProps) {
           disabled={fault !== '' || same}
           onClick={() => onKeep({ inchesPerHour: value, source: source.trim(), on: today })}
         >
-          Save rain
+          Use this rain
         </Button>
         {rain && (
           <Button size="lg" variant="outline" onClick={() => onKeep(null)}>
