@@ -63,7 +63,7 @@ public static class LeakDesk
             state,
             Words(state, leader < 0 ? null : weighed[leader], leading),
             candidates,
-            state == LeakState.Found ? [] : LeakTests.Next(weighed, chances),
+            state == LeakState.Found ? [] : LeakTestMethods.Next(weighed, chances),
             Clashes(request)
         );
     }

@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using static Kalpa.Core.Leaks.LeakSignature;
+using static Kalpa.Core.Leaks.PartClock;
 
 namespace Kalpa.Core.Leaks;
 
@@ -64,375 +66,103 @@ public static class LeakKinds
 
     public static IReadOnlyList<LeakKind> All { get; } =
     [
-        new("pipe-boot", "Pipe boot", LeakSignature.AnyRain, PartClock.Wears, [12, 6, 7, 4], "the collar of the pipe boot", false, false),
-        new("flue-collar", "Flue collar", LeakSignature.AnyRain, PartClock.Wears, [3, 3, 3, 2], "the flue collar", false, false),
-        new(
-            "skylight-flashing",
-            "Skylight flashing",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [6, 6, 6, 5],
-            "the skylight flashing",
-            false,
-            false
-        ),
-        new(
-            "chimney-flashing",
-            "Chimney flashing",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [9, 8, 7, 4],
-            "the step or counterflashing at the chimney",
-            false,
-            false
-        ),
-        new(
-            "covering-worn",
-            "Covering worn through",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [3, 1, 2, 4],
-            "the worn covering",
-            true,
-            false
-        ),
-        new(
-            "boot-flange",
-            "Boot flange lapped wrong",
-            LeakSignature.AnyRain,
-            PartClock.BuiltWrong,
-            [4, 3, 2, 0],
-            "the flange of the pipe boot",
-            false,
-            false
-        ),
-        new(
-            "step-flashing",
-            "Sidewall step flashing",
-            LeakSignature.AnyRain,
-            PartClock.BuiltWrong,
-            [5, 5, 4, 0],
-            "the step flashing at the wall",
-            false,
-            false
-        ),
-        new(
+        OnRoof("pipe-boot", "Pipe boot", AnyRain, Wears, [12, 6, 7, 4], "the collar of the pipe boot"),
+        OnRoof("flue-collar", "Flue collar", AnyRain, Wears, [3, 3, 3, 2], "the flue collar"),
+        OnRoof("skylight-flashing", "Skylight flashing", AnyRain, Wears, [6, 6, 6, 5], "the skylight flashing"),
+        OnRoof("chimney-flashing", "Chimney flashing", AnyRain, Wears, [9, 8, 7, 4], "the step or counter-flashing at the chimney"),
+        Anywhere("covering-worn", "Covering worn through", AnyRain, Wears, [3, 1, 2, 4], "the worn covering"),
+        OnRoof("boot-flange", "Boot flange lapped wrong", AnyRain, BuiltWrong, [4, 3, 2, 0], "the flange of the pipe boot"),
+        OnRoof("step-flashing", "Sidewall step flashing", AnyRain, BuiltWrong, [5, 5, 4, 0], "the step flashing at the wall"),
+        Anywhere(
             "slope-too-low",
             "Slope too low for the covering",
-            LeakSignature.AnyRain,
-            PartClock.BuiltWrong,
+            AnyRain,
+            BuiltWrong,
             [5, 5, 4, 0],
-            "the laps of a slope that is too low",
-            true,
-            false
+            "the laps of a slope that is too low"
         ),
-        new(
-            "tie-in",
-            "Tie-in to another roof",
-            LeakSignature.AnyRain,
-            PartClock.BuiltWrong,
-            [5, 4, 4, 4],
-            "the tie-in of two roofs",
-            false,
-            false
-        ),
-        new("solar-foot", "Solar mount", LeakSignature.AnyRain, PartClock.BuiltWrong, [4, 3, 1, 2], "a solar mount", false, false),
-        new("nail-pop", "Nail pop", LeakSignature.AnyRain, PartClock.Chance, [2, 0, 0, 0], "a popped nail", true, false),
-        new(
-            "broken-piece",
-            "Torn, cracked or slipped piece",
-            LeakSignature.AnyRain,
-            PartClock.Chance,
-            [4, 6, 2, 0],
-            "a broken or missing piece",
-            true,
-            false
-        ),
-        new("mount", "Mount or old hole", LeakSignature.AnyRain, PartClock.Chance, [5, 3, 3, 4], "a mount or an old hole", false, false),
-        new(
-            "valley-nails",
-            "Nails in the valley",
-            LeakSignature.AnyRain,
-            PartClock.NailRust,
-            [3, 2, 2, 0],
-            "a nail in the valley",
-            false,
-            false
-        ),
-        new(
-            "low-nails",
-            "Nails in the water path",
-            LeakSignature.AnyRain,
-            PartClock.NailRust,
-            [4, 0, 0, 0],
-            "a nail in the water path",
-            true,
-            false
-        ),
-        new(
-            "chimney-back",
-            "Uphill side of the chimney",
-            LeakSignature.Volume,
-            PartClock.BuiltWrong,
-            [4, 4, 4, 2],
-            "the uphill side of the chimney",
-            false,
-            false
-        ),
-        new(
-            "kick-out",
-            "No kick-out flashing",
-            LeakSignature.Volume,
-            PartClock.BuiltWrong,
-            [4, 4, 2, 0],
-            "the lower end of the wall flashing",
-            false,
-            false
-        ),
-        new("dead-pocket", "Dead pocket", LeakSignature.Volume, PartClock.BuiltWrong, [6, 6, 5, 3], "the dead pocket", false, false),
-        new("eave-edge", "Eave edge", LeakSignature.Volume, PartClock.BuiltWrong, [2, 2, 1, 0], "the eave edge", false, false),
-        new("valley-lining", "Valley lining", LeakSignature.Volume, PartClock.Wears, [8, 10, 6, 0], "the valley", false, false),
-        new(
-            "underlayment",
-            "Underlayment at end of life",
-            LeakSignature.Volume,
-            PartClock.Wears,
-            [1, 12, 1, 0],
-            "the underlayment",
-            true,
-            false
-        ),
-        new("gutter-overflow", "Gutter overflow", LeakSignature.Volume, PartClock.Chance, [5, 3, 3, 2], "the gutter", false, false),
-        new(
-            "headwall-apron",
-            "Headwall apron",
-            LeakSignature.Wind,
-            PartClock.BuiltWrong,
-            [3, 3, 3, 0],
-            "the apron flashing at the wall",
-            false,
-            false
-        ),
-        new("rake", "Rake edge", LeakSignature.Wind, PartClock.BuiltWrong, [1, 1, 2, 0], "the rake edge", false, false),
-        new("exhaust-hood", "Exhaust hood", LeakSignature.Wind, PartClock.Chance, [3, 2, 1, 1], "the exhaust hood", false, false),
-        new("ridge-vent", "Ridge vent", LeakSignature.Wind, PartClock.Chance, [2, 1, 3, 0], "the ridge vent", false, false),
-        new("turbine", "Turbine vent", LeakSignature.Wind, PartClock.Wears, [3, 2, 1, 2], "the turbine vent", false, false),
-        new("ridge-caps", "Ridge or hip caps", LeakSignature.Wind, PartClock.Wears, [2, 4, 3, 0], "the ridge caps", false, false),
-        new("ice-dam", "Ice dam", LeakSignature.Thaw, PartClock.Chance, [8, 4, 2, 1], "water behind ice at the eave", false, false),
-        new(
-            "metal-seam",
-            "Metal lap or seam",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [0, 0, 8, 0],
-            "a lap or seam of the metal",
-            false,
-            false
-        ),
-        new("washers", "Screw washers", LeakSignature.AnyRain, PartClock.Wears, [0, 0, 10, 0], "the screw washers", true, false),
-        new("field-seam", "Membrane seam", LeakSignature.AnyRain, PartClock.Wears, [0, 0, 0, 12], "a seam of the membrane", false, false),
-        new(
-            "base-flashing",
-            "Base flashing or bar",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [0, 0, 0, 12],
-            "the base flashing",
-            false,
-            false
-        ),
-        new("pitch-pan", "Pitch pan", LeakSignature.AnyRain, PartClock.Wears, [0, 0, 0, 12], "the pitch pan", false, false),
-        new("curb-flashing", "Curb flashing", LeakSignature.AnyRain, PartClock.Wears, [0, 0, 0, 8], "the curb flashing", false, false),
-        new(
-            "split",
-            "Split or pulled joint",
-            LeakSignature.AnyRain,
-            PartClock.Wears,
-            [0, 0, 0, 5],
-            "a split in the membrane or a joint",
-            false,
-            false
-        ),
-        new("scupper-box", "Scupper box", LeakSignature.AnyRain, PartClock.BuiltWrong, [0, 0, 0, 6], "the scupper box", false, false),
-        new("puncture", "Puncture", LeakSignature.AnyRain, PartClock.Chance, [0, 0, 0, 8], "a hole in the membrane", true, false),
-        new(
-            "backed-out-fastener",
-            "Backed-out fastener",
-            LeakSignature.AnyRain,
-            PartClock.NailRust,
-            [0, 0, 0, 3],
-            "a fastener under the sheet",
-            true,
-            false
-        ),
-        new("drain-clamp", "Drain clamp", LeakSignature.Volume, PartClock.Wears, [0, 0, 0, 8], "the clamp of the drain", false, false),
-        new(
-            "coping",
-            "Coping or edge joint",
-            LeakSignature.Wind,
-            PartClock.Wears,
-            [0, 0, 0, 7],
-            "a joint of the coping or edge metal",
-            false,
-            false
-        ),
-        new(
-            "wet-insulation",
-            "Wet insulation",
-            LeakSignature.SlowStore,
-            PartClock.Chance,
-            [0, 0, 0, 4],
-            "water held in the insulation",
-            true,
-            false
-        ),
-        new(
-            "masonry",
-            "Masonry or crown",
-            LeakSignature.SlowStore,
-            PartClock.Wears,
-            [5, 5, 5, 3],
-            "the masonry or crown of the chimney",
-            false,
-            true
-        ),
-        new("chase-cover", "Chase cover", LeakSignature.AnyRain, PartClock.Wears, [5, 5, 5, 0], "the chase cover", false, true),
-        new(
-            "wall-or-window",
-            "Siding or window",
-            LeakSignature.Wind,
-            PartClock.Wears,
-            [6, 6, 6, 4],
-            "the siding or window above",
-            false,
-            true
-        ),
-        new("parapet", "Parapet wall", LeakSignature.Wind, PartClock.Wears, [0, 0, 0, 7], "the parapet wall", false, true),
-        new(
-            "unit-cabinet",
-            "Rooftop unit cabinet",
-            LeakSignature.Wind,
-            PartClock.Wears,
-            [0, 0, 0, 5],
-            "the cabinet of the rooftop unit",
-            false,
-            true
-        ),
-        new(
-            "interior-leader",
-            "Interior leader",
-            LeakSignature.Volume,
-            PartClock.Wears,
-            [0, 0, 0, 5],
-            "the leader inside the building",
-            false,
-            true
-        ),
-        new(
+        OnRoof("tie-in", "Tie-in to another roof", AnyRain, BuiltWrong, [5, 4, 4, 4], "the tie-in of two roofs"),
+        OnRoof("solar-foot", "Solar mount", AnyRain, BuiltWrong, [4, 3, 1, 2], "a solar mount"),
+        Anywhere("nail-pop", "Nail pop", AnyRain, Chance, [2, 0, 0, 0], "a popped nail"),
+        Anywhere("broken-piece", "Torn, cracked or slipped piece", AnyRain, Chance, [4, 6, 2, 0], "a broken or missing piece"),
+        OnRoof("mount", "Mount or old hole", AnyRain, Chance, [5, 3, 3, 4], "a mount or an old hole"),
+        OnRoof("valley-nails", "Nails in the valley", AnyRain, NailRust, [3, 2, 2, 0], "a nail in the valley"),
+        Anywhere("low-nails", "Nails in the water path", AnyRain, NailRust, [4, 0, 0, 0], "a nail in the water path"),
+        OnRoof("chimney-back", "Uphill side of the chimney", Volume, BuiltWrong, [4, 4, 4, 2], "the uphill side of the chimney"),
+        OnRoof("kick-out", "No kick-out flashing", Volume, BuiltWrong, [4, 4, 2, 0], "the lower end of the wall flashing"),
+        OnRoof("dead-pocket", "Dead pocket", Volume, BuiltWrong, [6, 6, 5, 3], "the dead pocket"),
+        OnRoof("eave-edge", "Eave edge", Volume, BuiltWrong, [2, 2, 1, 0], "the eave edge"),
+        OnRoof("valley-lining", "Valley lining", Volume, Wears, [8, 10, 6, 0], "the valley"),
+        Anywhere("underlayment", "Underlayment at end of life", Volume, Wears, [1, 12, 1, 0], "the underlayment"),
+        OnRoof("gutter-overflow", "Gutter overflow", Volume, Chance, [5, 3, 3, 2], "the gutter"),
+        OnRoof("headwall-apron", "Headwall apron", Wind, BuiltWrong, [3, 3, 3, 0], "the apron flashing at the wall"),
+        OnRoof("rake", "Rake edge", Wind, BuiltWrong, [1, 1, 2, 0], "the rake edge"),
+        OnRoof("exhaust-hood", "Exhaust hood", Wind, Chance, [3, 2, 1, 1], "the exhaust hood"),
+        OnRoof("ridge-vent", "Ridge vent", Wind, Chance, [2, 1, 3, 0], "the ridge vent"),
+        OnRoof("turbine", "Turbine vent", Wind, Wears, [3, 2, 1, 2], "the turbine vent"),
+        OnRoof("ridge-caps", "Ridge or hip caps", Wind, Wears, [2, 4, 3, 0], "the ridge caps"),
+        OnRoof("ice-dam", "Ice dam", Thaw, Chance, [8, 4, 2, 1], "water behind ice at the eave"),
+        OnRoof("metal-seam", "Metal lap or seam", AnyRain, Wears, [0, 0, 8, 0], "a lap or seam of the metal"),
+        Anywhere("washers", "Screw washers", AnyRain, Wears, [0, 0, 10, 0], "the screw washers"),
+        OnRoof("field-seam", "Membrane seam", AnyRain, Wears, [0, 0, 0, 12], "a seam of the membrane"),
+        OnRoof("base-flashing", "Base flashing or bar", AnyRain, Wears, [0, 0, 0, 12], "the base flashing"),
+        OnRoof("pitch-pan", "Pitch pan", AnyRain, Wears, [0, 0, 0, 12], "the pitch pan"),
+        OnRoof("curb-flashing", "Curb flashing", AnyRain, Wears, [0, 0, 0, 8], "the curb flashing"),
+        OnRoof("split", "Split or pulled joint", AnyRain, Wears, [0, 0, 0, 5], "a split in the membrane or a joint"),
+        OnRoof("scupper-box", "Scupper box", AnyRain, BuiltWrong, [0, 0, 0, 6], "the scupper box"),
+        Anywhere("puncture", "Puncture", AnyRain, Chance, [0, 0, 0, 8], "a hole in the membrane"),
+        Anywhere("backed-out-fastener", "Backed-out fastener", AnyRain, NailRust, [0, 0, 0, 3], "a fastener under the sheet"),
+        OnRoof("drain-clamp", "Drain clamp", Volume, Wears, [0, 0, 0, 8], "the clamp of the drain"),
+        OnRoof("coping", "Coping or edge joint", Wind, Wears, [0, 0, 0, 7], "a joint of the coping or edge metal"),
+        Anywhere("wet-insulation", "Wet insulation", SlowStore, Chance, [0, 0, 0, 4], "water held in the insulation"),
+        OtherTrade("masonry", "Masonry or crown", SlowStore, Wears, [5, 5, 5, 3], "the masonry or crown of the chimney"),
+        OtherTrade("chase-cover", "Chase cover", AnyRain, Wears, [5, 5, 5, 0], "the chase cover"),
+        OtherTrade("wall-or-window", "Siding or window", Wind, Wears, [6, 6, 6, 4], "the siding or window above"),
+        OtherTrade("parapet", "Parapet wall", Wind, Wears, [0, 0, 0, 7], "the parapet wall"),
+        OtherTrade("unit-cabinet", "Rooftop unit cabinet", Wind, Wears, [0, 0, 0, 5], "the cabinet of the rooftop unit"),
+        OtherTrade("interior-leader", "Interior leader", Volume, Wears, [0, 0, 0, 5], "the leader inside the building"),
+        OtherTradeAnywhere(
             "attic-condensation",
             "Attic condensation or frost",
-            LeakSignature.Condensation,
-            PartClock.Chance,
+            Condensation,
+            Chance,
             [4, 1, 4, 4],
-            "condensation in the attic or roof space",
-            true,
-            true
+            "condensation in the attic or roof space"
         ),
-        new(
-            "flue-condensate",
-            "Flue condensate",
-            LeakSignature.Condensation,
-            PartClock.Chance,
-            [2, 2, 2, 1],
-            "condensate in the flue",
-            false,
-            true
-        ),
-        new(
-            "fan-duct",
-            "Fan or dryer duct",
-            LeakSignature.Condensation,
-            PartClock.BuiltWrong,
-            [4, 3, 3, 1],
-            "condensation in a fan or dryer duct",
-            false,
-            true
-        ),
-        new(
-            "skylight-unit",
-            "Skylight unit",
-            LeakSignature.Condensation,
-            PartClock.Wears,
-            [3, 3, 3, 3],
-            "condensation on the skylight, or its own seal",
-            false,
-            true
-        ),
-        new(
-            "air-handler-pan",
-            "Air handler pan",
-            LeakSignature.Equipment,
-            PartClock.Chance,
-            [6, 6, 6, 6],
-            "the pan or drain of the air handler",
-            false,
-            true
-        ),
-        new(
-            "cold-pipe",
-            "Sweating cold pipe",
-            LeakSignature.Equipment,
-            PartClock.Chance,
-            [2, 2, 2, 2],
-            "a sweating cold pipe",
-            false,
-            true
-        ),
-        new("supply-pipe", "Supply pipe", LeakSignature.Piping, PartClock.Chance, [4, 4, 4, 4], "a water supply pipe", false, true),
-        new("waste-pipe", "Waste pipe", LeakSignature.Piping, PartClock.Chance, [3, 3, 3, 3], "a waste pipe", false, true),
-        new("fixture-above", "Fixture above", LeakSignature.Piping, PartClock.Chance, [4, 4, 4, 4], "a tub or fixture above", false, true),
-        new(
-            "sprinkler",
-            "Sprinkler or heating pipe",
-            LeakSignature.Piping,
-            PartClock.Chance,
-            [1, 1, 1, 1],
-            "a sprinkler or heating pipe",
-            false,
-            true
-        ),
-        new(
-            "water-heater",
-            "Water heater or humidifier",
-            LeakSignature.Piping,
-            PartClock.Chance,
-            [2, 2, 2, 2],
-            "a water heater or humidifier",
-            false,
-            true
-        ),
-        new(
-            "gable-vent",
-            "Gable vent",
-            LeakSignature.Wind,
-            PartClock.Chance,
-            [2, 2, 2, 0],
-            "rain or snow blown in at the gable vent",
-            false,
-            true
-        ),
-        new(
-            "snow-vent",
-            "Snow in a vent",
-            LeakSignature.Thaw,
-            PartClock.Chance,
-            [1, 1, 1, 1],
-            "snow that blew into a vent and melted",
-            false,
-            true
-        ),
-        new("balcony", "Balcony above", LeakSignature.AnyRain, PartClock.BuiltWrong, [2, 2, 2, 2], "the balcony above", false, true),
+        OtherTrade("flue-condensate", "Flue condensate", Condensation, Chance, [2, 2, 2, 1], "condensate in the flue"),
+        OtherTrade("fan-duct", "Fan or dryer duct", Condensation, BuiltWrong, [4, 3, 3, 1], "condensation in a fan or dryer duct"),
+        OtherTrade("skylight-unit", "Skylight unit", Condensation, Wears, [3, 3, 3, 3], "condensation on the skylight, or its own seal"),
+        OtherTrade("air-handler-pan", "Air handler pan", Equipment, Chance, [6, 6, 6, 6], "the pan or drain of the air handler"),
+        OtherTrade("cold-pipe", "Sweating cold pipe", Equipment, Chance, [2, 2, 2, 2], "a sweating cold pipe"),
+        OtherTrade("supply-pipe", "Supply pipe", Piping, Chance, [4, 4, 4, 4], "a water supply pipe"),
+        OtherTrade("waste-pipe", "Waste pipe", Piping, Chance, [3, 3, 3, 3], "a waste pipe"),
+        OtherTrade("fixture-above", "Fixture above", Piping, Chance, [4, 4, 4, 4], "a tub or fixture above"),
+        OtherTrade("sprinkler", "Sprinkler or heating pipe", Piping, Chance, [1, 1, 1, 1], "a sprinkler or heating pipe"),
+        OtherTrade("water-heater", "Water heater or humidifier", Piping, Chance, [2, 2, 2, 2], "a water heater or humidifier"),
+        OtherTrade("gable-vent", "Gable vent", Wind, Chance, [2, 2, 2, 0], "rain or snow blown in at the gable vent"),
+        OtherTrade("snow-vent", "Snow in a vent", Thaw, Chance, [1, 1, 1, 1], "snow that blew into a vent and melted"),
+        OtherTrade("balcony", "Balcony above", AnyRain, BuiltWrong, [2, 2, 2, 2], "the balcony above"),
     ];
+
+    /// <summary>At a part of the roof, which has a place.</summary>
+    private static LeakKind OnRoof(string key, string name, LeakSignature when, PartClock clock, double[] weights, string words) =>
+        new(key, name, when, clock, weights, words, false, false);
+
+    /// <summary>Anywhere on the slope.</summary>
+    private static LeakKind Anywhere(string key, string name, LeakSignature when, PartClock clock, double[] weights, string words) =>
+        new(key, name, when, clock, weights, words, true, false);
+
+    private static LeakKind OtherTrade(string key, string name, LeakSignature when, PartClock clock, double[] weights, string words) =>
+        new(key, name, when, clock, weights, words, false, true);
+
+    private static LeakKind OtherTradeAnywhere(
+        string key,
+        string name,
+        LeakSignature when,
+        PartClock clock,
+        double[] weights,
+        string words
+    ) => new(key, name, when, clock, weights, words, true, true);
 
     private static readonly Dictionary<string, LeakKind> ByKey = All.ToDictionary(k => k.Key);
 
@@ -452,9 +182,9 @@ public static class LeakKinds
             : 3;
         return clock switch
         {
-            PartClock.BuiltWrong => BuiltWrong[band],
-            PartClock.Wears => Wears[band],
-            PartClock.NailRust => NailRust[band],
+            PartClock.BuiltWrong => BuiltWrongByBand[band],
+            PartClock.Wears => WearsByBand[band],
+            PartClock.NailRust => NailRustByBand[band],
             _ => 1,
         };
     }
@@ -462,7 +192,7 @@ public static class LeakKinds
     private const double YoungYears = 3;
     private const double MiddleYears = 10;
     private const double OldYears = 20;
-    private static readonly double[] BuiltWrong = [2.5, 1.5, 0.8, 0.5];
-    private static readonly double[] Wears = [0.2, 0.7, 1.5, 2.2];
-    private static readonly double[] NailRust = [0.3, 1.3, 1.5, 1.2];
+    private static readonly double[] BuiltWrongByBand = [2.5, 1.5, 0.8, 0.5];
+    private static readonly double[] WearsByBand = [0.2, 0.7, 1.5, 2.2];
+    private static readonly double[] NailRustByBand = [0.3, 1.3, 1.5, 1.2];
 }

@@ -96,12 +96,12 @@ internal static class LeakRanking
                 );
             }
         }
-        var named = request.Near is { } near ? LeakSigns.OfNear(near) : [];
-        foreach (var kind in LeakKinds.All.Where(k => !weighed.Exists(w => w.Kind == k)))
+        var named = NearOf(request) is { } near ? LeakSigns.OfNear(near) : [];
+        foreach (var kind in LeakKinds.All.Where(k => !weighed.Exists(w => w.Kind == k) && Possible(k, request)))
         {
             weighed.Add(Weigh(request, group, assembly, kind, null, null, null) with { Place = Unplaced(kind, named, request) });
         }
-        return [.. OnePerKindAndPlace(weighed).Where(w => w.Prior > 0 && Possible(w.Kind, request)).Select(w => Tested(w, request))];
+        return [.. OnePerKindAndPlace(weighed).Where(w => w.Prior > 0).Select(w => Tested(w, request))];
     }
 
     /// <summary>Several signs of one thing: the strongest of them, and the root of the next.</summary>
@@ -117,10 +117,25 @@ internal static class LeakRanking
 
     private const double SamePlaceFeet = 4;
 
+    /// <summary>Where the stain is says what is above it, if nobody does.</summary>
+    private static LeakNear? NearOf(LeakRequest request) =>
+        request.Near
+        ?? request.Surface switch
+        {
+            LeakSurface.SkylightShaft => LeakNear.Skylight,
+            LeakSurface.Wall => LeakNear.Wall,
+            _ => null,
+        };
+
+    /// <summary>From 4:12 up shingles are laid without more than their usual underlayment (IRC 2021 R905.1.1): no slope is too flat for its laps.</summary>
+    private const double SteepEnoughRise = 4;
+
+    /// <summary>Whether it can be there at all where nobody found it.</summary>
     private static bool Possible(LeakKind kind, LeakRequest request) =>
         kind.Key switch
         {
             "ice-dam" => request.ColdClimate,
+            "slope-too-low" => request.RisePer12 < SteepEnoughRise,
             _ => true,
         };
 
@@ -155,7 +170,7 @@ internal static class LeakRanking
             kind.Weight(group) * LeakKinds.AgeFactor(kind.Clock, age),
             LeakLikelihoods.OfWhen(WhenOf(request), kind.Signature),
             LeakLikelihoods.OfShape(request.Shape, kind.Signature),
-            down is { } d ? LeakPaths.Fit(assembly, StraightDown(kind), d, side ?? 0, false) : 1,
+            down is { } d ? LeakPaths.Fit(assembly, StraightDown(kind), d, side ?? 0, request.ByEye) : 1,
             Load(kind, squareFeet),
             LeakLikelihoods.OfWind(request.Wind, request.Facing, kind.Signature) * History(kind, request)
         );
@@ -256,7 +271,10 @@ internal static class LeakRanking
         var odds = 1.0;
         foreach (var test in request.Tests ?? [])
         {
-            if (test.Result == LeakTestResult.Unclear || (test.Kind != weighed.Kind.Key && !LeakTests.Covers(test.Test, weighed.Kind)))
+            if (
+                test.Result == LeakTestResult.Unclear
+                || (test.Kind != weighed.Kind.Key && !LeakTestMethods.Covers(test.Test, weighed.Kind))
+            )
             {
                 continue;
             }
@@ -264,7 +282,7 @@ internal static class LeakRanking
             {
                 continue;
             }
-            var (sensitive, specific) = LeakTests.Rates(test.Test, weighed.Kind);
+            var (sensitive, specific) = LeakTestMethods.Rates(test.Test, weighed.Kind);
             odds *= test.Result == LeakTestResult.Wet ? sensitive / (1 - specific) : (1 - sensitive) / specific;
         }
         return weighed with { Tested = odds };

@@ -115,7 +115,8 @@ public sealed record LeakTested(string Kind, LeakTestKind Test, LeakTestResult R
 
 /// <summary>
 /// Asks where a leak comes from. <paramref name="When"/>, <paramref name="Wind"/>, <paramref name="Delay"/> and <paramref name="Tried"/> are keys of the owner's
-/// questions; years: age of the covering and of the house, and how long ago it first leaked. Facing: of the slope above.
+/// questions; years: age of the covering and of the house, and how long ago it first leaked. Facing and pitch: of the slope above. <paramref name="ByEye"/>: places
+/// were put by eye, good to about three feet.
 /// </summary>
 public sealed record LeakRequest(
     string Covering,
@@ -135,7 +136,8 @@ public sealed record LeakRequest(
     IReadOnlyList<LeakFinding>? Findings = null,
     IReadOnlyList<LeakDetail>? Details = null,
     IReadOnlyList<LeakTested>? Tests = null,
-    bool ColdClimate = true
+    bool ColdClimate = true,
+    bool ByEye = false
 );
 
 /// <summary>

@@ -5,10 +5,10 @@ using Kalpa.Core.Rules;
 namespace Kalpa.Core.Leaks;
 
 /// <summary>What a finding says of a leak: the way in, and how strongly the condition itself speaks for it.</summary>
-internal readonly record struct LeakSign(string Kind, double Evidence);
+public readonly record struct LeakSign(string Kind, double Evidence);
 
 /// <summary>Which way in for water each condition of the rule book is; figures are planning figures from memory.</summary>
-internal static class LeakSigns
+public static class LeakSigns
 {
     /// <summary>Dirt inside an open seam: water has run there.</summary>
     private const double DirtInside = 6;
@@ -204,6 +204,9 @@ internal static class LeakSigns
         ["ducts"] = "fan-duct",
         ["cathedral-ceilings"] = "attic-condensation",
     };
+
+    /// <summary>The conditions told apart.</summary>
+    public static IEnumerable<string> Conditions => ByCondition.Keys;
 
     public static LeakSign? Of(RuleBook book, string condition)
     {

@@ -14,7 +14,7 @@ internal static class LeakWords
         [
             .. Given(
                 weighed.Condition.Length > 0,
-                $"{Sentences.Lower(book.FindCondition(weighed.Condition)?.Name ?? "a finding")} is there"
+                $"{Sentences.Lower(book.FindCondition(weighed.Condition)?.Name ?? "a finding")} was found"
             ),
             .. Given(weighed.Tested > Speaks, "a test was wet"),
             .. Given(weighed.When > Speaks, Fits(weighed.Kind.Signature)),
@@ -46,7 +46,7 @@ internal static class LeakWords
     private const double LookedOnly = 0.3;
 
     private static string Where(Weighed weighed) =>
-        weighed.Down is not { } down ? "such a part is above the stain"
+        weighed.Down is not { } down ? "such a part is usual above such a stain"
         : down < 0 ? $"it is {Feet(-down)} below the stain, where water backs up"
         : down < 1 ? "it is right above the stain"
         : $"it is {Feet(down)} upslope of the stain";
@@ -71,8 +71,8 @@ internal static class LeakWords
 
     public static string Settle(LeakKind kind)
     {
-        var test = LeakTests.For(kind)[0];
-        return $"{LeakTests.Name(test)}: {Sentences.Lower(LeakTests.How(test))}";
+        var test = LeakTestMethods.For(kind)[0];
+        return $"{LeakTestMethods.Name(test)}: {Sentences.Lower(LeakTestMethods.How(test))}";
     }
 
     private static IEnumerable<string> Given(bool holds, string words) => holds ? [words] : [];

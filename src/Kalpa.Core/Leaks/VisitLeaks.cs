@@ -74,7 +74,9 @@ internal static class VisitLeaks
                     .Findings.Where(f => f.Id != stain.Id && !Stains.Contains(f.Condition) && above.MayReach(f))
                     .Select(f => above.Of(f, planned.SpotOf(f))),
             ],
-            [.. (input.Details ?? []).Where(d => slope is not null && d.Spot.SlopeId == slope.Id).Select(d => above.Of(d, Look(input, d)))]
+            [.. (input.Details ?? []).Where(d => slope is not null && d.Spot.SlopeId == slope.Id).Select(d => above.Of(d, Look(input, d)))],
+            // A place on the plan was tapped, not taped.
+            ByEye: true
         );
     }
 

@@ -6,8 +6,6 @@ namespace Kalpa.Core.Water;
 internal sealed record EaveRun(List<PlanPoint> Line, List<Guid> SlopeIds, bool Closed, double Height)
 {
     public double Inches => Line.Zip(Line.Skip(1)).Sum(s => s.First.To(s.Second));
-
-    public (double At, double Away)? Nearest(PlanPoint at) => EaveRuns.Place(Line, at);
 }
 
 internal static class EaveRuns

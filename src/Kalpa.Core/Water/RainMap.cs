@@ -117,55 +117,33 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
                 : (channel.Facet.SlopeId, channel.OtherSlopeId ?? Guid.Empty);
     }
 
-    private WaterGutter Of(Gutter gutter)
-    {
-        var shares = gutter.Downspouts.ConvertAll(spout =>
-        {
-            var exits = gutter.Exits.Where(e => e.To == spout.To && Takes(gutter, spout.At, e)).ToList();
-            var area = Area(gutter.In.SelectMany(f => exits.Select(e => (Amount: Of(gutter, f, e), f.Wall))).Where(f => f.Amount > 0));
-            var sides = exits
-                .SelectMany(e => Sides(e, spout.At))
-                .Select(s => (Square: RainMaps.Feet2(gutter.In.Sum(f => f.Between(s.From, s.To))), Feet: RainMaps.Feet(s.To - s.From)))
-                .ToList();
-            var (square, feet) = sides.MaxBy(s => s.Square);
-            return new GutterShare(spout.DetailId, area, Gpm(area.Total), Gpm(square), Quantise.Feet(feet));
-        });
-        return new WaterGutter(
-            gutter.SlopeIds,
-            [.. gutter.Line.Select(RainMaps.Point)],
-            Quantise.Feet(RainMaps.Feet(gutter.Inches)),
-            shares,
+    private WaterGutter Of(Gutter gutter) =>
+        new(
+            gutter.Run.SlopeIds,
+            [.. gutter.Run.Line.Select(RainMaps.Point)],
+            Quantise.Feet(RainMaps.Feet(gutter.Run.Inches)),
+            [.. gutter.Downspouts.Select(spout => Of(gutter, spout))],
             gutter.Downspouts.Count > 1
         );
-    }
 
-    private static double Of(Gutter gutter, Inflow flow, Exit exit) =>
-        !flow.IsStream ? flow.Between(exit.U0, exit.U1)
-        : gutter.Exits[gutter.Taken(flow.U0)] == exit ? flow.Q0
-        : 0;
-
-    /// <summary>Whether a stretch is this downspout's own, where two of them let their water onto one strip below.</summary>
-    private static bool Takes(Gutter gutter, double at, Exit exit)
+    private GutterShare Of(Gutter gutter, Downspout spout)
     {
-        var middle = (exit.U0 + exit.U1) / 2;
-        double Away(double spout)
-        {
-            var straight = Math.Abs(spout - middle);
-            return gutter.Closed ? Math.Min(straight, gutter.Inches - straight) : straight;
-        }
-        return gutter.Downspouts.Min(d => Away(d.At)) >= Away(at) - PlanTolerances.OnLineInches;
+        var area = Area(
+            gutter.In.SelectMany(f => spout.Stretches.Select(s => (Amount: Arriving(f, s.From, s.To, gutter.Run.Inches), f.Wall)))
+        );
+        // A gutter that runs to its downspout from both sides is as full as the fuller of them.
+        var (square, feet) = spout
+            .Stretches.Select(s =>
+                (Square: RainMaps.Feet2(gutter.In.Sum(f => f.Between(s.From, s.To))), Feet: RainMaps.Feet(s.To - s.From))
+            )
+            .OrderByDescending(s => s.Square)
+            .FirstOrDefault();
+        return new GutterShare(spout.Detail.Id, area, Gpm(area.Total), Gpm(square), Quantise.Feet(feet));
     }
 
-    private static IEnumerable<(double From, double To)> Sides(Exit exit, double at)
-    {
-        if (at <= exit.U0 || at >= exit.U1)
-        {
-            yield return (exit.U0, exit.U1);
-            yield break;
-        }
-        yield return (exit.U0, at);
-        yield return (at, exit.U1);
-    }
+    /// <summary>A stream at the very end of a gutter belongs to its last stretch.</summary>
+    private static double Arriving(Inflow flow, double from, double to, double length) =>
+        flow.Between(from, to >= length - PlanTolerances.OnLineInches ? to + PlanTolerances.OnLineInches : to);
 
     private IEnumerable<string> OffPlan() =>
         from detail in request.Details
@@ -173,10 +151,8 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
         let facet = network.Facets.Find(f => f.SlopeId == detail.Spot.SlopeId)
         where facet is not null
         let area = network.Outlets.Find(o => o.DetailId == detail.Id)
-        where area is null && !network.Gutters.Exists(g => g.Downspouts.Exists(d => d.DetailId == detail.Id))
-        select $"No water runs to the {BookKey.InWords(detail.Kind)} on slope at {At(detail.Spot.Up)}: check where it stands.";
-
-    private static string At(double inches) => $"{Math.Round(RainMaps.Feet(inches), 1):0.#} ft up";
+        where area is null && !network.Gutters.Exists(g => g.Downspouts.Any(d => d.Detail.Id == detail.Id))
+        select $"No water runs to the {(detail.Name.Length > 0 ? detail.Name : BookKey.InWords(detail.Kind))} where it is on the plan. Check its place.";
 
     /// <summary>What arrives at a spot: a detail's whole width where it stands there, else a strip of a foot. Null off the roof.</summary>
     public ArrivingWater? Arriving(Spot spot)
@@ -232,9 +208,9 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
                 [RainMaps.Point(place)]
             );
         }
-        if (network.Gutters.Find(g => g.Downspouts.Exists(d => d.DetailId == detail.Id)) is { } gutter)
+        if (network.Gutters.Find(g => g.Downspouts.Any(d => d.Detail.Id == detail.Id)) is { } gutter)
         {
-            var share = Of(gutter).Downspouts.First(d => d.DetailId == detail.Id);
+            var share = Of(gutter, gutter.Downspouts.First(d => d.Detail.Id == detail.Id));
             return Told(detail.Id, place, facet, share.Area, 0, [], [], [RainMaps.Point(place)]);
         }
         var thing = facet.Things.Find(t => t.Detail.Id == detail.Id);

@@ -89,8 +89,9 @@ internal sealed partial class RainMap
                     course.Add(end);
                     break;
                 case Gutter gutter when exit >= 0:
-                    var spout = gutter.Downspouts.MinBy(d => Math.Abs(d.At - u));
-                    course.Add(EaveRuns.At(gutter.Line, spout.At));
+                    var place = u;
+                    var spout = gutter.Downspouts.FirstOrDefault(d => d.Stretches.Exists(r => place >= r.From && place <= r.To));
+                    course.Add(EaveRuns.At(gutter.Run.Line, (spout ?? gutter.Downspouts[0]).At));
                     break;
                 default:
                     break;

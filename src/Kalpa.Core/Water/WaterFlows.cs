@@ -1,3 +1,4 @@
+using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Geometry;
 
 namespace Kalpa.Core.Water;
@@ -137,11 +138,16 @@ internal sealed class Channel : Node
 /// <summary>Eaves that share one gutter; coordinate: inches along it.</summary>
 internal sealed class Gutter : Node
 {
-    public required List<PlanPoint> Line { get; init; }
-    public required List<Guid> SlopeIds { get; init; }
-    public required bool Closed { get; init; }
-    public List<(Guid DetailId, double At, Node To)> Downspouts { get; } = [];
-    public double Inches { get; init; }
+    public required EaveRun Run { get; init; }
+    public required IReadOnlyList<Downspout> Downspouts { get; init; }
+}
+
+/// <summary>A downspout at a place along its gutter, and the stretches of gutter that run to it; round a whole house they can be two.</summary>
+internal sealed class Downspout
+{
+    public required DetailFact Detail { get; init; }
+    public required double At { get; init; }
+    public List<(double From, double To)> Stretches { get; } = [];
 }
 
 /// <summary>A way off the roof; coordinate: inches along it.</summary>

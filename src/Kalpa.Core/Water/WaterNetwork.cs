@@ -75,11 +75,7 @@ internal sealed partial class WaterNetwork
     private IEnumerable<Node> Nodes => [.. Facets.SelectMany(f => f.Cells), .. Channels, .. Gutters, .. Outlets];
 
     private List<DetailFact> Drains(Facet facet) =>
-        [
-            .. details.Where(d =>
-                d.Spot.SlopeId == facet.SlopeId && d.Kind is DetailKind.Drain or DetailKind.Scupper && d.Spot.SlopeId == facet.SlopeId
-            ),
-        ];
+        [.. details.Where(d => d.Spot.SlopeId == facet.SlopeId && d.Kind is DetailKind.Drain or DetailKind.Scupper)];
 
     private Outlet OutletOf(DetailFact detail, Facet facet, bool assumed)
     {
@@ -165,29 +161,27 @@ internal sealed partial class WaterNetwork
                 .ToList();
             foreach (var run in EaveRuns.Of(level))
             {
-                var takers = new List<(Guid, double)>();
+                var spouts = new List<Downspout>();
                 foreach (var spout in details.Where(d => d.Kind == DetailKind.Downspout && run.SlopeIds.Contains(d.Spot.SlopeId)))
                 {
                     var facet = Facets.First(f => f.SlopeId == spout.Spot.SlopeId);
-                    if (run.Nearest(facet.Plan.Frame.Place(spout.Spot)) is { Away: <= TakesWithinInches } near)
+                    var near = EaveRuns.Place(run.Line, facet.Plan.Frame.Place(spout.Spot));
+                    if (near.Away <= TakesWithinInches)
                     {
-                        takers.Add((spout.Id, near.At));
+                        spouts.Add(new Downspout { Detail = spout, At = near.At });
                     }
                 }
-                if (takers.Count == 0)
+                if (spouts.Count > 0)
                 {
-                    continue;
+                    Gutters.Add(
+                        new Gutter
+                        {
+                            Run = run,
+                            Height = run.Height,
+                            Downspouts = [.. spouts.OrderBy(d => d.At)],
+                        }
+                    );
                 }
-                var gutter = new Gutter
-                {
-                    Line = run.Line,
-                    SlopeIds = run.SlopeIds,
-                    Closed = run.Closed,
-                    Inches = run.Inches,
-                    Height = run.Height,
-                };
-                gutter.Downspouts.AddRange(takers.OrderBy(t => t.Item2).Select(t => (t.Item1, t.Item2, (Node)gutter)));
-                Gutters.Add(gutter);
             }
         }
     }

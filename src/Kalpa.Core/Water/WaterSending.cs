@@ -226,7 +226,7 @@ internal sealed partial class WaterNetwork
         {
             Cell cell => (cell.U0, cell.U1),
             Channel channel => (0, channel.Inches),
-            Gutter gutter => (0, gutter.Inches),
+            Gutter gutter => (0, gutter.Run.Inches),
             _ => (double.MinValue, double.MaxValue),
         };
         if (flow.U0 >= least && flow.U1 <= most)

@@ -34,15 +34,15 @@ internal sealed partial class WaterNetwork
             var middle = border.From.Towards(border.To, 0.5);
             if (
                 Gutters.Find(g =>
-                    g.SlopeIds.Contains(cell.Facet.SlopeId) && EaveRuns.Place(g.Line, middle).Away <= PlanTolerances.OnLineInches
+                    g.Run.SlopeIds.Contains(cell.Facet.SlopeId) && EaveRuns.Place(g.Run.Line, middle).Away <= PlanTolerances.OnLineInches
                 ) is
                 { } gutter
             )
             {
-                var at = EaveRuns.Place(gutter.Line, middle).At;
+                var at = EaveRuns.Place(gutter.Run.Line, middle).At;
                 var half = border.From.To(border.To) / 2;
                 // Along the gutter's own direction a stretch may run either way.
-                var forward = EaveRuns.Place(gutter.Line, border.From.Towards(border.To, 0.75)).At > at;
+                var forward = EaveRuns.Place(gutter.Run.Line, border.From.Towards(border.To, 0.75)).At > at;
                 Add(cell, u0, u1, gutter, forward ? at - half : at + half, forward ? at + half : at - half);
                 return;
             }
@@ -143,69 +143,65 @@ internal sealed partial class WaterNetwork
 
     private void GutterWays(Gutter gutter)
     {
-        for (var i = 0; i < gutter.Downspouts.Count; i++)
+        Share(gutter);
+        foreach (var spout in gutter.Downspouts)
         {
-            var (id, at, _) = gutter.Downspouts[i];
-            var place = EaveRuns.At(gutter.Line, at);
-            var facet = Facets.First(f => f.SlopeId == details.First(d => d.Id == id).Spot.SlopeId);
-            var below = Lower(place + (facet.Down * FallsOutInches), facet.Height(place));
-            if (below?.CellAt(place + (facet.Down * FallsOutInches)) is { } cell)
+            var place = EaveRuns.At(gutter.Run.Line, spout.At);
+            var facet = Facets.First(f => f.SlopeId == spout.Detail.Spot.SlopeId);
+            var landing = place + (facet.Down * FallsOutInches);
+            if (Lower(landing, facet.Height(place)) is { } below && below.CellAt(landing) is { } cell)
             {
-                gutter.Downspouts[i] = (id, at, cell);
+                var (u, v) = below.Of(place);
+                Lead(spout, cell, Math.Clamp(u, cell.U0, cell.U1), v);
                 continue;
             }
             var outlet = new Outlet
             {
                 Kind = OutletKind.Downspout,
                 SlopeId = facet.SlopeId,
-                DetailId = id,
+                DetailId = spout.Detail.Id,
                 FromPoint = place,
                 ToPoint = place,
             };
             Outlets.Add(outlet);
-            gutter.Downspouts[i] = (id, at, outlet);
+            Lead(spout, outlet, 0, 0);
         }
-        var spouts = gutter.Downspouts;
-        for (var i = 0; i < spouts.Count; i++)
-        {
-            var low = i == 0 ? 0 : (spouts[i - 1].At + spouts[i].At) / 2;
-            var high = i == spouts.Count - 1 ? gutter.Inches : (spouts[i].At + spouts[i + 1].At) / 2;
-            if (gutter.Closed && spouts.Count > 1)
-            {
-                // Round a house the last and the first share what lies between them as well.
-                var half = (spouts[0].At + gutter.Inches - spouts[^1].At) / 2;
-                var seam = spouts[^1].At + half;
-                if (i == 0)
-                {
-                    low = Math.Max(0, seam - gutter.Inches);
-                    Way(gutter, spouts[i].To, Math.Min(seam, gutter.Inches), gutter.Inches, spouts[i].At);
-                }
-                else if (i == spouts.Count - 1)
-                {
-                    high = Math.Min(seam, gutter.Inches);
-                    Way(gutter, spouts[i].To, 0, Math.Max(0, seam - gutter.Inches), spouts[i].At);
-                }
-            }
-            Way(gutter, spouts[i].To, low, high, spouts[i].At);
-        }
+
+        void Lead(Downspout spout, Node to, double at, double down) =>
+            gutter.Exits.AddRange(spout.Stretches.Select(s => new Exit(s.From, s.To, to, 0, at, down, down, true)));
     }
 
     /// <summary>Farther out than its eave by this a downspout lands, inches.</summary>
     private const double FallsOutInches = 3;
 
-    private static void Way(Gutter gutter, Node to, double from, double until, double at)
+    /// <summary>
+    /// Each stretch runs to the nearer downspout: the high points are midway. Round a whole house the last downspout and the first share what is between them as
+    /// well, over the place where the line begins.
+    /// </summary>
+    private static void Share(Gutter gutter)
     {
-        if (until - from <= PlanTolerances.SameInches)
+        var (spouts, length) = (gutter.Downspouts, gutter.Run.Inches);
+        for (var i = 0; i + 1 < spouts.Count; i++)
         {
-            return;
+            var middle = (spouts[i].At + spouts[i + 1].At) / 2;
+            Add(spouts[i], spouts[i].At, middle);
+            Add(spouts[i + 1], middle, spouts[i + 1].At);
         }
-        if (to is Cell cell)
+        var (first, last) = (spouts[0], spouts[^1]);
+        // How far past the last one its share reaches: to the end, or midway round to the first.
+        var reach = gutter.Run.Closed ? last.At + ((first.At + length - last.At) / 2) : length;
+        Add(last, last.At, Math.Min(reach, length));
+        Add(last, 0, reach - length);
+        Add(first, reach, length);
+        Add(first, Math.Max(0, reach - length), first.At);
+
+        static void Add(Downspout spout, double from, double to)
         {
-            var landing = cell.Facet.Of(EaveRuns.At(gutter.Line, at));
-            gutter.Exits.Add(new Exit(from, until, to, 0, Math.Clamp(landing.U, cell.U0, cell.U1), landing.V, landing.V, true));
-            return;
+            if (to - from > PlanTolerances.SameInches)
+            {
+                spout.Stretches.Add((from, to));
+            }
         }
-        gutter.Exits.Add(new Exit(from, until, to, 0, 0, 0, 0, true));
     }
 
     private Facet? Lower(PlanPoint at, double height) =>
@@ -325,9 +321,9 @@ internal sealed partial class WaterNetwork
         {
             return (standing, Math.Clamp(Along(standing.Upper, standing.Direction, end), 0, standing.Inches), 0);
         }
-        if (Gutters.Find(g => EaveRuns.Place(g.Line, end).Away <= PlanTolerances.OnLineInches) is { } gutter)
+        if (Gutters.Find(g => EaveRuns.Place(g.Run.Line, end).Away <= PlanTolerances.OnLineInches) is { } gutter)
         {
-            return (gutter, EaveRuns.Place(gutter.Line, end).At, 0);
+            return (gutter, EaveRuns.Place(gutter.Run.Line, end).At, 0);
         }
         if (channel.Kind == ChannelKind.AroundThing || borders.OnParapet(channel.Facet, end))
         {

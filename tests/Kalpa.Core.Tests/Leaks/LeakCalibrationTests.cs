@@ -127,7 +127,7 @@ public sealed class LeakCalibrationTests(ITestOutputHelper output)
                 }
                 var plan = choose(answer.Tests, dice);
                 minutes += plan.Minutes;
-                var (sensitive, specific) = LeakTests.Rates(plan.Test, LeakKinds.Find(plan.Kinds[0])!);
+                var (sensitive, specific) = LeakTestMethods.Rates(plan.Test, LeakKinds.Find(plan.Kinds[0])!);
                 var wet = dice.NextDouble() < (plan.Kinds.Contains(source) ? sensitive : 1 - specific);
                 now = now with
                 {

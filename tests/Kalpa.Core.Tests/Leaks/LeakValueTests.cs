@@ -1,5 +1,6 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Leaks;
+using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Core.Tests.Leaks;
@@ -88,7 +89,7 @@ public sealed class LeakValueTests
         );
         // By hand: 12 · 1.5 · (3.67 · 1.59 · 9.15 · 0.72 · 5)^0.85 = 1,580 beside about 50 for what can be anywhere on the slope, 6 for what is on no list, and pairs of it with each.
         answer.Candidates[0].Kind.ShouldBe("pipe-boot");
-        answer.Candidates[0].Chance.ShouldBe(0.85, 0.001);
+        answer.Candidates[0].Chance.ShouldBe(0.9, 0.001);
         answer.State.ShouldBe(LeakState.MostLikely);
         answer.Words.ShouldStartWith("Most likely the collar of the pipe boot");
         answer.Candidates[0].For.ShouldContain("It leaks in every rain", Case.Insensitive);
@@ -290,9 +291,64 @@ public sealed class LeakValueTests
                         )
                     )
                 )
-                .Select(a => a.Candidates.FirstOrDefault(c => c.Kind != "something-else" && c.For.Contains("is there"))?.Chance ?? 0)
+                .Select(a => a.Candidates.FirstOrDefault(c => c.Kind != "something-else" && c.For.Contains("was found"))?.Chance ?? 0)
                 .ToList();
             chances.ShouldBe([.. chances.Order()], condition);
         }
     }
+
+    [Fact]
+    public void Every_condition_that_is_told_apart_is_in_the_book_and_has_its_way_in()
+    {
+        foreach (var condition in LeakSigns.Conditions)
+        {
+            RuleBook.Current.FindCondition(condition).ShouldNotBeNull(condition);
+            LeakKinds.Find(LeakSigns.Of(RuleBook.Current, condition)!.Value.Kind).ShouldNotBeNull(condition);
+        }
+    }
+
+    [Fact]
+    public void Every_kind_of_detail_and_every_place_names_ways_in_that_there_are()
+    {
+        var named = Enum.GetValues<LeakNear>()
+            .SelectMany(LeakSigns.OfNear)
+            .Concat(DetailKind.All.SelectMany(LeakSigns.OfDetail))
+            .Distinct()
+            .ToList();
+        named.ShouldAllBe(kind => LeakKinds.Find(kind) != null);
+    }
+
+    /// <summary>Where nobody found one, a slope is taken for too low below 4:12 only (IRC 2021 R905.2.2: double underlayment under shingles from 2:12 to 4:12).</summary>
+    [Theory]
+    [InlineData(3.9, true)]
+    [InlineData(4, false)]
+    public void A_slope_is_too_low_below_four_in_twelve(double rise, bool possible) =>
+        Of(new LeakRequest(Laminated, ["every-rain"], 8, RisePer12: rise))
+            .Candidates.Any(c => c.Kind == "slope-too-low")
+            .ShouldBe(possible);
+
+    [Fact]
+    public void No_ice_dams_where_it_does_not_freeze()
+    {
+        LeakAnswer Thaw(bool cold) => Of(new LeakRequest(Laminated, ["thaw"], 8, Near: LeakNear.Eave, ColdClimate: cold));
+        Thaw(true).Candidates[0].Kind.ShouldBe("ice-dam");
+        Thaw(false).Candidates.ShouldNotContain(c => c.Kind == "ice-dam");
+    }
+
+    [Theory]
+    [InlineData(LeakSurface.SkylightShaft, "skylight-flashing")]
+    [InlineData(LeakSurface.Wall, "step-flashing")]
+    public void Where_the_stain_is_says_what_is_above_it(LeakSurface surface, string kind)
+    {
+        double Chance(LeakSurface at) =>
+            Of(new LeakRequest(Laminated, ["every-rain"], 12, 12, Surface: at)).Candidates.FirstOrDefault(c => c.Kind == kind)?.Chance ?? 0;
+        Chance(surface).ShouldBeGreaterThan(Chance(LeakSurface.Ceiling));
+    }
+
+    [Fact]
+    public void A_place_by_eye_is_held_less_against_a_thing_aside() =>
+        // 3 ft more of spread: 4 ft aside costs a taped place far more than one by eye.
+        (
+            LeakPaths.Fit(LeakAssembly.Rafters, false, 3, 4, true) / LeakPaths.Fit(LeakAssembly.Rafters, false, 3, 4, false)
+        ).ShouldBeGreaterThan(5);
 }

@@ -168,6 +168,25 @@ public sealed class RainMapTests
     }
 
     [Fact]
+    public void Two_downspouts_in_one_place_lose_nothing()
+    {
+        var house = Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3);
+        var slope = house.Corners[0].SlopeId;
+        var answer = Rain(Plans.Of(house), Thing(701, DetailKind.Downspout, slope, 10, 0), Thing(702, DetailKind.Downspout, slope, 10, 0));
+        Closes(answer with { Notes = [] }, 1200);
+        answer.Gutters.Single().Downspouts.Sum(d => d.Area.RoofSquareFeet).ShouldBe(600, Exact);
+    }
+
+    [Fact]
+    public void A_downspout_that_no_water_reaches_is_told()
+    {
+        var house = Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3);
+        var answer = Rain(Plans.Of(house), Thing(701, DetailKind.Downspout, house.Corners[0].SlopeId, 10, 12));
+        answer.Notes.ShouldBe(["No water runs to the downspout where it is on the plan. Check its place."]);
+        answer.Gutters.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_gutter_round_a_hip_roof_shares_across_its_seam()
     {
         var house = Plans.Rectangle(1, 0, 0, 40, 30, 6);
@@ -177,9 +196,13 @@ public sealed class RainMapTests
             .ToArray();
         var answer = Rain(Plans.Of(house), spouts);
         Closes(answer, 1200);
-        // Midway between the middles of two sides lies 2.5 ft round the corner on the long side: the triangle's half and what the long side gives.
-        answer.Gutters.Single().Downspouts.Sum(d => d.Area.RoofSquareFeet).ShouldBe(1200, Exact);
-        answer.Gutters.Single().Downspouts.Select(d => Math.Round(d.Area.RoofSquareFeet, 4)).Distinct().Count().ShouldBe(2);
+        // Between the middles of a long and a short side are 20 + 15 ft of gutter; midway is 17.5 ft from each, 2.5 ft short of the corner on the long side. Within 2.5 ft
+        // of a corner the strips reach 0 to 2.5 ft up: 3.125 sq ft. So each long side keeps 375 − 2 · 3.125, and each short one has 225 + 2 · 3.125.
+        answer
+            .Gutters.Single()
+            .Downspouts.Select(d => Math.Round(d.Area.RoofSquareFeet, 4))
+            .Order()
+            .ShouldBe([231.25, 231.25, 368.75, 368.75]);
     }
 
     [Fact]

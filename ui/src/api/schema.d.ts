@@ -3678,7 +3678,8 @@ export interface components {
         LeakNear: "midSlope" | "valley" | "chimney" | "vent" | "eave" | "wall" | "skylight" | "ridge";
         /**
          * @description Asks where a leak comes from. When, Wind, Delay and Tried are keys of the owner's
-         *     questions; years: age of the covering and of the house, and how long ago it first leaked. Facing: of the slope above.
+         *     questions; years: age of the covering and of the house, and how long ago it first leaked. Facing and pitch: of the slope above. ByEye: places
+         *     were put by eye, good to about three feet.
          */
         LeakRequest: {
             covering: string;
@@ -3709,6 +3710,8 @@ export interface components {
             tests?: null | components["schemas"]["LeakTested"][];
             /** @default true */
             coldClimate: boolean;
+            /** @default false */
+            byEye: boolean;
         };
         /** @enum {unknown} */
         LeakState: "notExplained" | "open" | "mostLikely" | "found";

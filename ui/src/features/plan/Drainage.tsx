@@ -8,83 +8,107 @@ import { Select } from '../../shared/Select'
 type Props = { scene: PlanScene; rain: RainAnswer | undefined; inches: number; tapped: ArrivingWater | undefined }
 
 const gutters = {
-  k5: { words: '5 in K-style', gutter: { shape: 'kStyle', widthInches: 5 } },
-  k6: { words: '6 in K-style', gutter: { shape: 'kStyle', widthInches: 6 } },
-  h5: { words: '5 in half-round', gutter: { shape: 'halfRound', widthInches: 5 } },
-  h6: { words: '6 in half-round', gutter: { shape: 'halfRound', widthInches: 6 } },
-  b43: { words: '4 x 3 in box', gutter: { shape: 'box', widthInches: 4, depthInches: 3 } },
+  k5: '5 in K-style',
+  k6: '6 in K-style',
+  h5: '5 in half-round',
+  h6: '6 in half-round',
+  b43: '4 x 3 in box',
 } as const
-const downspouts = {
-  '2x3': { words: '2 x 3 in', size: { widthInches: 2, depthInches: 3, headInches: 2.5 } },
-  '3x4': { words: '3 x 4 in', size: { widthInches: 3, depthInches: 4, headInches: 2.5 } },
-  '4x5': { words: '4 x 5 in', size: { widthInches: 4, depthInches: 5, headInches: 2.5 } },
-} as const
-const falls = { level: 'Level', sixteenth: '1/16 in per ft', eighth: '1/8 in per ft' } as const
-const fallInches = { level: 0, sixteenth: 0.625, eighth: 1.25 } as const
-
 type Gutter = keyof typeof gutters
-type Downspout = keyof typeof downspouts
+const gutterSizes: Record<
+  Gutter,
+  { shape: 'kStyle' | 'halfRound' | 'box'; widthInches: number; depthInches?: number }
+> = {
+  k5: { shape: 'kStyle', widthInches: 5 },
+  k6: { shape: 'kStyle', widthInches: 6 },
+  h5: { shape: 'halfRound', widthInches: 5 },
+  h6: { shape: 'halfRound', widthInches: 6 },
+  b43: { shape: 'box', widthInches: 4, depthInches: 3 },
+}
+
+const falls = { '0': 'Level', '0.625': '1/16 in per ft', '1.25': '1/8 in per ft' } as const
 type Fall = keyof typeof falls
 
-const optionsOf = <Key extends string>(table: Record<Key, { words: string } | string>) =>
-  (Object.keys(table) as Key[]).map((key) => {
-    const entry = table[key]
-    return [key, typeof entry === 'string' ? entry : (entry as { words: string }).words] as const
-  })
+const downspouts = { '2x3': '2 x 3 in', '3x4': '3 x 4 in', '4x5': '4 x 5 in' } as const
+type Downspout = keyof typeof downspouts
 
-/** Whether the gutters of the plan carry what comes: each downspout's share, or what was tapped. */
+/** Water over a downspout's opening in a gutter that is all but full, inches. */
+const headInches = 2.5
+/** A usual valley's end over a gutter, inches: shingles that overhang, and the fall to the front lip. */
+const valleyEnd = { overhangInches: 1, fallInches: 1 }
+const flattestValley = 0.25
+/** Where no downspout is on the plan, capacities are for a gutter this long. */
+const usualFeet = 20
+
+/** Whether gutters and downspouts of a size carry what comes: to the busiest downspout of the plan, and down a tapped valley. */
 export function Drainage({ scene, rain, inches, tapped }: Props) {
   const [gutter, setGutter] = useState<Gutter>('k5')
-  const [fall, setFall] = useState<Fall>('sixteenth')
+  const [fall, setFall] = useState<Fall>('0.625')
   const [downspout, setDownspout] = useState<Downspout>('2x3')
   const shares = (rain?.gutters ?? []).flatMap((run) => run.downspouts)
-  const worst = shares.length > 0 ? shares.reduce((a, b) => (b.gpm > a.gpm ? b : a)) : undefined
-  const valley = tapped?.gathered ? tapped : undefined
-  const asked: DrainageRequest = {
-    gpm: null,
-    squareFeet: null,
-    inchesPerHour: inches,
-    gutter: { ...gutters[gutter].gutter, fallInchesIn10Feet: fallInches[fall], lengthFeet: worst?.heaviestFeet ?? 20 },
-  }
-  const one = useCore('drainage', worst ? { ...asked, gpm: worst.heaviestGpm } : asked)
-  const spout = useCore('drainage', {
-    gpm: worst?.gpm ?? null,
-    inchesPerHour: inches,
-    downspout: downspouts[downspout].size,
-  })
-  const rise = valley && scene.slopes.find(({ id }) => id === valley.slopeId)?.pitch.risePer12
+  const busiest = shares.reduce<(typeof shares)[number] | undefined>(
+    (most, share) => (most && most.gpm >= share.gpm ? most : share),
+    undefined,
+  )
+  const [wide, deep] = downspout.split('x').map(Number) as [number, number]
+  const asked: DrainageRequest[] = [
+    {
+      gpm: busiest?.heaviestGpm ?? null,
+      inchesPerHour: inches,
+      gutter: {
+        ...gutterSizes[gutter],
+        fallInchesIn10Feet: Number(fall),
+        lengthFeet: busiest?.heaviestFeet ?? usualFeet,
+      },
+    },
+    {
+      gpm: busiest?.gpm ?? null,
+      inchesPerHour: inches,
+      downspout: { widthInches: wide, depthInches: deep, headInches },
+    },
+  ]
+  const answers = [useCore('drainage', asked[0]), useCore('drainage', asked[1])]
+  const rise = scene.slopes.find(({ id }) => id === tapped?.slopeId)?.pitch.risePer12 ?? 0
   const jet = useCore(
     'drainage',
-    valley && rise && rise >= 0.25 && valley.gpm > 0
-      ? { gpm: valley.gpm, valley: { risePer12: rise, fallInches: 1, gutterInches: 5, overhangInches: 1 } }
+    tapped?.gathered && rise >= flattestValley && tapped.gpm > 0
+      ? {
+          gpm: tapped.gpm,
+          valley: { risePer12: rise, gutterInches: gutterSizes[gutter].widthInches, ...valleyEnd },
+        }
       : undefined,
   )
-  const words = [...(one?.parts ?? []), ...(spout?.parts ?? [])]
   return (
     <Box>
       <Heading as="h2" size="sm" mb="1">
-        Do the gutters carry it?
+        Gutter and downspout capacity
       </Heading>
       <Flex gap="3" wrap="wrap">
-        <Select label="Gutter" value={gutter} options={optionsOf(gutters)} onChange={setGutter} />
-        <Select label="Fall" value={fall} options={optionsOf(falls)} onChange={setFall} />
-        <Select label="Downspout" value={downspout} options={optionsOf(downspouts)} onChange={setDownspout} />
+        <Select label="Gutter" value={gutter} options={gutters} onChange={setGutter} />
+        <Select label="Fall" value={fall} options={falls} onChange={setFall} />
+        <Select label="Downspout" value={downspout} options={downspouts} onChange={setDownspout} />
       </Flex>
       <Text fontSize="sm" color="faint" mt="1">
-        {worst ? 'Of the downspout that takes the most.' : 'No downspout on the plan yet: what these sizes serve.'}
+        {busiest
+          ? 'At the downspout that takes the most.'
+          : 'No downspout is on the plan yet: what these sizes serve at this rain.'}
       </Text>
-      {words.map((part) => (
-        <Text key={part.part} className={part.enough ? undefined : 'k-caution'} py="1">
-          {part.words}
-          {!worst &&
-            part.servesSquareFeet != null &&
-            ` Serves ${Math.round(part.servesSquareFeet).toLocaleString('en-US')} sq ft.`}
+      {answers.flatMap((answer) =>
+        (answer?.parts ?? []).map((part) => (
+          <Text key={part.part} className={part.enough ? undefined : 'k-caution'} py="1">
+            {part.words}
+            {!busiest &&
+              part.servesSquareFeet != null &&
+              ` Serves ${Math.round(part.servesSquareFeet).toLocaleString('en-US')} sq ft.`}
+          </Text>
+        )),
+      )}
+      {answers.flatMap((answer) => (answer?.leads ?? []).map((lead) => <Text key={lead}>{lead}</Text>))}
+      {jet?.jetWords && (
+        <Text className={jet.leads.length > 0 ? 'k-caution' : undefined}>
+          {jet.jetWords} (Shingles 1 in over the gutter, front lip 1 in below.)
         </Text>
-      ))}
-      {[...(one?.leads ?? []), ...(spout?.leads ?? [])].map((lead) => (
-        <Text key={lead}>{lead}</Text>
-      ))}
-      {jet?.jetWords && <Text className={jet.leads.length > 0 ? 'k-caution' : undefined}>{jet.jetWords}</Text>}
+      )}
     </Box>
   )
 }

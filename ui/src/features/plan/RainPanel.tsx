@@ -5,6 +5,7 @@ import { useCore } from '../../core/useCore'
 import { feetText } from '../../shared/roofPlan/planMath'
 import { detailNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
+import { dayText } from '../../shared/words'
 import { Drainage } from './Drainage'
 import type { RainView } from './useRain'
 
@@ -55,7 +56,7 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
         />
         {local ? (
           <Text fontSize="sm">
-            Local: {local.inchesPerHour} in/h, {local.source}, {local.on}
+            Local: {local.inchesPerHour} in/h, {local.source}, {dayText(local.on)}
           </Text>
         ) : (
           <Text fontSize="sm" className="k-caution" mt="1">

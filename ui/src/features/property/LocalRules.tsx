@@ -10,7 +10,7 @@ import { placeId } from '../../shared/placeId'
 import { useBook } from '../../shared/queries'
 import { Select } from '../../shared/Select'
 import { Trouble } from '../../shared/States'
-import { codeFamilies } from '../../shared/words'
+import { codeFamilies, dayText } from '../../shared/words'
 
 /** What a jurisdiction most often asks otherwise; the others follow. */
 const often = ['vent-height', 'width-without-cricket', 'ice-barrier-inside', 'layers', 'repaired-share']
@@ -155,7 +155,7 @@ function RainHere({ rain, today, onKeep }: RainProps) {
         )}
       </Flex>
       <Text fontSize="sm" color="faint" mt="1" role="status">
-        {rain ? `Entered ${rain.on}.` : fault && inches ? fault : 'Until then the plan shows simulated rain.'}
+        {rain ? `Entered ${dayText(rain.on)}.` : fault && inches ? fault : 'Until then the plan shows simulated rain.'}
       </Text>
     </Box>
   )

@@ -1,7 +1,7 @@
 namespace Kalpa.Core.Leaks;
 
 /// <summary>Tests of a leak: minutes with set-up, how often they tell right, how they are made and what is dangerous about them. Figures from memory.</summary>
-public static class LeakTests
+public static class LeakTestMethods
 {
     private readonly record struct Row(int Minutes, double Sensitive, double Specific, string Name, string How, string Caution);
 
