@@ -56,6 +56,8 @@ public static class FactJson
         [FactKind.Letterhead] = Json.LetterheadFact,
         [FactKind.Engagement] = Json.EngagementFact,
         [FactKind.ReportDelivery] = Json.ReportDeliveryFact,
+        [FactKind.LeakTest] = Json.LeakTestFact,
+        [FactKind.LeakRain] = Json.LeakRainFact,
     };
 
     /// <summary>Null for a payload that says null.</summary>

@@ -75,6 +75,8 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(ReportQuestionFact))]
 [JsonSerializable(typeof(EngagementFact))]
 [JsonSerializable(typeof(ReportDeliveryFact))]
+[JsonSerializable(typeof(LeakTestFact))]
+[JsonSerializable(typeof(LeakRainFact))]
 [JsonSerializable(typeof(LetterheadFact))]
 [JsonSerializable(typeof(LetterheadAnswer))]
 [JsonSerializable(typeof(WeatherLimitsFact))]

@@ -145,7 +145,8 @@ public static class EveryKind
                 WaterEvidence.NoneSeen,
                 Extent.OnePlace,
                 new MeasureFact("1/2", 0.5, MeasuredHow.Tape),
-                DetailId: Id(FactKind.Detail)
+                DetailId: Id(FactKind.Detail),
+                Stain: new StainSeen(LeakSurface.Wall, StainShape.Streak, LeakAssembly.Trusses, LeakNear.Eave, 4, 11.5)
             )
         );
         yield return (
@@ -369,6 +370,33 @@ public static class EveryKind
                 DeliveredBy.Email,
                 At.AddDays(1),
                 "Marit Holm"
+            )
+        );
+        yield return (
+            FactKind.LeakTest,
+            new LeakTestFact(
+                Id(FactKind.LeakTest),
+                visit,
+                finding,
+                LeakTestKind.Hose,
+                ["pipe-boot", "boot-flange"],
+                At.AddHours(1),
+                LeakTestResult.Wet,
+                14,
+                Id(FactKind.Detail),
+                Note: "drip at the rafter"
+            )
+        );
+        yield return (
+            FactKind.LeakRain,
+            new LeakRainFact(
+                Id(FactKind.LeakRain),
+                visit,
+                finding,
+                new DateOnly(2026, 10, 8),
+                Alike: true,
+                Water: false,
+                "the owner called"
             )
         );
         yield return (FactKind.NoticeReply, new NoticeReplyFact(Id(FactKind.NoticeReply), visit, "cricket", null, "seen, none needed"));

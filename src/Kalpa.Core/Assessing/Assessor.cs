@@ -41,12 +41,13 @@ public static class Assessor
             OfSlope(slope, input, book, sun, planned, memory is null ? facts => RemainingLife.Of(book, facts) : memory.Life);
         var slopes = ordered.Select(s => memory is null ? Judged(s) : memory.Slope(s.Id, () => Judged(s))).ToList();
         var judge = new FindingJudge(book, input, slopes, planned);
-        var roofProblems = RoofProblems.Of(book, input.Findings);
-        var causes = CausesFirst.Links(book, judge.Combined, input.Findings, roofProblems);
+        var leaks = VisitLeaks.Of(book, input, planned);
+        var roofProblems = RoofProblems.Of(book, input.Findings, leaks);
+        var causes = CausesFirst.Links(book, judge.Combined, input.Findings, roofProblems, leaks);
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems);
+        var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems, leaks);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -84,7 +85,7 @@ public static class Assessor
             cost,
             replies,
             done,
-            VisitLeaks.Of(book, input, planned)
+            leaks
         );
     }
 
@@ -96,9 +97,10 @@ public static class Assessor
     )
     {
         var (input, planned) = Prepared(book, recorded);
-        var roofProblems = RoofProblems.Of(book, input.Findings);
-        var causes = CausesFirst.Links(book, judged.Combinations, input.Findings, roofProblems);
-        var (decisions, _, work, cost, _) = Planned(book, input, planned, judged.Slopes, judged.Findings, causes, roofProblems);
+        var leaks = VisitLeaks.Of(book, input, planned);
+        var roofProblems = RoofProblems.Of(book, input.Findings, leaks);
+        var causes = CausesFirst.Links(book, judged.Combinations, input.Findings, roofProblems, leaks);
+        var (decisions, _, work, cost, _) = Planned(book, input, planned, judged.Slopes, judged.Findings, causes, roofProblems, leaks);
         return (decisions, work, cost);
     }
 
@@ -115,13 +117,14 @@ public static class Assessor
         IReadOnlyList<SlopeAssessment> slopes,
         IReadOnlyList<FindingAssessment> findings,
         IReadOnlyList<CauseLink> causes,
-        IReadOnlyList<RoofProblem> roofProblems
+        IReadOnlyList<RoofProblem> roofProblems,
+        IReadOnlyList<StainLeak>? leaks
     )
     {
         // What a job has resolved stays on record and asks for nothing any more.
-        var open = JobsDone.Open(findings, input.Records);
-        var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input), planned);
-        var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned);
+        var open = JobsDone.Open(findings, input.Records, leaks);
+        var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input, leaks), planned);
+        var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned, leaks);
         var (priced, cost) = WorkCosts.Of(book, input, listed, findings);
         var prices = book.CommissionOf(input.Visit).Prices;
         var (work, replies) = OwnerReplies.Of(
@@ -136,8 +139,11 @@ public static class Assessor
         FindingJudge.Together(book, Current(book, input));
 
     /// <summary>The findings as problems: what is one cause at one place stands together.</summary>
-    public static IReadOnlyList<RoofProblem> ProblemsOf(AssessInput input, RuleBook book) =>
-        RoofProblems.Of(book, Current(book, input).Findings);
+    public static IReadOnlyList<RoofProblem> ProblemsOf(AssessInput input, RuleBook book)
+    {
+        var (prepared, planned) = Prepared(book, input);
+        return RoofProblems.Of(book, prepared.Findings, VisitLeaks.Of(book, prepared, planned));
+    }
 
     /// <summary>The facts as they are assessed, and the plan that slopes have their sizes and pitches from.</summary>
     internal static (AssessInput Input, PlannedRoof Planned) Prepared(RuleBook book, AssessInput recorded)

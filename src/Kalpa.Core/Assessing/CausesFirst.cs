@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
@@ -21,7 +22,8 @@ internal static class CausesFirst
         RuleBook book,
         IReadOnlyList<CombinationAnswer> combined,
         IReadOnlyList<FindingFact> findings,
-        IReadOnlyList<RoofProblem> problems
+        IReadOnlyList<RoofProblem> problems,
+        IReadOnlyList<StainLeak>? leaks
     )
     {
         var conditionOf = findings.ToDictionary(f => f.Id, f => f.Condition);
@@ -35,6 +37,12 @@ internal static class CausesFirst
             var isCause = met.Findings.ToLookup(id => causes.Contains(conditionOf[id]));
             links.AddRange(isCause[true].SelectMany(cause => isCause[false].Select(effect => new CauseLink(cause, effect))));
         }
+        links.AddRange(
+            from leak in leaks ?? []
+            where leak is { Settled: true, EntryId: not null }
+            where problems.Any(p => p.Parts.Any(f => f.FindingId == leak.FindingId) && p.Parts.Any(f => f.FindingId == leak.EntryId))
+            select new CauseLink(leak.EntryId!.Value, leak.FindingId, ByLink: true)
+        );
         return [.. links.Concat(InProblems(book, conditionOf, problems)).DistinctBy(l => (l.Cause, l.Effect))];
     }
 

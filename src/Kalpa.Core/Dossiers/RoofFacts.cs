@@ -92,18 +92,30 @@ internal static class RoofFacts
             [.. recorded.OfType<SeriesFact>()],
             before,
             [.. recorded.OfType<OpinionFact>()],
-            recorded.OfType<OwnerReplyFact>().ToList() is { Count: > 0 } replies ? replies : null,
-            recorded.OfType<JobDoneFact>().ToList() is { Count: > 0 } done ? done : null,
-            recorded.OfType<QuantitySetFact>().ToList() is { Count: > 0 } set ? set : null,
-            recorded.OfType<BidFact>().ToList() is { Count: > 0 } bids ? bids : null
+            OrNone<OwnerReplyFact>(recorded),
+            OrNone<JobDoneFact>(recorded),
+            OrNone<QuantitySetFact>(recorded),
+            OrNone<BidFact>(recorded),
+            OrNone<LeakTestFact>(recorded),
+            OrNone<LeakRainFact>(recorded)
         );
     }
 
     private static LastTime Last(FactSet facts, PastVisit visit, Guid roofId)
     {
-        var done = facts.OnVisit(visit.VisitId).OfType<JobDoneFact>().Where(d => VisitRoofs.RoofOf(facts, d) == roofId).ToList();
-        return new LastTime(visit.VisitId, visit.On, FindingsOf(facts, visit.VisitId, roofId), done.Count > 0 ? done : null);
+        var recorded = facts.OnVisit(visit.VisitId).Where(f => VisitRoofs.RoofOf(facts, f) == roofId).ToList();
+        return new LastTime(
+            visit.VisitId,
+            visit.On,
+            [.. recorded.OfType<FindingFact>()],
+            OrNone<JobDoneFact>(recorded),
+            OrNone<LeakTestFact>(recorded),
+            OrNone<LeakRainFact>(recorded)
+        );
     }
+
+    private static List<T>? OrNone<T>(IEnumerable<IVisitFact> recorded)
+        where T : IVisitFact => recorded.OfType<T>().ToList() is { Count: > 0 } some ? some : null;
 
     private static IReadOnlyList<FindingFact> FindingsOf(FactSet facts, Guid visitId, Guid roofId) =>
         [.. facts.OnVisit(visitId).OfType<FindingFact>().Where(f => VisitRoofs.RoofOf(facts, f) == roofId)];

@@ -78,6 +78,8 @@ internal sealed class VisitRoofs
             BidFact bid => bid
                 .Prices.Select(p => OfSlope(facts, p.SlopeId) ?? OfFinding(facts, p.FindingId))
                 .FirstOrDefault(roof => roof is not null),
+            LeakTestFact test => OfFinding(facts, test.FindingId),
+            LeakRainFact rain => OfFinding(facts, rain.FindingId),
             NoticeReplyFact reply => OfFinding(facts, reply.FindingId),
             PunchReplyFact reply => OfItem(facts, reply.PunchItemId),
             PunchDecisionFact decision => OfItem(facts, decision.PunchItemId),

@@ -47,6 +47,8 @@ public enum FactKind
     Letterhead,
     Engagement,
     ReportDelivery,
+    LeakTest,
+    LeakRain,
 }
 
 /// <summary>How a pitch was read; each way has an error of its own.</summary>

@@ -302,6 +302,7 @@ public static class FactChecks
             "Enter why the view changed: the earlier one is kept with it."
         );
         PlanChecks.Spot(finding.Spot, found);
+        LeakChecks.Stain(finding.Stain, found);
         found.Count(finding.Earlier, MostEarlier);
         found.Count(finding.Cause?.Proofs, MostWords);
         found.Text([.. (finding.Earlier ?? []).SelectMany(e => new[] { e.Condition, e.Measured, e.Reason })]);

@@ -204,7 +204,8 @@ public sealed record FindingFact(
     Guid? RoofId = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FindingAmount? Amount = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ChosenProblem? Problem = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ChosenProblem? Problem = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] StainSeen? Stain = null
 ) : IRoofFact;
 
 /// <summary>

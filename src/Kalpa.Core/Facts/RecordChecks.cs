@@ -70,7 +70,9 @@ internal static class RecordChecks
             .Concat(records.OwnerReplies ?? [])
             .Concat(records.JobsDone ?? [])
             .Concat(records.QuantitiesSet ?? [])
-            .Concat(records.Bids ?? []);
+            .Concat(records.Bids ?? [])
+            .Concat(records.LeakTests ?? [])
+            .Concat(records.LeakRains ?? []);
 
     public static void Of(IFact fact, RuleBook book, FactChecks.Found found)
     {
@@ -174,6 +176,9 @@ internal static class RecordChecks
                     "Enter a warranty in years, up to 100."
                 );
                 found.Text(bid.Words);
+                break;
+            case LeakTestFact or LeakRainFact:
+                LeakChecks.Of(fact, found);
                 break;
             case ReportSignatureFact or ReportQuestionFact or LetterheadFact or EngagementFact or ReportDeliveryFact:
                 SigningChecks.Of(fact, found);

@@ -122,12 +122,14 @@ public sealed record WeatherLimitsFact(
     public static WeatherLimitsFact Usual { get; } = new(Guid.Empty);
 }
 
-/// <summary>The visit before this one, for a follow-up; <paramref name="Done"/>: its jobs that were done since.</summary>
+/// <summary>The visit before this one, for a follow-up; <paramref name="Done"/>: its jobs that were done since, with the tests of its leaks and the rains that came.</summary>
 public sealed record LastTime(
     Guid VisitId,
     DateOnly On,
     IReadOnlyList<FindingFact> Findings,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobDoneFact>? Done = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobDoneFact>? Done = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LeakTestFact>? LeakTests = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LeakRainFact>? LeakRains = null
 );
 
 /// <summary>Everything else that was recorded on a visit.</summary>
@@ -154,7 +156,9 @@ public sealed record VisitRecords(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyFact>? OwnerReplies = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobDoneFact>? JobsDone = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<QuantitySetFact>? QuantitiesSet = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<BidFact>? Bids = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<BidFact>? Bids = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LeakTestFact>? LeakTests = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LeakRainFact>? LeakRains = null
 )
 {
     public static VisitRecords None { get; } = new([], [], [], [], [], [], [], [], [], [], []);

@@ -1,3 +1,4 @@
+using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
 

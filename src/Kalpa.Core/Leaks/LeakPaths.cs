@@ -1,3 +1,5 @@
+using Kalpa.Core.Facts;
+
 namespace Kalpa.Core.Leaks;
 
 /// <summary>

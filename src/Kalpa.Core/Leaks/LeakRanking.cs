@@ -219,7 +219,7 @@ internal static class LeakRanking
 
     /// <summary>What was repaired and leaks still is less likely the way in.</summary>
     private static double History(LeakKind kind, LeakRequest request) =>
-        (request.Tried ?? []).Any(t => Repaired(t).Contains(kind.Key)) ? StillLeaksAfterRepair : 1;
+        (request.Repaired ?? []).Concat((request.Tried ?? []).SelectMany(Repaired)).Contains(kind.Key) ? StillLeaksAfterRepair : 1;
 
     private static IReadOnlyList<string> Repaired(string tried) =>
         tried switch

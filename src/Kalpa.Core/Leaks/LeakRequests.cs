@@ -3,88 +3,12 @@ using Kalpa.Core.Facts;
 
 namespace Kalpa.Core.Leaks;
 
-[JsonConverter(typeof(CamelCaseEnum<LeakSurface>))]
-public enum LeakSurface
-{
-    Ceiling,
-    Wall,
-    Deck,
-    SkylightShaft,
-}
-
-[JsonConverter(typeof(CamelCaseEnum<StainShape>))]
-public enum StainShape
-{
-    Ring,
-    Streak,
-    Spreading,
-    AtWall,
-    AtFixture,
-    Many,
-}
-
-/// <summary>What lies between the roof and the stain: it decides how far water travels before it drops.</summary>
-[JsonConverter(typeof(CamelCaseEnum<LeakAssembly>))]
-public enum LeakAssembly
-{
-    Rafters,
-    Trusses,
-    Boards,
-    OnUnderlayment,
-    TileUnderlayment,
-    Cathedral,
-    FluteDeck,
-    Concrete,
-    OldRoof,
-}
-
-/// <summary>What stands above the stain, where no plan says it.</summary>
-[JsonConverter(typeof(CamelCaseEnum<LeakNear>))]
-public enum LeakNear
-{
-    MidSlope,
-    Valley,
-    Chimney,
-    Vent,
-    Eave,
-    Wall,
-    Skylight,
-    Ridge,
-}
-
 [JsonConverter(typeof(CamelCaseEnum<DetailLook>))]
 public enum DetailLook
 {
     NotInspected,
     Looked,
     Probed,
-}
-
-[JsonConverter(typeof(CamelCaseEnum<LeakTestKind>))]
-public enum LeakTestKind
-{
-    ProbeSeam,
-    LiftLap,
-    GutterLook,
-    Meter,
-    Attic,
-    AtticInRain,
-    Hose,
-    Dye,
-    Flood,
-    Infrared,
-    RunEquipment,
-    SupplyMeter,
-    HumidityLog,
-    WaitForWeather,
-}
-
-[JsonConverter(typeof(CamelCaseEnum<LeakTestResult>))]
-public enum LeakTestResult
-{
-    Wet,
-    Dry,
-    Unclear,
 }
 
 /// <summary>
@@ -116,7 +40,7 @@ public sealed record LeakTested(string Kind, LeakTestKind Test, LeakTestResult R
 /// <summary>
 /// Asks where a leak comes from. <paramref name="When"/>, <paramref name="Wind"/>, <paramref name="Delay"/> and <paramref name="Tried"/> are keys of the owner's
 /// questions; years: age of the covering and of the house, and how long ago it first leaked. Facing and pitch: of the slope above. <paramref name="ByEye"/>: places
-/// were put by eye, good to about three feet.
+/// were put by eye, good to about three feet; <paramref name="Repaired"/>: ways in that were repaired, and it leaks still.
 /// </summary>
 public sealed record LeakRequest(
     string Covering,
@@ -137,7 +61,8 @@ public sealed record LeakRequest(
     IReadOnlyList<LeakDetail>? Details = null,
     IReadOnlyList<LeakTested>? Tests = null,
     bool ColdClimate = true,
-    bool ByEye = false
+    bool ByEye = false,
+    IReadOnlyList<string>? Repaired = null
 );
 
 /// <summary>
@@ -157,7 +82,10 @@ public sealed record LeakCandidate(
     string Settle
 );
 
-/// <summary>A test to make next: what it costs and tells. Bits: how much of the doubt it is expected to take away.</summary>
+/// <summary>
+/// A test to make next: what it costs and tells. Bits: how much of the doubt it is expected to take away; <paramref name="Of"/>: the finding or detail it is made at,
+/// where it is one that is on record.
+/// </summary>
 public sealed record LeakTestPlan(
     LeakTestKind Test,
     string Name,
@@ -165,7 +93,8 @@ public sealed record LeakTestPlan(
     int Minutes,
     double Bits,
     string How,
-    string Caution
+    string Caution,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Guid? Of = null
 );
 
 [JsonConverter(typeof(CamelCaseEnum<LeakState>))]

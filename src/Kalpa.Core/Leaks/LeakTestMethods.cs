@@ -1,3 +1,5 @@
+using Kalpa.Core.Facts;
+
 namespace Kalpa.Core.Leaks;
 
 /// <summary>Tests of a leak: minutes with set-up, how often they tell right, how they are made and what is dangerous about them. Figures from memory.</summary>
@@ -134,6 +136,10 @@ public static class LeakTestMethods
 
     private const double SlowPath = 0.5;
 
+    /// <summary>Whether a test brings water of its own: then nothing else may run beside it, or nobody knows which of the two it was.</summary>
+    public static bool BringsWater(LeakTestKind test) =>
+        test is LeakTestKind.Hose or LeakTestKind.Flood or LeakTestKind.Dye or LeakTestKind.RunEquipment;
+
     /// <summary>Whether a test of one way in tells of this one as well.</summary>
     public static bool Covers(LeakTestKind test, LeakKind kind) =>
         test switch
@@ -238,7 +244,8 @@ public static class LeakTestMethods
                 Minutes(test),
                 Quantise.Chance(bits),
                 How(test),
-                Caution(test)
+                Caution(test),
+                members.Count == 1 ? weighed[members[0]].FindingId ?? weighed[members[0]].DetailId : null
             );
             plans.Add((plan, bits / Minutes(test), Risk(test)));
         }

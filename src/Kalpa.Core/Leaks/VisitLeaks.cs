@@ -1,16 +1,46 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Leaks;
 
-/// <summary>A stain that was found on the visit, and where its water comes from.</summary>
-public sealed record StainLeak(Guid FindingId, LeakAnswer Answer);
+/// <summary>A test that was made of a leak, in words: what, when and what came of it. <paramref name="Running"/>: it has no result yet.</summary>
+public sealed record LeakTestTold(
+    Guid Id,
+    string Words,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Running = false
+);
 
 /// <summary>
-/// The leak desk on the facts of a visit: each stain found inside is traced by the owner's answers, the findings and details above it, and the water that reaches them.
-/// Nothing of it is recorded.
+/// A stain that was found on the visit, and where its water comes from. <paramref name="EntryId"/>: the finding at which it most likely gets in, null while that is not
+/// settled or nothing was found there; <paramref name="Tests"/> that were made, how its <paramref name="Repair"/> stands, and where it is on the plan:
+/// <paramref name="At"/> as measured from the walls, else as tapped.
+/// </summary>
+public sealed record StainLeak(
+    Guid FindingId,
+    LeakAnswer Answer,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Guid? EntryId = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<LeakTestTold>? Tests = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] LeakRepair? Repair = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Spot? At = null
+)
+{
+    /// <summary>Findings that are ways in, but hardly this stain's.</summary>
+    [JsonIgnore]
+    public IReadOnlySet<Guid> Unlikely { get; init; } = new HashSet<Guid>();
+
+    /// <summary>Whether one way in leads the others clearly enough to act on it.</summary>
+    [JsonIgnore]
+    public bool Settled => Answer.State is LeakState.MostLikely or LeakState.Found;
+}
+
+/// <summary>
+/// The leak desk on the facts of a visit: each stain found inside is traced by the owner's answers, the findings and details above it, the tests that were made, and the
+/// water that reaches them.
 /// </summary>
 internal static class VisitLeaks
 {
@@ -22,24 +52,135 @@ internal static class VisitLeaks
 
     private const double InchesPerFoot = 12;
 
+    public static bool IsStain(string condition) => Stains.Contains(condition);
+
     /// <summary>Null where no stain was found.</summary>
     public static IReadOnlyList<StainLeak>? Of(RuleBook book, AssessInput input, PlannedRoof planned)
     {
         var leaks = input
-            .Findings.Where(f => Stains.Contains(f.Condition))
+            .Findings.Where(f => IsStain(f.Condition))
             .OrderBy(f => f.Id)
-            .Select(stain =>
-                Request(book, input, planned, stain) is { } request ? new StainLeak(stain.Id, LeakDesk.Of(request, book)) : null
-            )
+            .Select(stain => Traced(book, input, planned, stain))
             .OfType<StainLeak>()
             .ToList();
         return leaks.Count > 0 ? leaks : null;
     }
 
+    /// <summary>Stains into which water came again after their repair: they ask for work as if nothing had been done.</summary>
+    public static IReadOnlySet<Guid> Returned(IReadOnlyList<StainLeak>? leaks) =>
+        (leaks ?? []).Where(l => l.Repair?.Stage == LeakStage.Returned).Select(l => l.FindingId).ToHashSet();
+
+    private static StainLeak? Traced(RuleBook book, AssessInput input, PlannedRoof planned, FindingFact stain)
+    {
+        if (Request(book, input, planned, stain) is not { } asked)
+        {
+            return null;
+        }
+        var tests = (input.Records?.LeakTests ?? []).Where(t => t.FindingId == stain.Id).OrderBy(t => t.At).ThenBy(t => t.Id).ToList();
+        var clashing = tests.Where(t => (input.Records?.LeakTests ?? []).Any(o => RanTogether(t, o))).ToList();
+        var request = asked with { Tests = [.. tests.Except(clashing).Where(t => !t.AfterRepair).SelectMany(Results)] };
+        var answer = LeakDesk.Of(request, book);
+        var ways = answer.Candidates.Where(c => c.Chance >= LeadsFrom).Select(c => c.FindingId).OfType<Guid>().ToHashSet();
+        var repair = LeakRepairs.Of(
+            stain.Id,
+            ways,
+            input.Records?.JobsDone ?? [],
+            input.Records?.LeakTests ?? [],
+            input.Records?.LeakRains ?? []
+        );
+        if (repair?.Stage == LeakStage.Returned)
+        {
+            answer = LeakDesk.Of(request with { Repaired = [.. WaysRepaired(book, input)] }, book);
+        }
+        answer = answer with { Clashes = [.. answer.Clashes, .. Misplaced(planned, stain), .. Together(clashing)] };
+        var lead = answer.Candidates.Count > 0 ? answer.Candidates[0] : null;
+        var leak = new StainLeak(stain.Id, answer, null, tests.Count > 0 ? [.. tests.Select(Told)] : null, repair);
+        return leak with
+        {
+            Unlikely = input
+                .Findings.Where(f => LeakSigns.Of(book, f.Condition) is not null && !ways.Contains(f.Id))
+                .Select(f => f.Id)
+                .ToHashSet(),
+            EntryId = leak.Settled ? lead?.FindingId : null,
+            At = Measured(input, planned, stain) ?? planned.SpotOf(stain),
+        };
+    }
+
+    private static Spot? Measured(AssessInput input, PlannedRoof planned, FindingFact stain) =>
+        InsideSpot(planned, stain, stain.SlopeId ?? (input.Slopes.Count == 1 ? input.Slopes[0].Id : null));
+
+    /// <summary>From this chance on what was found there may be the way in: its repair counts as the repair of the leak.</summary>
+    private const double LeadsFrom = 0.30;
+
+    private static IEnumerable<LeakTested> Results(LeakTestFact test) =>
+        test.Result is { } result ? test.Ways.Select(way => new LeakTested(way, test.Test, result, test.Of)) : [];
+
+    /// <summary>What the jobs done have repaired, as ways in.</summary>
+    private static IEnumerable<string> WaysRepaired(RuleBook book, AssessInput input)
+    {
+        var repaired = (input.Records?.JobsDone ?? []).Where(d => !d.Temporary).SelectMany(d => d.Findings).ToHashSet();
+        return input
+            .Findings.Where(f => repaired.Contains(f.Id))
+            .Select(f => LeakSigns.Of(book, f.Condition)?.Kind)
+            .OfType<string>()
+            .Distinct();
+    }
+
+    /// <summary>Two tests that brought water at the same time.</summary>
+    private static bool RanTogether(LeakTestFact one, LeakTestFact other) =>
+        one.Id != other.Id
+        && LeakTestMethods.BringsWater(one.Test)
+        && LeakTestMethods.BringsWater(other.Test)
+        && one.At < End(other)
+        && other.At < End(one);
+
+    private static DateTimeOffset End(LeakTestFact test) =>
+        test.At.AddMinutes(test.Minutes ?? (test.Result is null ? LeakTestMethods.Minutes(test.Test) : 0));
+
+    private static IEnumerable<string> Together(List<LeakTestFact> clashing) =>
+        clashing.Count == 0
+            ? []
+            :
+            [
+                $"{Sentences.List([.. clashing.Select(t => $"{Sentences.Lower(Named(t))} at {Clock(t.At)}")])} ran while another test brought water: results cannot be told apart and are left out. Repeat one at a time.",
+            ];
+
+    private static IEnumerable<string> Misplaced(PlannedRoof planned, FindingFact stain) =>
+        InsideSpot(planned, stain, stain.SlopeId) is { } spot && planned.IsOn(spot) == false
+            ? ["The distances from the walls do not lie under this slope: measure again, or choose the slope."]
+            : [];
+
+    private static LeakTestTold Told(LeakTestFact test)
+    {
+        var when = $"{Sentences.Day(DateOnly.FromDateTime(test.At.Date))}, {Clock(test.At)}";
+        var after = test.AfterRepair ? ", after the repair" : "";
+        var said = test.Note.Trim();
+        var result = test switch
+        {
+            { Result: null } => "running",
+            { Result: LeakTestResult.Wet, Minutes: { } minutes } => $"wet after {minutes} min",
+            { Result: LeakTestResult.Dry, Minutes: { } minutes } => $"dry after {minutes} min",
+            { Result: LeakTestResult.Wet } => "wet",
+            { Result: LeakTestResult.Dry } => "dry",
+            _ => "no clear result",
+        };
+        return new LeakTestTold(
+            test.Id,
+            $"{Named(test)}, {when}{after}: {result}.{(said.Length > 0 ? $" “{said}”" : "")}",
+            test.Result is null
+        );
+    }
+
+    private static string Named(LeakTestFact test) =>
+        $"{LeakTestMethods.Name(test.Test)}: {Sentences.List([.. test.Ways.Select(w => LeakKinds.Find(w)?.Words ?? w)])}";
+
+    private static string Clock(DateTimeOffset at) => at.ToString("h:mm tt", CultureInfo.InvariantCulture);
+
     /// <summary>Null where no slope with a known covering lies above: there is nothing to weigh by.</summary>
     private static LeakRequest? Request(RuleBook book, AssessInput input, PlannedRoof planned, FindingFact stain)
     {
-        var spot = planned.SpotOf(stain);
+        var measured = Measured(input, planned, stain);
+        var spot = measured ?? planned.SpotOf(stain);
         var slope =
             input.Slopes.FirstOrDefault(s => s.Id == (stain.SlopeId ?? spot?.SlopeId))
             ?? (input.Slopes.Count == 1 ? input.Slopes[0] : null);
@@ -53,32 +194,52 @@ internal static class VisitLeaks
         }
         var laid = covering.LaidTo ?? covering.LaidFrom;
         var age = laid is { } year ? Math.Max(0, input.AsOf.Year - year) : (double?)null;
+        var house = HouseYears(First(input, "house-age"));
         var above = new Above(planned, slope, spot);
         return new LeakRequest(
             covering.Kind,
             [.. Answers(input, "leak-when").Where(a => a != "never")],
             age,
-            null,
+            house,
             slope?.Pitch.RisePer12 ?? UsualRise,
             slope?.Facing,
-            planned.UnderAt(spot, slope) == Under.CathedralCeiling ? LeakAssembly.Cathedral : null,
-            null,
-            null,
-            null,
+            stain.Stain?.Assembly ?? (planned.UnderAt(spot, slope) == Under.CathedralCeiling ? LeakAssembly.Cathedral : null),
+            stain.Stain?.Surface,
+            // A place on the plan says what is above better than a word.
+            spot is null
+                ? stain.Stain?.Near
+                : null,
+            stain.Stain?.Shape,
             First(input, "leak-wind"),
             First(input, "leak-delay"),
-            Since(First(input, "leak-since"), age),
+            Since(First(input, "leak-since"), age, house),
             Answers(input, "tried"),
             [
                 .. input
-                    .Findings.Where(f => f.Id != stain.Id && !Stains.Contains(f.Condition) && above.MayReach(f))
+                    .Findings.Where(f => f.Id != stain.Id && !IsStain(f.Condition) && above.MayReach(f))
                     .Select(f => above.Of(f, planned.SpotOf(f))),
             ],
             [.. (input.Details ?? []).Where(d => slope is not null && d.Spot.SlopeId == slope.Id).Select(d => above.Of(d, Look(input, d)))],
             // A place on the plan was tapped, not taped.
-            ByEye: true
+            ByEye: measured is null
         );
     }
+
+    private static Spot? InsideSpot(PlannedRoof planned, FindingFact stain, Guid? slopeId) =>
+        slopeId is { } slope && stain.Stain is { FromEaveWall: { } eave, FromLeftWall: { } left }
+            ? planned.AboveInside(slope, eave, left)
+            : null;
+
+    /// <summary>The middle of what the owner chose; over 20 years it makes no difference how many.</summary>
+    private static double? HouseYears(string answer) =>
+        answer switch
+        {
+            "3" => 2,
+            "10" => 7,
+            "20" => 15,
+            "older" => 40,
+            _ => null,
+        };
 
     private const double UsualRise = 6;
 
@@ -90,12 +251,13 @@ internal static class VisitLeaks
     /// <summary>Years in which "years" is counted where the owner says no more (from memory).</summary>
     private const double YearsOfLeaking = 3;
 
-    private static double? Since(string answer, double? age) =>
+    private static double? Since(string answer, double? age, double? house) =>
         answer switch
         {
             "days" or "weeks" or "months" => 0,
             "years" => YearsOfLeaking,
-            "always" => age,
+            // Since it was built: each part has leaked from its first day on.
+            "always" => Math.Max(age ?? 0, house ?? 0) is > 0 and var years ? years : null,
             _ => null,
         };
 

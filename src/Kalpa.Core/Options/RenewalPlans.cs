@@ -39,8 +39,8 @@ internal sealed class RenewalPlans
         (this.book, Judged) = (book, judged);
         (var prepared, planned) = Assessor.Prepared(book, recorded);
         Input = WithRenewalsOpen(prepared);
-        open = JobsDone.Open(judged.Findings, Input.Records);
-        causes = CausesFirst.Links(book, judged.Combinations, Input.Findings, judged.RoofProblems);
+        open = JobsDone.Open(judged.Findings, Input.Records, judged.Leaks);
+        causes = CausesFirst.Links(book, judged.Combinations, Input.Findings, judged.RoofProblems, judged.Leaks);
         var computed = RoofDecisions.Of(book, WithoutOpinions(Input), judged.Slopes, open, planned);
         Stopped = [.. computed.SelectMany(d => d.RuledOut ?? [])];
         Open =
@@ -177,7 +177,7 @@ internal sealed class RenewalPlans
     private SolvedRoof Solve(Dictionary<Guid, Renewing> chosen)
     {
         var decisions = RoofDecisions.Of(book, Input, Judged.Slopes, open, planned, chosen);
-        var work = WorkList.Of(book, Input, Judged.Slopes, open, causes, Judged.RoofProblems, decisions, planned);
+        var work = WorkList.Of(book, Input, Judged.Slopes, open, causes, Judged.RoofProblems, decisions, planned, Judged.Leaks);
         var prices = PricesOf(work);
         List<PricedSection> sections = [];
         List<RoofDecision> without = [];

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
@@ -26,17 +27,27 @@ public sealed record DoneAnswer(
 /// </summary>
 internal static class JobsDone
 {
-    /// <summary>The findings that still ask for work.</summary>
-    public static IReadOnlyList<FindingAssessment> Open(IReadOnlyList<FindingAssessment> findings, VisitRecords? records) =>
-        Without(findings, (records?.JobsDone ?? []).Where(d => !d.Temporary));
+    /// <summary>The findings that still ask for work: not a stain whose leak is repaired, but one into which water came again.</summary>
+    public static IReadOnlyList<FindingAssessment> Open(
+        IReadOnlyList<FindingAssessment> findings,
+        VisitRecords? records,
+        IReadOnlyList<StainLeak>? leaks
+    ) => Without(findings, (records?.JobsDone ?? []).Where(d => !d.Temporary), leaks);
 
     /// <summary>The findings that a decision on the slopes rests on: what a renewal resolves counts until the new covering is recorded.</summary>
-    public static IReadOnlyList<FindingAssessment> OpenToDecide(IReadOnlyList<FindingAssessment> findings, AssessInput input) =>
-        Without(findings, (input.Records?.JobsDone ?? []).Where(d => !d.Temporary && Uncovered(input, d).Count == 0));
+    public static IReadOnlyList<FindingAssessment> OpenToDecide(
+        IReadOnlyList<FindingAssessment> findings,
+        AssessInput input,
+        IReadOnlyList<StainLeak>? leaks
+    ) => Without(findings, (input.Records?.JobsDone ?? []).Where(d => !d.Temporary && Uncovered(input, d).Count == 0), leaks);
 
-    private static IReadOnlyList<FindingAssessment> Without(IReadOnlyList<FindingAssessment> findings, IEnumerable<JobDoneFact> done)
+    private static IReadOnlyList<FindingAssessment> Without(
+        IReadOnlyList<FindingAssessment> findings,
+        IEnumerable<JobDoneFact> done,
+        IReadOnlyList<StainLeak>? leaks
+    )
     {
-        var resolved = done.SelectMany(d => d.Findings).ToHashSet();
+        HashSet<Guid> resolved = [.. done.SelectMany(d => d.Findings).Except(VisitLeaks.Returned(leaks)), .. LeakJobs.Repaired(leaks)];
         return resolved.Count == 0 ? findings : [.. findings.Where(f => !resolved.Contains(f.FindingId))];
     }
 
@@ -87,10 +98,19 @@ internal static class JobsDone
     /// <summary>Of the visit before: what was found of it today.</summary>
     private static DoneAnswer Before(AssessInput input, JobDoneFact done, bool prices)
     {
-        var checks = (input.Records?.Rechecks ?? []).Where(r => done.Findings.Contains(r.FindingId)).Select(r => r.Outcome).ToList();
+        var last = input.Records!.LastTime!;
+        var stains = last
+            .Findings.Where(f => VisitLeaks.IsStain(f.Condition) && done.Findings.Contains(f.Id))
+            .Select(f => f.Id)
+            .ToHashSet();
+        var rechecks = (input.Records.Rechecks ?? []).Where(r => done.Findings.Contains(r.FindingId)).ToList();
+        // A stain stays when its leak is repaired: unchanged, it says nothing against the repair.
+        var failed = rechecks.Exists(r =>
+            r.Outcome == RecheckOutcome.Worse || (r.Outcome == RecheckOutcome.Same && !stains.Contains(r.FindingId))
+        );
         bool? held =
-            checks.Exists(o => o is RecheckOutcome.Same or RecheckOutcome.Worse) ? false
-            : checks.Count > 0 && checks.Count == done.Findings.Count ? true
+            failed ? false
+            : rechecks.Count > 0 && rechecks.Count == done.Findings.Count ? true
             : null;
         return Told(done, prices) with
         {
@@ -98,8 +118,20 @@ internal static class JobsDone
             Next =
                 held == true ? "Checked on this visit: it held."
                 : held == false ? "Checked on this visit: it did not hold. Record what is wrong now as a finding."
+                : stains.Count > 0 && !done.Temporary
+                    ? $"{LeakWas(last, stains, done)} Ask whether it has leaked since, and meter the stain."
                 : "Not yet checked on this visit.",
         };
+    }
+
+    /// <summary>How the leak stood when the visit before was last worked on.</summary>
+    private static string LeakWas(LastTime last, HashSet<Guid> stains, JobDoneFact done)
+    {
+        var repairs = stains
+            .Order()
+            .Select(s => LeakRepairs.Of(s, [], [done], last.LeakTests ?? [], last.LeakRains ?? []))
+            .OfType<LeakRepair>();
+        return repairs.MaxBy(r => r.Stage)?.Words ?? "Not yet checked on this visit.";
     }
 
     private static DoneAnswer Told(JobDoneFact done, bool prices)

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Wording;
 
@@ -38,7 +39,8 @@ public static class RoofProblems
     /// <summary>Pins nearer than this, in inches along or up the slope, are one place (common practice: an arm's length either way).</summary>
     public const double OnePlaceInches = 48;
 
-    public static IReadOnlyList<RoofProblem> Of(RuleBook book, IReadOnlyList<FindingFact> findings)
+    /// <param name="leaks">Stains that are traced: one whose way in is settled goes with the finding there, whatever else could have brought it about.</param>
+    public static IReadOnlyList<RoofProblem> Of(RuleBook book, IReadOnlyList<FindingFact> findings, IReadOnlyList<StainLeak>? leaks = null)
     {
         List<Placed> placed =
         [
@@ -55,12 +57,25 @@ public static class RoofProblems
                 }
             }
         }
-        foreach (var (cause, effect) in Linked(book, placed))
+        var settled = (leaks ?? []).Where(l => l.Settled).ToDictionary(l => l.FindingId, l => l.EntryId);
+        foreach (var (stain, entry) in Entered(placed, settled))
+        {
+            groups.Join(entry, stain, $"{placed[entry].Name} is where its water most likely enters");
+        }
+        foreach (var (cause, effect) in Linked(book, placed, leaks ?? []))
         {
             groups.Join(cause, effect, $"{placed[cause].Name} can bring about {Sentences.Lower(placed[effect].Name)}");
         }
-        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0])))];
+        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0]), settled))];
     }
+
+    /// <summary>Stains with the finding at which their water gets in, where the inspector has not put either elsewhere.</summary>
+    private static IEnumerable<(int Stain, int Entry)> Entered(List<Placed> placed, Dictionary<Guid, Guid?> settled) =>
+        from stain in placed.Index()
+        where !stain.Item.Alone && settled.GetValueOrDefault(stain.Item.Finding.Id) is not null
+        from entry in placed.Index()
+        where !entry.Item.Alone && entry.Item.Finding.Id == settled[stain.Item.Finding.Id]
+        select (stain.Index, entry.Index);
 
     /// <summary>A finding with what it is and where, made once for all pairs.</summary>
     private sealed record Placed(FindingFact Finding, Condition Condition, string Place)
@@ -93,18 +108,26 @@ public static class RoofProblems
     /// <summary>
     /// Causes with what they bring about: all that are at its very place, or the only one that can be meant. Where several can, nobody knows which.
     /// </summary>
-    private static IEnumerable<(int Cause, int Effect)> Linked(RuleBook book, List<Placed> placed)
+    private static IEnumerable<(int Cause, int Effect)> Linked(RuleBook book, List<Placed> placed, IReadOnlyList<StainLeak> leaks)
     {
         for (var effect = 0; effect < placed.Count; effect++)
         {
             var of = placed[effect];
-            if (of.Alone)
+            var leak = leaks.FirstOrDefault(l => l.FindingId == of.Finding.Id);
+            if (of.Alone || leak is { Settled: true })
             {
                 continue;
             }
             var can = book.LinksTo(of.Condition.Code)
                 .SelectMany(link =>
-                    placed.Index().Where(p => !p.Item.Alone && p.Item.Condition.Code == link.Cause && MayBeAt(p.Item, of, link))
+                    placed
+                        .Index()
+                        .Where(p =>
+                            !p.Item.Alone
+                            && p.Item.Condition.Code == link.Cause
+                            && leak?.Unlikely.Contains(p.Item.Finding.Id) != true
+                            && MayBeAt(p.Item, of, link)
+                        )
                 )
                 .Select(p => p.Index)
                 .Distinct()
@@ -148,10 +171,10 @@ public static class RoofProblems
 
     private static bool? SamePlace(Placed one, Placed other) => Places.Same(one.Place, other.Place);
 
-    private static RoofProblem Problem(RuleBook book, List<Placed> members, string why)
+    private static RoofProblem Problem(RuleBook book, List<Placed> members, string why, Dictionary<Guid, Guid?> settled)
     {
         var parts = members
-            .Select(m => new ProblemPart(m.Finding.Id, RoleOf(book, m, members), m.Name))
+            .Select(m => new ProblemPart(m.Finding.Id, RoleOf(book, m, members, settled), m.Name))
             .OrderBy(p => p.Role)
             .ThenBy(p => p.FindingId)
             .ToList();
@@ -165,11 +188,12 @@ public static class RoofProblems
         );
     }
 
-    private static ProblemRole RoleOf(RuleBook book, Placed of, List<Placed> members)
+    private static ProblemRole RoleOf(RuleBook book, Placed of, List<Placed> members, Dictionary<Guid, Guid?> settled)
     {
         // A stain tells of water; what stays wet out of sight is damaged.
         return of.Condition is { Shows: WaterEvidence.Stained, Consequence: not Consequence.HiddenWet } ? ProblemRole.Sign
             : of.Condition.Makeshift && members.Count > 1 ? ProblemRole.Makeshift
+            : settled.GetValueOrDefault(of.Finding.Id) is { } entry && members.Any(m => m.Finding.Id == entry) ? ProblemRole.Damage
             : book.LinksTo(of.Condition.Code).Any(l => members.Any(m => m.Condition.Code == l.Cause)) ? ProblemRole.Damage
             : ProblemRole.Cause;
     }

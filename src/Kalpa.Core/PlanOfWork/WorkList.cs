@@ -1,5 +1,6 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
@@ -40,7 +41,8 @@ internal static class WorkList
         IReadOnlyList<CauseLink> causes,
         IReadOnlyList<RoofProblem> problems,
         IReadOnlyList<RoofDecision> decisions,
-        PlannedRoof planned
+        PlannedRoof planned,
+        IReadOnlyList<StainLeak>? leaks
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
@@ -55,7 +57,7 @@ internal static class WorkList
                 // What can hurt people is never only put on record.
                 && (facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly || Immediate(f))
             )
-            .Select(f => Repair(book, facts[f.FindingId], f, input))
+            .Select(f => Repair(book, facts[f.FindingId], f, input, leaks))
             .ToList();
         var repairs = Folding.Signs(single, problems);
         var allRenewed = decisions.All(d => d.Renews);
@@ -65,6 +67,7 @@ internal static class WorkList
             .Concat(sections.SelectMany(s => s.Temporary))
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
             .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
+            .Concat(LeakJobs.ToConfirm(input, leaks).Select(i => new Job(i, null)))
             .Where(j => !JobsDone.IsDone(j.Item, input.Records));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
@@ -170,7 +173,7 @@ internal static class WorkList
             : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(item.UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
     }
 
-    private static Job Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input)
+    private static Job Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input, IReadOnlyList<StainLeak>? leaks)
     {
         var condition = AsRecorded.Condition(book, fact, input.Firm);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
@@ -185,7 +188,7 @@ internal static class WorkList
             judged.Urgency.Marks,
             judged.Urgency.Words,
             string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
-            [.. Beware(book, condition, fact, input), .. elsewhere ? TraceSteps : judged.RemedySteps],
+            [.. Beware(book, condition, fact, input), .. elsewhere ? TraceSteps : judged.RemedySteps, .. LeakJobs.Steps(fact.Id, leaks)],
             elsewhere ? "" : condition.Remedy.NotARepair,
             judged.Urgency.LossLow,
             judged.Urgency.LossHigh,

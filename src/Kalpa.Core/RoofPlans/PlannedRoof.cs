@@ -189,6 +189,33 @@ public sealed class PlannedRoof
         finding.Spot ?? (finding.DetailId is { } id && details.TryGetValue(id, out var spot) ? spot : null);
 
     /// <summary>
+    /// The spot above a place inside, level feet from the inner faces of the outside walls under the slope's eave and at its left end (eave below); null where the plan has
+    /// no size or no eave for it.
+    /// </summary>
+    public Spot? AboveInside(Guid slopeId, double fromEaveWall, double fromLeftWall)
+    {
+        if (plan is not { Sized: true } || shape.Facet(slopeId) is not { EdgeId: { } edge } facet)
+        {
+            return null;
+        }
+        var corners = plan.Parts.First(p => p.Id == facet.PartId).Corners;
+        var at = corners.Index().First(c => c.Item.Id == edge).Index;
+        var left = corners[(at + corners.Count - 1) % corners.Count];
+        return new Spot(
+            slopeId,
+            Quantise.Feet(left.OverhangInches + WallInches + (fromLeftWall * Length.InchesPerFoot)),
+            Quantise.Feet(corners[at].OverhangInches + WallInches + (fromEaveWall * Length.InchesPerFoot))
+        );
+    }
+
+    /// <summary>A framed outside wall with siding and wallboard (common practice: 2 by 4 studs).</summary>
+    private const double WallInches = 5.5;
+
+    /// <summary>Whether a spot lies on its slope; null where the plan does not have that.</summary>
+    public bool? IsOn(Spot spot) =>
+        plan is null || shape.Facet(spot.SlopeId) is not { } facet ? null : Polygons.Contains(facet.Loop, facet.Frame.Place(spot));
+
+    /// <summary>
     /// Feet of slope, along the roof, whose water passes a spot: from its strip, and what a valley, a higher roof, a wall above or a downspout adds to it. Null where
     /// the plan has no size or the spot lies on no slope.
     /// </summary>

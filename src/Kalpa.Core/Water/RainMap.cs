@@ -76,7 +76,7 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
         var cell = border.Cell;
         IEnumerable<Inflow> flows = cell.Exposed ? [.. cell.In, cell.Own] : cell.In;
         var foot = 1 / RainMaps.Feet(border.From.To(border.To)) * RainMaps.Feet(border.U1 - border.U0);
-        double Per(double u) => flows.Where(f => !f.IsStream && u >= f.U0 && u <= f.U1).Sum(f => f.At(u)) / 12 * foot;
+        double Per(double u) => flows.Where(f => !f.IsStream && !f.Wall && u >= f.U0 && u <= f.U1).Sum(f => f.At(u)) / 12 * foot;
         return new WaterStretch(
             cell.Facet.SlopeId,
             RainMaps.Point(border.From),

@@ -22,6 +22,8 @@ internal sealed class FactRows
         FactKind.Series,
         FactKind.Opinion,
         FactKind.JobDone,
+        FactKind.LeakTest,
+        FactKind.LeakRain,
     ];
 
     private static readonly FactKind[] FirmsOwn = [FactKind.FirmRules, FactKind.LifeProfile, FactKind.Letterhead];

@@ -129,6 +129,8 @@ internal static class Shelves
         [FactKind.ReportQuestion] = Record<ReportQuestionFact>(FactKind.ReportQuestion, f => f.VisitId),
         [FactKind.Engagement] = Record<EngagementFact>(FactKind.Engagement, f => f.VisitId),
         [FactKind.ReportDelivery] = Record<ReportDeliveryFact>(FactKind.ReportDelivery, f => f.VisitId),
+        [FactKind.LeakTest] = Record<LeakTestFact>(FactKind.LeakTest, f => f.VisitId),
+        [FactKind.LeakRain] = Record<LeakRainFact>(FactKind.LeakRain, f => f.VisitId),
     };
 
     /// <summary>

@@ -75,6 +75,7 @@ public class ReachTests
             FollowUp(),
             [.. EveryKind.Facts.Where(f => f.Kind != FactKind.LifeOpinion)],
             [.. EveryKind.Facts.Where(f => f.Kind != FactKind.JobDone)],
+            Leaking(),
         ];
         foreach (var kind in Enum.GetValues<FactKind>())
         {
@@ -94,6 +95,19 @@ public class ReachTests
     }
 
     private static IEnumerable<StreamFact> Without(IReadOnlyList<StreamFact> world, StreamFact fact) => world.Where(f => f != fact);
+
+    /// <summary>The same roof with a stain inside: a test traces it, and rain shows whether its repair holds.</summary>
+    private static IReadOnlyList<StreamFact> Leaking() =>
+        [
+            .. EveryKind.Facts.Select(f =>
+                f.Fact is FindingFact finding
+                    ? f with
+                    {
+                        Fact = finding with { Condition = "ceiling-stain", Station = "inside", Measure = null, DetailId = null },
+                    }
+                    : f
+            ),
+        ];
 
     /// <summary>The same roof on a follow-up: what was found before is gone through again, a recording waits for its words, a photo is due.</summary>
     private static IReadOnlyList<StreamFact> FollowUp()
@@ -175,6 +189,8 @@ public class ReachTests
             yield return World(kind, CommissionPurpose.Condition, [.. Book.Conditions.Select((c, i) => Finding(c, i))]);
         }
         yield return World(CoveringKind.LaminatedShingle, CommissionPurpose.InstallerCheck, []);
+        // A house is older than its roof: only then its own age says something.
+        yield return World(CoveringKind.LaminatedShingle, CommissionPurpose.Leak, [Finding(Book.FindCondition("ceiling-stain")!, 1)], 2023);
     }
 
     private static FindingFact Finding(Condition condition, int number) =>
@@ -189,12 +205,12 @@ public class ReachTests
             Extent.OnePlace
         );
 
-    private static AssessInput World(string kind, CommissionPurpose purpose, IReadOnlyList<FindingFact> findings) =>
+    private static AssessInput World(string kind, CommissionPurpose purpose, IReadOnlyList<FindingFact> findings, int laid = 2008) =>
         new(
             WeatherExposure.Ordinary,
             Day,
             [(SlopeFact)EveryKind.Facts.Single(f => f.Kind == FactKind.Slope).Fact],
-            [new CoveringFact(EveryKind.Id(FactKind.Covering), SlopeId, kind, 2008, 2008, AgeSource.Owner)],
+            [new CoveringFact(EveryKind.Id(FactKind.Covering), SlopeId, kind, laid, laid, AgeSource.Owner)],
             [],
             [new StageFact(EveryKind.Id(FactKind.Stage), VisitId, SlopeId, [new StageShare(1, 100)])],
             findings,

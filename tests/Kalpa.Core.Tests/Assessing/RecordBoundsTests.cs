@@ -165,6 +165,26 @@ public sealed class RecordBoundsTests
         Bound("the meaning it stood over", "text.too-long", n => Typed(new OwnWords("", "means", null, Of(n))), 4_000, 4_001),
         Bound("the firm’s scope", "text.too-long", n => Stated(new FirmStatement(default, "", Of(n))), 4_000, 4_001),
         Bound("the firm’s limits", "text.too-long", n => Stated(new FirmStatement(default, "", null, Of(n))), 4_000, 4_001),
+        Bound(
+            "feet from a wall",
+            "finding.bad-stain-place",
+            feet => One<FindingFact>() with { Stain = new StainSeen(FromEaveWall: feet) },
+            300d,
+            300.1
+        ),
+        Bound(
+            "feet from the left wall",
+            "finding.bad-stain-place",
+            feet => One<FindingFact>() with { Stain = new StainSeen(FromLeftWall: feet) },
+            0d,
+            -0.1
+        ),
+        Bound("minutes of a test", "leak-test.bad-minutes", n => One<LeakTestFact>() with { Minutes = n }, 10_080, 10_081),
+        Bound("less than no minutes", "leak-test.bad-minutes", n => One<LeakTestFact>() with { Minutes = n }, 0, -1),
+        Bound("what is tested", "leak-test.of-nothing", way => One<LeakTestFact>() with { Ways = [way] }, "pipe-boot", "roof"),
+        ("a test of nothing", One<LeakTestFact>(), One<LeakTestFact>() with { Ways = [] }, "leak-test.of-nothing"),
+        Bound("words of a test", "text.too-long", n => One<LeakTestFact>() with { Note = Of(n) }, 4_000, 4_001),
+        Bound("words of a rain", "text.too-long", n => One<LeakRainFact>() with { Note = Of(n) }, 4_000, 4_001),
         Bound("chosen answers", "fact.too-many", n => Answered(n), 50, 51),
         (
             "years planned",

@@ -259,7 +259,7 @@ public class VisitRoofsTests
                 f.Fact is IVisitFact and not (ReportSignatureFact or ReportQuestionFact or EngagementFact or ReportDeliveryFact)
             )
             .ToList();
-        records.Count.ShouldBe(24);
+        records.Count.ShouldBe(26);
         foreach (var record in records)
         {
             second.ShouldContain($"\"id\":\"{record.Fact.Id}\"", Case.Sensitive, $"{record.Kind}");

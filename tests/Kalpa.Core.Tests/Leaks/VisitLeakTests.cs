@@ -22,25 +22,28 @@ public sealed class VisitLeakTests
 
     private static AnswerFact Says(string question, string key) => new(Guid.CreateVersion7(), Roof.Visit.Id, question, null, [key]);
 
+    private static Assessment Judged(
+        IReadOnlyList<FindingFact> findings,
+        Func<VisitRecords, VisitRecords> records,
+        params DetailFact[] details
+    ) =>
+        Assessor.Assess(
+            Roof.With(Roof.Input, records) with
+            {
+                Slopes = [South],
+                Coverings = [new CoveringFact(Guid.CreateVersion7(), South.Id, "laminatedShingle", 2012, 2012, AgeSource.Permit)],
+                Findings = findings,
+                Plan = House,
+                Details = details,
+            },
+            RuleBook.Current
+        );
+
     private static LeakAnswer? Of(
         IReadOnlyList<FindingFact> findings,
         IReadOnlyList<AnswerFact>? answers = null,
         params DetailFact[] details
-    ) =>
-        Assessor
-            .Assess(
-                Roof.With(Roof.Input, r => r with { Answers = answers ?? [] }) with
-                {
-                    Slopes = [South],
-                    Coverings = [new CoveringFact(Guid.CreateVersion7(), South.Id, "laminatedShingle", 2012, 2012, AgeSource.Permit)],
-                    Findings = findings,
-                    Plan = House,
-                    Details = details,
-                },
-                RuleBook.Current
-            )
-            .Leaks?.Single()
-            .Answer;
+    ) => Judged(findings, r => r with { Answers = answers ?? [] }, details).Leaks?.Single().Answer;
 
     [Fact]
     public void A_stain_below_a_split_boot_is_traced_to_it()
@@ -79,5 +82,174 @@ public sealed class VisitLeakTests
         answer.Candidates[0].DetailId.ShouldBe(chimney.Id);
         answer.Candidates[0].Against.ShouldContain("nothing wrong was recorded there", Case.Insensitive);
         Of([stain], [Says("leak-when", "every-rain")])!.Candidates[0].DetailId.ShouldBeNull();
+    }
+
+    private static readonly FindingFact Stain = Found("ceiling-stain", "inside", At(20, 5));
+    private static readonly FindingFact Boot = Found("boot-collar-torn", "penetrations", At(20, 8));
+
+    private static LeakTestFact Test(
+        string way,
+        LeakTestResult? result,
+        int hour = 10,
+        int minute = 0,
+        int? minutes = 20,
+        LeakTestKind test = LeakTestKind.Hose
+    ) =>
+        new(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            Stain.Id,
+            test,
+            [way],
+            new DateTimeOffset(2026, 9, 18, hour, minute, 0, TimeSpan.FromHours(-4)),
+            result,
+            minutes
+        );
+
+    private static StainLeak Tested(params LeakTestFact[] tests) =>
+        Judged([Stain, Boot], r => r with { Answers = [Says("leak-when", "every-rain")], LeakTests = tests }).Leaks!.Single();
+
+    [Fact]
+    public void A_test_moves_the_chances_and_is_told_with_its_time()
+    {
+        double Chance(StainLeak leak) => leak.Answer.Candidates.Single(c => c.Kind == "pipe-boot").Chance;
+        var wet = Tested(Test("pipe-boot", LeakTestResult.Wet, minutes: 14));
+        wet.Answer.State.ShouldBe(LeakState.Found);
+        wet.Answer.Words.ShouldBe("Found: the collar of the pipe boot, shown by a test.");
+        wet.Tests!.Single().Words.ShouldBe("Hose test: the collar of the pipe boot, September 18, 2026, 10:00 AM: wet after 14 min.");
+        var dry = Tested(Test("pipe-boot", LeakTestResult.Dry));
+        Chance(dry).ShouldBeLessThan(Chance(Tested()));
+        Chance(Tested(Test("pipe-boot", LeakTestResult.Unclear))).ShouldBe(Chance(Tested()));
+        var running = Tested(Test("pipe-boot", null, minutes: null));
+        running.Tests!.Single().Running.ShouldBeTrue();
+        running.Tests!.Single().Words.ShouldEndWith(": running.");
+        Chance(running).ShouldBe(Chance(Tested()));
+        Tested().Tests.ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData(10, 19, true)]
+    [InlineData(10, 20, false)]
+    [InlineData(9, 40, false)]
+    [InlineData(9, 41, true)]
+    public void Two_tests_with_water_at_one_time_tell_nothing(int hour, int minute, bool together)
+    {
+        var leak = Tested(Test("pipe-boot", LeakTestResult.Wet), Test("ridge-vent", LeakTestResult.Dry, hour, minute));
+        leak.Answer.Clashes.Count.ShouldBe(together ? 1 : 0);
+        leak.Answer.State.ShouldBe(together ? Tested().Answer.State : LeakState.Found);
+        if (together)
+        {
+            leak.Answer.Clashes[0].ShouldEndWith("results cannot be told apart and are left out. Repeat one at a time.");
+        }
+        // What brings no water of its own may go on beside it.
+        Tested(
+            Test("pipe-boot", LeakTestResult.Wet),
+            Test("attic-condensation", LeakTestResult.Dry, hour, minute, test: LeakTestKind.HumidityLog)
+        )
+            .Answer.Clashes.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_stain_goes_with_the_finding_its_water_enters_at()
+    {
+        var judged = Judged([Stain, Boot], r => r with { Answers = [Says("leak-when", "every-rain")] });
+        judged.Leaks!.Single().EntryId.ShouldBe(Boot.Id);
+        var problem = judged.RoofProblems.ShouldHaveSingleItem();
+        problem.Why.ShouldBe("Torn pipe boot is where its water most likely enters.");
+        problem
+            .Parts.Select(p => (p.FindingId, p.Role))
+            .ShouldBe([(Boot.Id, Core.PlanOfWork.ProblemRole.Cause), (Stain.Id, Core.PlanOfWork.ProblemRole.Sign)]);
+        judged.Work.ShouldHaveSingleItem().Resolves!.Select(f => f.FindingId).ShouldBe([Boot.Id, Stain.Id]);
+        // The inspector who splits it off has the last word.
+        var alone = Judged(
+            [Stain with { Problem = new ChosenProblem(Stain.Id) }, Boot],
+            r => r with { Answers = [Says("leak-when", "every-rain")] }
+        );
+        alone.RoofProblems.Count.ShouldBe(2);
+        // The owner's answer takes the boot out of it: two problems, and the stain's job is the next test.
+        var cold = Judged([Stain, Boot], r => r with { Answers = [Says("leak-when", "cold-dry")] });
+        cold.RoofProblems.Count.ShouldBe(2);
+        var trace = cold.Work.Single(w => w.FindingId == Stain.Id);
+        trace.Steps.ShouldContain(cold.Leaks!.Single().Answer.Words);
+        trace.Steps.ShouldContain(s => s.StartsWith("Next: ", StringComparison.Ordinal) && s.EndsWith(" min)", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_repaired_leak_stays_on_the_list_until_rain_shows_that_it_holds()
+    {
+        Assessment After(params LeakRainFact[] rains) =>
+            Judged(
+                [Stain, Boot],
+                r =>
+                    r with
+                    {
+                        Answers = [Says("leak-when", "every-rain")],
+                        JobsDone =
+                        [
+                            new(Guid.CreateVersion7(), Roof.Visit.Id, "Replace the pipe boot", new DateOnly(2026, 9, 10), [Boot.Id], []),
+                        ],
+                        LeakRains = rains,
+                    }
+            );
+        LeakRainFact Rain(int day, bool water = false) =>
+            new(Guid.CreateVersion7(), Roof.Visit.Id, Stain.Id, new DateOnly(2026, 9, day), true, water);
+
+        var repaired = After();
+        var confirm = repaired.Work.ShouldHaveSingleItem();
+        confirm.Title.ShouldBe("Confirm that the leak has stopped");
+        confirm.Why.ShouldBe("Work was done on September 10, 2026. Nothing shows yet that it holds.");
+        After(Rain(12)).Work.ShouldHaveSingleItem().Title.ShouldBe("Confirm that the leak has stopped");
+        var closed = After(Rain(12), Rain(14));
+        closed.Work.ShouldBeEmpty();
+        closed.NoWork.ShouldBe("All the work listed at this visit has been done.");
+        var back = After(Rain(12), Rain(14, water: true));
+        back.Leaks!.Single().Repair!.Stage.ShouldBe(LeakStage.Returned);
+        back.Work.ShouldHaveSingleItem().FindingId.ShouldBe(Stain.Id);
+        // What was repaired and leaks still is less likely the way in: the desk looks elsewhere.
+        back.Leaks!.Single()
+            .Answer.Candidates.Single(c => c.Kind == "pipe-boot")
+            .Chance.ShouldBeLessThan(repaired.Leaks!.Single().Answer.Candidates.Single(c => c.Kind == "pipe-boot").Chance);
+    }
+
+    [Fact]
+    public void What_is_recorded_of_the_stain_changes_its_tracing()
+    {
+        LeakAnswer With(StainSeen? seen, Spot? spot = null, string age = "unknown") =>
+            Of([Found("ceiling-stain", "inside", spot) with { Stain = seen }], [Says("leak-when", "wind-rain"), Says("house-age", age)])!;
+        string Chances(LeakAnswer answer) => string.Join(' ', answer.Candidates.Select(c => $"{c.Kind} {c.Chance}"));
+        var plain = Chances(With(null));
+        Chances(With(new StainSeen(LeakSurface.Wall))).ShouldNotBe(plain);
+        Chances(With(new StainSeen(Shape: StainShape.AtWall))).ShouldNotBe(plain);
+        Chances(With(new StainSeen(Near: LeakNear.Valley))).ShouldNotBe(plain);
+        Chances(With(null, null, "older")).ShouldNotBe(plain);
+        // A place on the plan says what is above better than a word.
+        Chances(With(new StainSeen(Near: LeakNear.Valley), At(20, 5))).ShouldBe(Chances(With(null, At(20, 5))));
+        LeakAnswer Under(LeakAssembly assembly) =>
+            Of(
+                [Stain with { Stain = new StainSeen(Assembly: assembly) }, Boot with { Spot = At(20, 14) }],
+                [Says("leak-when", "every-rain")]
+            )!;
+        Under(LeakAssembly.Cathedral)
+            .Candidates.Single(c => c.Kind == "pipe-boot")
+            .Chance.ShouldBeGreaterThan(Under(LeakAssembly.Trusses).Candidates.Single(c => c.Kind == "pipe-boot").Chance);
+    }
+
+    /// <summary>40 by 30 ft, overhangs of 12 in, walls of 5.5 in: 4 ft from the eave wall and 18.54 ft from the left one lie 5.46 ft up and 20 ft along on plan.</summary>
+    [Fact]
+    public void Feet_from_two_walls_place_a_stain_and_are_surer_than_a_tap()
+    {
+        var (eave, left) = (5 - ((12 + 5.5) / 12), 20 - ((12 + 5.5) / 12));
+        var seen = new StainSeen(FromEaveWall: eave, FromLeftWall: left);
+        LeakCandidate Leader(FindingFact stain) =>
+            Of([stain, Boot], [Says("leak-when", "every-rain")])!.Candidates.Single(c => c.Kind == "pipe-boot");
+        var taped = Leader(Stain with { Spot = null, Stain = seen });
+        taped.Down!.Value.ShouldBe(3.35, 0.01);
+        taped.Side!.Value.ShouldBe(0, 0.01);
+        taped.Chance.ShouldBeGreaterThanOrEqualTo(Leader(Stain).Chance);
+        // Feet from the walls go before a tap elsewhere; one of the two alone places nothing.
+        Leader(Stain with { Spot = At(35, 5), Stain = seen }).Down!.Value.ShouldBe(3.35, 0.01);
+        Leader(Stain with { Stain = new StainSeen(FromEaveWall: 20) }).Down!.Value.ShouldBe(3.35, 0.01);
+        Of([Stain with { Stain = seen with { FromLeftWall = 60 } }], [])!
+            .Clashes.ShouldBe(["The distances from the walls do not lie under this slope: measure again, or choose the slope."]);
     }
 }

@@ -41,6 +41,27 @@ public class FoldedTitleTests
         Of(Long(40), Long(damage))
             .ShouldBe(together ? $"{Long(40)} and {char.ToLowerInvariant('R')}{Long(damage)[1..]}" : $"{Long(40)}, with 1 related repair");
 
+    /// <summary>What passes for a repair and is none is said of the lesser of two where nothing passes for the first.</summary>
+    [Fact]
+    public void What_is_no_repair_is_said_of_whichever_has_it()
+    {
+        var book = RuleBook.Current;
+        var led = 0;
+        foreach (var condition in book.Conditions.Where(c => c.Remedy.NotARepair.Length == 0 && c.DefaultOutcome == FindingOutcome.Mend))
+        {
+            var first = At(condition.Code, "rear", WaterEvidence.Active);
+            var gutter = At("gutter-clogged", "rear") with { Problem = new ChosenProblem(first.Id) };
+            var input = On(CoveringKind.LaminatedShingle, 2018, 1, first, gutter);
+            var job = Assessor.Assess(input, book).Work.FirstOrDefault(w => w.Resolves?.Count == 2 && w.FindingId == first.Id);
+            if (job is not null)
+            {
+                led++;
+                job.NotARepair.ShouldBe(book.FindCondition("gutter-clogged")!.Remedy.NotARepair, condition.Code);
+            }
+        }
+        led.ShouldBeGreaterThan(3);
+    }
+
     [Fact]
     public void One_that_is_double_in_itself_is_told_apart() =>
         Of("Take the crown off and pour a new one", "Repoint the brick")

@@ -146,6 +146,43 @@ public sealed class RainMapTests
         RainMaps.Of(new RainRequest(Plans.Of(house, porch), [spout], 6, GuttersBlocked: true)).Gutters.ShouldBeEmpty();
     }
 
+    /// <summary>The house's eave is 20 ft of the porch's 30: below it each foot of the porch's eave gets 6 + 8, beside it 8.</summary>
+    [Fact]
+    public void An_eave_has_the_water_of_the_upper_roof_only_below_it()
+    {
+        var house = Plans.Rectangle(1, 0, 0, 20, 12, 6, 1, 3);
+        var porch = Plans.OneSlope(2, 0, -8, 30, 8, 3, 180, 6);
+        var eaves = Rain(Plans.Of(house, porch)).Eaves.Where(e => e.SlopeId == porch.Alone!.SlopeId).ToList();
+        eaves.Sum(e => e.SquareFeet).ShouldBe(120 + 240, 1e-4);
+        static double At(double inches) => inches < 240 ? 14 : 8;
+        eaves.Count(e => e.From.X < 240).ShouldBeGreaterThan(0);
+        eaves.Count(e => e.To.X > 240).ShouldBeGreaterThan(0);
+        foreach (var eave in eaves)
+        {
+            eave.PerFootFrom.ShouldBe(At(eave.From.X), 1e-4);
+            eave.PerFootTo.ShouldBe(At(eave.To.X), 1e-4);
+        }
+        // What a downspout lets fall in one place is on no foot of eave.
+        var spout = Thing(701, DetailKind.Downspout, house.Corners[0].SlopeId, 10, 0);
+        Rain(Plans.Of(house, porch), spout)
+            .Eaves.Where(e => e.SlopeId == porch.Alone!.SlopeId)
+            .ShouldAllBe(e => Math.Abs(e.PerFootFrom - 8) < 1e-4 && Math.Abs(e.PerFootTo - 8) < 1e-4);
+    }
+
+    /// <summary>A downspout stands clear of its wall: it lands 3 in out (from memory).</summary>
+    [Theory]
+    [InlineData(2.9, true)]
+    [InlineData(3.1, false)]
+    public void A_downspout_lands_on_a_roof_that_begins_close_enough(double gapInches, bool lands)
+    {
+        var house = Plans.Rectangle(1, 0, 0, 20, 12, 6, 1, 3);
+        var porch = Plans.OneSlope(2, 0, -8 - (gapInches / 12), 20, 8, 3, 180, 6);
+        var spout = Thing(701, DetailKind.Downspout, house.Corners[0].SlopeId, 10, 0);
+        var answer = Rain(Plans.Of(house, porch), spout);
+        To(answer, porch.Alone!.SlopeId).ShouldBe(lands ? 160 + 120 : 160, Exact);
+        answer.Outlets.Count(o => o.Kind == OutletKind.Downspout).ShouldBe(lands ? 0 : 1);
+    }
+
     [Theory]
     [InlineData(0, 40, 300, 300)]
     [InlineData(0, 20, 150, 450)]

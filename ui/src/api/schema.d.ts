@@ -3020,7 +3020,7 @@ export interface components {
             clash: boolean;
         };
         /** @enum {unknown} */
-        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion" | "letterhead" | "engagement" | "reportDelivery";
+        FactKind: "property" | "building" | "roof" | "slope" | "covering" | "visit" | "look" | "stage" | "finding" | "photo" | "answer" | "toDo" | "protection" | "clip" | "recheck" | "sample" | "course" | "punchItem" | "punchReply" | "punchDecision" | "weatherLimits" | "plan" | "detail" | "noticeReply" | "component" | "signOff" | "lifeOpinion" | "lifeProfile" | "planned" | "series" | "opinion" | "localProfile" | "firmRules" | "ownerReply" | "jobDone" | "quantitySet" | "bid" | "reportSignature" | "reportQuestion" | "letterhead" | "engagement" | "reportDelivery" | "leakTest" | "leakRain";
         /** @description A fact that could not be assessed, with what to do about it. */
         FactProblem: {
             /** Format: uuid */
@@ -3123,6 +3123,7 @@ export interface components {
             own?: null | components["schemas"]["OwnCondition"];
             amount?: null | components["schemas"]["FindingAmount"];
             problem?: null | components["schemas"]["ChosenProblem"];
+            stain?: null | components["schemas"]["StainSeen"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -3565,7 +3566,7 @@ export interface components {
             /** Format: double */
             landingFeet: number;
         };
-        /** @description The visit before this one, for a follow-up; Done: its jobs that were done since. */
+        /** @description The visit before this one, for a follow-up; Done: its jobs that were done since, with the tests of its leaks and the rains that came. */
         LastTime: {
             /** Format: uuid */
             visitId: string;
@@ -3573,6 +3574,8 @@ export interface components {
             on: string;
             findings: components["schemas"]["FindingFact"][];
             done?: null | components["schemas"]["JobDoneFact"][];
+            leakTests?: null | components["schemas"]["LeakTestFact"][];
+            leakRains?: null | components["schemas"]["LeakRainFact"][];
         };
         /** @description Whether the roof lasts for what is planned, per slope and in all, and what to do first. */
         LastingAnswer: {
@@ -3677,9 +3680,42 @@ export interface components {
         /** @enum {unknown} */
         LeakNear: "midSlope" | "valley" | "chimney" | "vent" | "eave" | "wall" | "skylight" | "ridge";
         /**
+         * @description A rain since a leak was repaired: whether it was as hard, and with wind from the same side, as those in which it leaked, and whether water came.
+         *     FindingId is the stain.
+         */
+        LeakRainFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            findingId: string;
+            /** Format: date */
+            on: string;
+            alike: boolean;
+            water: boolean;
+            /** @default  */
+            note: string;
+            /** Format: uuid */
+            roofId?: null | string;
+        };
+        /**
+         * @description How a repaired leak stands: Words say since when and by what, Next what is left to do. Doubt: the chance
+         *     that it still leaks.
+         */
+        LeakRepair: {
+            stage: components["schemas"]["LeakStage"];
+            /** Format: date */
+            on: string;
+            words: string;
+            next: string;
+            /** Format: double */
+            doubt: number;
+        };
+        /**
          * @description Asks where a leak comes from. When, Wind, Delay and Tried are keys of the owner's
          *     questions; years: age of the covering and of the house, and how long ago it first leaked. Facing and pitch: of the slope above. ByEye: places
-         *     were put by eye, good to about three feet.
+         *     were put by eye, good to about three feet; Repaired: ways in that were repaired, and it leaks still.
          */
         LeakRequest: {
             covering: string;
@@ -3712,14 +3748,48 @@ export interface components {
             coldClimate: boolean;
             /** @default false */
             byEye: boolean;
+            repaired?: null | string[];
         };
+        /** @enum {unknown} */
+        LeakStage: "repaired" | "closed" | "returned";
         /** @enum {unknown} */
         LeakState: "notExplained" | "open" | "mostLikely" | "found";
         /** @enum {unknown} */
         LeakSurface: "ceiling" | "wall" | "deck" | "skylightShaft";
+        /**
+         * @description A test of where a stain's water gets in. FindingId is the stain, Ways are the ways in that are tested together, and
+         *     Of the finding or detail at which, where one is on record. Without a result it is still running; Minutes from
+         *     At to its end, or to the first drip.
+         */
+        LeakTestFact: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: uuid */
+            findingId: string;
+            test: components["schemas"]["LeakTestKind"];
+            ways: string[];
+            /** Format: date-time */
+            at: string;
+            result?: null | components["schemas"]["LeakTestResult"];
+            /** Format: int32 */
+            minutes?: null | number;
+            /** Format: uuid */
+            of?: null | string;
+            /** @default false */
+            afterRepair: boolean;
+            /** @default  */
+            note: string;
+            /** Format: uuid */
+            roofId?: null | string;
+        };
         /** @enum {unknown} */
         LeakTestKind: "probeSeam" | "liftLap" | "gutterLook" | "meter" | "attic" | "atticInRain" | "hose" | "dye" | "flood" | "infrared" | "runEquipment" | "supplyMeter" | "humidityLog" | "waitForWeather";
-        /** @description A test to make next: what it costs and tells. Bits: how much of the doubt it is expected to take away. */
+        /**
+         * @description A test to make next: what it costs and tells. Bits: how much of the doubt it is expected to take away; Of: the finding or detail it is made at,
+         *     where it is one that is on record.
+         */
         LeakTestPlan: {
             test: components["schemas"]["LeakTestKind"];
             name: string;
@@ -3730,9 +3800,19 @@ export interface components {
             bits: number;
             how: string;
             caution: string;
+            /** Format: uuid */
+            of?: null | string;
         };
         /** @enum {unknown} */
         LeakTestResult: "wet" | "dry" | "unclear";
+        /** @description A test that was made of a leak, in words: what, when and what came of it. Running: it has no result yet. */
+        LeakTestTold: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            /** @default false */
+            running: boolean;
+        };
         /** @description A test of one way in, and what came of it. */
         LeakTested: {
             kind: string;
@@ -6015,11 +6095,34 @@ export interface components {
             /** @default false */
             local: boolean;
         };
-        /** @description A stain that was found on the visit, and where its water comes from. */
+        /**
+         * @description A stain that was found on the visit, and where its water comes from. EntryId: the finding at which it most likely gets in, null while that is not
+         *     settled or nothing was found there; Tests that were made, how its Repair stands, and where it is on the plan:
+         *     At as measured from the walls, else as tapped.
+         */
         StainLeak: {
             /** Format: uuid */
             findingId: string;
             answer: components["schemas"]["LeakAnswer"];
+            /** Format: uuid */
+            entryId?: null | string;
+            tests?: null | components["schemas"]["LeakTestTold"][];
+            repair?: null | components["schemas"]["LeakRepair"];
+            at?: null | components["schemas"]["Spot"];
+        };
+        /**
+         * @description A stain as it looks from inside. FromEaveWall and FromLeftWall: feet, level, from the inner face of the outside wall under
+         *     the eave, and of the one at the left end as one faces the slope from outside; together they place it under the slope.
+         */
+        StainSeen: {
+            surface?: null | components["schemas"]["LeakSurface"];
+            shape?: null | components["schemas"]["StainShape"];
+            assembly?: null | components["schemas"]["LeakAssembly"];
+            near?: null | components["schemas"]["LeakNear"];
+            /** Format: double */
+            fromEaveWall?: null | number;
+            /** Format: double */
+            fromLeftWall?: null | number;
         };
         /** @enum {unknown} */
         StainShape: "ring" | "streak" | "spreading" | "atWall" | "atFixture" | "many";
@@ -6458,6 +6561,8 @@ export interface components {
             jobsDone?: null | components["schemas"]["JobDoneFact"][];
             quantitiesSet?: null | components["schemas"]["QuantitySetFact"][];
             bids?: null | components["schemas"]["BidFact"][];
+            leakTests?: null | components["schemas"]["LeakTestFact"][];
+            leakRains?: null | components["schemas"]["LeakRainFact"][];
         };
         /**
          * @default plain

@@ -238,6 +238,13 @@ export type MissingItem = Schemas['MissingItem']
 export type ReportSignatureFact = Schemas['ReportSignatureFact']
 export type ReportQuestionFact = Schemas['ReportQuestionFact']
 export type EngagementFact = Schemas['EngagementFact']
+export type LeakTestFact = Schemas['LeakTestFact']
+export type LeakRainFact = Schemas['LeakRainFact']
+export type StainSeen = Schemas['StainSeen']
+export type StainLeak = Schemas['StainLeak']
+export type LeakTestPlan = Schemas['LeakTestPlan']
+export type LeakTestKind = Schemas['LeakTestKind']
+export type LeakTestResult = Schemas['LeakTestResult']
 export type ReportDeliveryFact = Schemas['ReportDeliveryFact']
 export type ReportSection = Schemas['ReportSection']
 export type FeeDue = Schemas['FeeDue']
@@ -289,4 +296,6 @@ export type Fact =
   | ReportQuestionFact
   | LetterheadFact
   | EngagementFact
+  | LeakTestFact
+  | LeakRainFact
   | ReportDeliveryFact

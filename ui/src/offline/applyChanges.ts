@@ -86,6 +86,8 @@ const recordLists = {
   jobDone: 'jobsDone',
   quantitySet: 'quantitiesSet',
   bid: 'bids',
+  leakTest: 'leakTests',
+  leakRain: 'leakRains',
 } as const satisfies Partial<Record<FactKind, keyof Records>>
 
 type Records = NonNullable<RoofVisit['facts']['records']>

@@ -22,6 +22,8 @@ export const ofARoof: ReadonlySet<FactKind> = new Set([
   'jobDone',
   'quantitySet',
   'bid',
+  'leakTest',
+  'leakRain',
 ])
 
 export const namingRoof = (change: Change, roofId: string | null): Change => {

@@ -252,6 +252,8 @@ export const factKinds: Record<FactKind, string> = {
   letterhead: 'Letterhead',
   engagement: 'Scope, limits and fee',
   reportDelivery: 'Delivery of the report',
+  leakTest: 'Leak test',
+  leakRain: 'Rain since a repair',
   weatherLimits: 'Weather limits',
   plan: 'Roof plan',
   detail: 'Detail on the plan',

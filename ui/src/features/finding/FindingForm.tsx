@@ -23,6 +23,7 @@ import { PhotoStrip } from './PhotoStrip'
 import { PlanPlace } from './PlanPlace'
 import { ProblemCard } from './ProblemCard'
 import { ReportWords } from './ReportWords'
+import { StainFields, stainConditions } from './StainFields'
 import { Together } from './Together'
 import { useFindingForm } from './useFindingForm'
 
@@ -135,6 +136,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             onUnread={form.setAmountUnread}
           />
         )}
+        {stainConditions.includes(draft.condition) && <StainFields draft={draft} onChange={set} />}
         {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />
@@ -162,7 +164,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             <MoveUrgency draft={draft} judged={judged} by={visit.visit.inspector} onChange={set} />
           </Box>
         )}
-        {!isNew && <LeakPanel findingId={draft.id} />}
+        {!isNew && <LeakPanel leak={form.leaks?.find(({ findingId }) => findingId === draft.id)} />}
         {judged && <ProblemCard draft={draft} problems={form.problems} onChange={set} />}
         {judged && judged.together.length > 0 && <Together of={judged.together} />}
         {judged && <ReportWords draft={draft} judged={judged} onChange={set} />}

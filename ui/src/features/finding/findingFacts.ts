@@ -43,6 +43,7 @@ export function startOf(visit: VisitView, query: URLSearchParams, photo: PhotoFa
     roofId: visit.roof.id,
     amount: null,
     problem: null,
+    stain: null,
   }
 }
 

@@ -67,7 +67,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const judged = condition
     ? (whole.answer ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
     : undefined
-  const problems = (whole.answer ?? assessment).roofProblems
+  const { roofProblems: problems, leaks } = whole.answer ?? assessment
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
   const at = useMemo(
     () => ({
@@ -182,6 +182,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     changed,
     judged,
     problems,
+    leaks,
     askedFor,
     waiting,
     late,
