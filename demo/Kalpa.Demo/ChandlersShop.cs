@@ -50,12 +50,13 @@ internal static class ChandlersShop
                 "low-slope",
                 new Commission(CommissionPurpose.Condition, "Oda Brinewater", new DateOnly(2026, 9, 25)),
                 finished: false
-            )
+            ),
+            plan
         );
         return facts;
     }
 
-    private static void Visit(DemoVisit visit)
+    private static void Visit(DemoVisit visit, DemoPlan plan)
     {
         visit.LookAtAll(["A", "B"], "core", "wallsA", "wallsB", "edgesB", "penetrationsB", "drainsB", "seamsB");
         visit.Answer("leak-when", "heavy-rain", "long-after");
@@ -72,7 +73,15 @@ internal static class ChandlersShop
         visit.StageOf("B", "component-B-copper", new StageShare(1, 100));
         visit.AnswerOn("A", "ponding", "quarter");
         visit.SignOff("B", "Marit Quillon", 1, 2);
-        var ceiling = visit.Finding("ceiling-stain", "inside", "", "over the counter", WaterEvidence.Stained);
+        var ceiling = visit.Finding(
+            "ceiling-stain",
+            "inside",
+            "",
+            "over the counter",
+            WaterEvidence.Stained,
+            spot: plan.SpotAt(26, 34),
+            stain: new StainSeen(LeakSurface.Ceiling, StainShape.Spreading, LeakAssembly.FluteDeck)
+        );
         visit.Photo("attic-stain.jpg", "Ring above the counter", ceiling, null, 5);
         var seam = visit.Finding(
             "seam-open",
@@ -80,7 +89,8 @@ internal static class ChandlersShop
             "A",
             "third sheet, above the counter",
             WaterEvidence.Stained,
-            cause: new SuspectedCause("cold weld", [ProofKind.SeenFromOutside])
+            cause: new SuspectedCause("cold weld", [ProofKind.SeenFromOutside]),
+            spot: plan.SpotAt(21, 33)
         );
         visit.Photo("seam-open.jpg", "The probe goes in; dirt inside", seam, "A", 32);
         visit.Finding("seam-dirt", "seams", "A", "third sheet, above the counter", WaterEvidence.Stained);

@@ -190,7 +190,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         FindingOutcome outcome = FindingOutcome.Mend,
         SuspectedCause? cause = null,
         Spot? spot = null,
-        DecidingAnswer? decided = null
+        DecidingAnswer? decided = null,
+        StainSeen? stain = null
     )
     {
         var id = facts.Id($"{name}/finding-{++findings}");
@@ -216,7 +217,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
                 null,
                 Basis.Observed,
                 decided is null ? null : [decided],
-                RoofId: roof
+                RoofId: roof,
+                Stain: stain
             )
         );
         return id;
