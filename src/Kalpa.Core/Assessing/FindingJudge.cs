@@ -93,7 +93,9 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 Worst(rules),
                 finding.Moved,
                 around.ReroofDue,
-                slope?.Under is { } under && underside.Saw(under)
+                slope?.Under is { } under && underside.Saw(under),
+                planned.SpotOf(finding) is { } spot ? planned.SquareFeetAt(spot, condition.Water == WaterAt.Gathered) : null,
+                input.Local?.Rain?.InchesPerHour
             )
         );
         if (unjudged)

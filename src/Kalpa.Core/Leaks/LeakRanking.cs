@@ -68,12 +68,15 @@ internal static class LeakRanking
             }
             if (Reaches(assembly, kind, finding.Down, finding.Side))
             {
+                var measured = Weigh(request, group, assembly, kind, finding.Down, finding.Side, finding.SquareFeet);
                 weighed.Add(
-                    Weigh(request, group, assembly, kind, finding.Down, finding.Side, finding.SquareFeet) with
+                    measured with
                     {
                         FindingId = finding.Id,
                         Condition = finding.Condition,
                         Evidence = Evidence(sign.Evidence, OfWater(finding.Water)),
+                        // Feet say more than words for a place.
+                        Place = finding.Down is null ? OfWords(finding.AtStain) : measured.Place,
                     }
                 );
             }
@@ -242,6 +245,14 @@ internal static class LeakRanking
     /// <summary>Where the things above the stain are on record, another of their kind is not imagined beside them.</summary>
     private static bool Placed(LeakKind kind, LeakRequest request) =>
         (request.Details ?? []).Any(d => LeakSigns.OfDetail(d.Kind).Contains(kind.Key));
+
+    private static double OfWords(bool? atStain) =>
+        atStain switch
+        {
+            true => NamedPlace,
+            false => Elsewhere,
+            _ => 1,
+        };
 
     private static double OfWater(WaterEvidence water) =>
         water switch

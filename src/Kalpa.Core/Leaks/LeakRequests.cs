@@ -13,7 +13,7 @@ public enum DetailLook
 
 /// <summary>
 /// A finding as it bears on a leak: feet down the slope from it to the stain and to the side, null where nobody knows; <paramref name="SquareFeet"/> of roof that
-/// drain to it.
+/// drain to it; <paramref name="AtStain"/>: by the words for their places they are at one place or at two, null where the words do not say.
 /// </summary>
 public sealed record LeakFinding(
     string Condition,
@@ -21,7 +21,8 @@ public sealed record LeakFinding(
     double? Side = null,
     WaterEvidence Water = WaterEvidence.NotChecked,
     Guid? Id = null,
-    double? SquareFeet = null
+    double? SquareFeet = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? AtStain = null
 );
 
 /// <summary>A thing on the roof above the stain, and how closely it was looked at without finding anything.</summary>

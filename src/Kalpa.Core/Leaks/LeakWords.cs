@@ -34,7 +34,11 @@ internal static class LeakWords
             .. Given(weighed.When < 1 / Speaks, $"it does not leak {When(weighed.Kind.Signature)}"),
             .. Given(
                 weighed.Place < 1 / PlaceSpeaks,
-                weighed.Down is null ? "nothing places it above the stain" : "it lies off the water’s path to the stain"
+                weighed.Down is null
+                    ? weighed.Condition.Length > 0
+                        ? "it is at another place than the stain"
+                        : "nothing places it above the stain"
+                    : "it lies off the water’s path to the stain"
             ),
             .. Given(weighed.Wind < 1 / Speaks, "the wind or an earlier repair speaks against it"),
             .. Given(weighed.Condition.Length == 0 && weighed.Evidence >= 1, "nothing wrong was recorded there"),
@@ -46,10 +50,15 @@ internal static class LeakWords
     private const double LookedOnly = 0.3;
 
     private static string Where(Weighed weighed) =>
-        weighed.Down is not { } down ? "such a part is usual above such a stain"
-        : down < 0 ? $"it is {Feet(-down)} below the stain, where water backs up"
-        : down < 1 ? "it is right above the stain"
-        : $"it is {Feet(down)} upslope of the stain";
+        weighed.Down is not { } down
+            ? weighed.Condition.Length > 0
+                ? "it is at the place of the stain"
+                : "such a part is usual above such a stain"
+            : down < 0
+                ? $"it is {Feet(-down)} below the stain, where water backs up"
+                : down < 1
+                    ? "it is right above the stain"
+                    : $"it is {Feet(down)} upslope of the stain";
 
     private static string Feet(double feet) => $"{Math.Round(feet):0} ft";
 

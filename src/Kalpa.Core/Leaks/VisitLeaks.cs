@@ -97,14 +97,27 @@ internal static class VisitLeaks
         var leak = new StainLeak(stain.Id, answer, null, tests.Count > 0 ? [.. tests.Select(Told)] : null, repair);
         return leak with
         {
-            Unlikely = input
-                .Findings.Where(f => LeakSigns.Of(book, f.Condition) is not null && !ways.Contains(f.Id))
-                .Select(f => f.Id)
-                .ToHashSet(),
+            Unlikely = Unlikely(book, input, request, answer),
             EntryId = leak.Settled ? lead?.FindingId : null,
             At = Measured(input, planned, stain) ?? planned.SpotOf(stain),
         };
     }
+
+    /// <summary>
+    /// What was found and is a way in, but not for this stain by what the owner says or a test shows. Where nobody has said anything nothing speaks against a finding.
+    /// </summary>
+    private static HashSet<Guid> Unlikely(RuleBook book, AssessInput input, LeakRequest request, LeakAnswer answer)
+    {
+        if (request.When.Count == 0 && request.Tests is not { Count: > 0 })
+        {
+            return [];
+        }
+        var likely = answer.Candidates.Where(c => c.Chance >= HardlyBelow).Select(c => c.FindingId).ToHashSet();
+        return [.. input.Findings.Where(f => LeakSigns.Of(book, f.Condition) is not null && !likely.Contains(f.Id)).Select(f => f.Id)];
+    }
+
+    /// <summary>Below this chance what was found there is hardly the way in.</summary>
+    private const double HardlyBelow = 0.10;
 
     private static Spot? Measured(AssessInput input, PlannedRoof planned, FindingFact stain) =>
         InsideSpot(planned, stain, stain.SlopeId ?? (input.Slopes.Count == 1 ? input.Slopes[0].Id : null));
@@ -195,7 +208,7 @@ internal static class VisitLeaks
         var laid = covering.LaidTo ?? covering.LaidFrom;
         var age = laid is { } year ? Math.Max(0, input.AsOf.Year - year) : (double?)null;
         var house = HouseYears(First(input, "house-age"));
-        var above = new Above(planned, slope, spot);
+        var above = new Above(book, planned, slope, spot);
         return new LeakRequest(
             covering.Kind,
             [.. Answers(input, "leak-when").Where(a => a != "never")],
@@ -217,12 +230,20 @@ internal static class VisitLeaks
             [
                 .. input
                     .Findings.Where(f => f.Id != stain.Id && !IsStain(f.Condition) && above.MayReach(f))
-                    .Select(f => above.Of(f, planned.SpotOf(f))),
+                    .Select(f => above.Of(f, planned.SpotOf(f)) with { AtStain = AtOnePlace(f, stain) }),
             ],
             [.. (input.Details ?? []).Where(d => slope is not null && d.Spot.SlopeId == slope.Id).Select(d => above.Of(d, Look(input, d)))],
             // A place on the plan was tapped, not taped.
             ByEye: measured is null
         );
+    }
+
+    private static bool? AtOnePlace(FindingFact finding, FindingFact stain)
+    {
+        var (one, other) = (Places.Plain(finding.Place), Places.Plain(stain.Place));
+        return Places.Same(one, other) == true ? true
+            : Places.AreTwo(one, other) ? false
+            : null;
     }
 
     private static Spot? InsideSpot(PlannedRoof planned, FindingFact stain, Guid? slopeId) =>
@@ -278,7 +299,7 @@ internal static class VisitLeaks
     }
 
     /// <summary>Places above a stain: feet down the slope from them to it and aside, where both lie on the plan.</summary>
-    private sealed class Above(PlannedRoof planned, SlopeFact? slope, Spot? stain)
+    private sealed class Above(RuleBook book, PlannedRoof planned, SlopeFact? slope, Spot? stain)
     {
         public bool MayReach(FindingFact finding) =>
             finding.SlopeId is null || slope is null || finding.SlopeId == slope.Id || Inside.Contains(finding.Station);
@@ -292,7 +313,7 @@ internal static class VisitLeaks
                 side,
                 finding.Evidence,
                 finding.Id,
-                spot is null ? null : planned.SquareFeetAt(spot)
+                spot is null ? null : planned.SquareFeetAt(spot, AsRecorded.Condition(book, finding).Water == WaterAt.Gathered)
             );
         }
 

@@ -57,16 +57,27 @@ public static class RoofProblems
                 }
             }
         }
-        var settled = (leaks ?? []).Where(l => l.Settled).ToDictionary(l => l.FindingId, l => l.EntryId);
+        var settled = Settled(placed, leaks ?? []);
         foreach (var (stain, entry) in Entered(placed, settled))
         {
             groups.Join(entry, stain, $"{placed[entry].Name} is where its water most likely enters");
         }
-        foreach (var (cause, effect) in Linked(book, placed, leaks ?? []))
+        foreach (var (cause, effect) in Linked(book, placed, settled, leaks ?? []))
         {
             groups.Join(cause, effect, $"{placed[cause].Name} can bring about {Sentences.Lower(placed[effect].Name)}");
         }
         return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0]), settled))];
+    }
+
+    /// <summary>
+    /// Stains whose way in is settled, with the finding there. Words that put the two at different places are of somebody who stood there: they go before a chance.
+    /// </summary>
+    private static Dictionary<Guid, Guid?> Settled(List<Placed> placed, IReadOnlyList<StainLeak> leaks)
+    {
+        string PlaceOf(Guid id) => placed.First(p => p.Finding.Id == id).Place;
+        return leaks
+            .Where(l => l.Settled && (l.EntryId is not { } entry || !Places.AreTwo(PlaceOf(entry), PlaceOf(l.FindingId))))
+            .ToDictionary(l => l.FindingId, l => l.EntryId);
     }
 
     /// <summary>Stains with the finding at which their water gets in, where the inspector has not put either elsewhere.</summary>
@@ -108,13 +119,18 @@ public static class RoofProblems
     /// <summary>
     /// Causes with what they bring about: all that are at its very place, or the only one that can be meant. Where several can, nobody knows which.
     /// </summary>
-    private static IEnumerable<(int Cause, int Effect)> Linked(RuleBook book, List<Placed> placed, IReadOnlyList<StainLeak> leaks)
+    private static IEnumerable<(int Cause, int Effect)> Linked(
+        RuleBook book,
+        List<Placed> placed,
+        Dictionary<Guid, Guid?> settled,
+        IReadOnlyList<StainLeak> leaks
+    )
     {
         for (var effect = 0; effect < placed.Count; effect++)
         {
             var of = placed[effect];
             var leak = leaks.FirstOrDefault(l => l.FindingId == of.Finding.Id);
-            if (of.Alone || leak is { Settled: true })
+            if (of.Alone || settled.ContainsKey(of.Finding.Id))
             {
                 continue;
             }

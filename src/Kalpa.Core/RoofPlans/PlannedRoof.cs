@@ -231,9 +231,23 @@ public sealed class PlannedRoof
             : placed.RidgeFeet;
     }
 
-    /// <summary>Square feet of roof, and half of the wall above, that drain to a spot; null where the plan has no size or does not have it.</summary>
-    public double? SquareFeetAt(Spot spot) =>
-        plan is { Sized: true } && solved.Rain(onPlan).Arriving(spot)?.Area is { } area ? Quantise.Area(area.Total) : null;
+    /// <summary>
+    /// Square feet of roof, and half of the wall above, that drain to a spot; null where the plan has no size or does not have it. <paramref name="gathers"/>: what is
+    /// there lies in a valley or along a wall, and takes what that gathers.
+    /// </summary>
+    public double? SquareFeetAt(Spot spot, bool gathers = false)
+    {
+        if (plan is not { Sized: true })
+        {
+            return null;
+        }
+        var rain = solved.Rain(onPlan);
+        var water = (gathers ? rain.GatheredAt(spot, PinInches) : null) ?? rain.Arriving(spot);
+        return water?.Area is { } area ? Quantise.Area(area.Total) : null;
+    }
+
+    /// <summary>A pin is put by eye, good to about three feet.</summary>
+    private const double PinInches = 36;
 
     /// <summary>
     /// What lies under a place: a zone of the plan drawn there, else what was recorded of the slope, else what the plan has under that part. Null where

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Urgency;
@@ -9,6 +10,18 @@ namespace Kalpa.Core.Urgency;
 public static class Reasons
 {
     private const double LongRunFeet = 25;
+
+    /// <summary>From so many square feet on the water that arrives is named (from memory).</summary>
+    private const double MuchWater = 100;
+
+    /// <summary>Gallons a minute only by rain of the place itself: a shipped figure would read as one.</summary>
+    private static string Drains(double squareFeet, double? inchesPerHour) =>
+        inchesPerHour is { } rain
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"About {squareFeet:0} sq ft of roof drains to it: {Hydraulics.RainGpm(squareFeet, rain):0.#} gal/min in rain of {rain:0.##} in/h."
+            )
+            : string.Create(CultureInfo.InvariantCulture, $"About {squareFeet:0} sq ft of roof drains to it.");
 
     internal static List<string> Of(
         Condition condition,
@@ -40,7 +53,11 @@ public static class Reasons
         {
             why.Add("The measure conforms.");
         }
-        if (Chances.ByWater(consequence) && facts.WaterRunFeet >= LongRunFeet)
+        if (Chances.ByWater(consequence) && facts.SquareFeet >= MuchWater)
+        {
+            why.Add(Drains(facts.SquareFeet.Value, facts.RainInchesPerHour));
+        }
+        else if (Chances.ByWater(consequence) && facts.WaterRunFeet >= LongRunFeet)
         {
             why.Add(string.Create(CultureInfo.InvariantCulture, $"About {facts.WaterRunFeet:0} ft of slope drains past it."));
         }

@@ -21,7 +21,8 @@ public enum UrgencyClass
 /// Everything an urgency is assessed from. <paramref name="NearEnd"/>: the slope will be re-roofed within a few years anyway; <paramref name="WaterRunFeet"/>: how far
 /// above it the water gathers, along the slope; <paramref name="Weight"/>: what the deciding facts do to its chance; the least likelihood and consequence come from
 /// combinations; <paramref name="Moved"/> is the inspector's own class; <paramref name="ReroofDue"/>: the slope is to be re-roofed or rebuilt within the year;
-/// <paramref name="UndersideSeen"/>: what lies below it was looked at on this visit.
+/// <paramref name="UndersideSeen"/>: what lies below it was looked at on this visit; <paramref name="SquareFeet"/> of roof that drain to its place by the plan, and the local
+/// rain that drainage is checked by.
 /// </summary>
 public sealed record UrgencyFacts(
     string Condition,
@@ -40,7 +41,9 @@ public sealed record UrgencyFacts(
     Consequence? LeastConsequence = null,
     MovedUrgency? Moved = null,
     bool ReroofDue = false,
-    bool UndersideSeen = false
+    bool UndersideSeen = false,
+    double? SquareFeet = null,
+    double? RainInchesPerHour = null
 );
 
 /// <summary>What was computed before the inspector moved it, in words; <paramref name="Held"/>: it could not be moved, because someone could be injured.</summary>

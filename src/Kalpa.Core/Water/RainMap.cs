@@ -244,13 +244,33 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
                 thing ? "On top of something that stands on the slope." : "Outside the roof."
             );
         }
-        var near = network
-            .Channels.Where(c =>
-                Polygons.DistanceToSegment(at, c.Upper, c.Lower) <= request.StripFeet * 6
-                && Math.Abs(c.Facet.Height(at) - facet.Height(at)) <= request.StripFeet * 12
-            )
-            .ToList();
+        var near = Near(facet, at, request.StripFeet * 6);
         return near.Count > 0 ? Line(facet, at, near) : Strip(null, facet, at, at, request.StripFeet * 12);
+    }
+
+    /// <summary>Lines that gather water within so many inches of a place, at its height.</summary>
+    private List<Channel> Near(Facet facet, PlanPoint at, double inches) =>
+        [
+            .. network.Channels.Where(c =>
+                Polygons.DistanceToSegment(at, c.Upper, c.Lower) <= inches
+                && Math.Abs(c.Facet.Height(at) - facet.Height(at)) <= Math.Max(request.StripFeet * 12, inches)
+            ),
+        ];
+
+    /// <summary>What runs down the valley or along the wall that a spot lies on, within so many inches: a pin is put by hand. Null where none does.</summary>
+    public ArrivingWater? GatheredAt(Spot spot, double withinInches)
+    {
+        if (
+            network.Facets.Find(f => f.SlopeId == spot.SlopeId) is not { } facet
+            || !double.IsFinite(spot.Along)
+            || !double.IsFinite(spot.Up)
+        )
+        {
+            return null;
+        }
+        var at = facet.Plan.Frame.Place(spot);
+        var near = Near(facet, at, withinInches);
+        return near.Count > 0 ? Line(facet, at, near) : null;
     }
 
     private ArrivingWater Strip(Guid? detail, Facet facet, PlanPoint shown, PlanPoint at, double width)

@@ -166,8 +166,11 @@ public sealed class VisitLeakTests
             r => r with { Answers = [Says("leak-when", "every-rain")] }
         );
         alone.RoofProblems.Count.ShouldBe(2);
-        // The owner's answer takes the boot out of it: two problems, and the stain's job is the next test.
-        var cold = Judged([Stain, Boot], r => r with { Answers = [Says("leak-when", "cold-dry")] });
+        // The owner's answer and a test that stayed dry take the boot out of it: two problems, and the stain's job is the next test.
+        var cold = Judged(
+            [Stain, Boot],
+            r => r with { Answers = [Says("leak-when", "cold-dry")], LeakTests = [Test("pipe-boot", LeakTestResult.Dry)] }
+        );
         cold.RoofProblems.Count.ShouldBe(2);
         var trace = cold.Work.Single(w => w.FindingId == Stain.Id);
         trace.Steps.ShouldContain(cold.Leaks!.Single().Answer.Words);

@@ -3663,7 +3663,7 @@ export interface components {
         };
         /**
          * @description A finding as it bears on a leak: feet down the slope from it to the stain and to the side, null where nobody knows; SquareFeet of roof that
-         *     drain to it.
+         *     drain to it; AtStain: by the words for their places they are at one place or at two, null where the words do not say.
          */
         LeakFinding: {
             condition: string;
@@ -3676,6 +3676,7 @@ export interface components {
             id?: null | string;
             /** Format: double */
             squareFeet?: null | number;
+            atStain?: null | boolean;
         };
         /** @enum {unknown} */
         LeakNear: "midSlope" | "valley" | "chimney" | "vent" | "eave" | "wall" | "skylight" | "ridge";
@@ -6384,7 +6385,8 @@ export interface components {
          * @description Everything an urgency is assessed from. NearEnd: the slope will be re-roofed within a few years anyway; WaterRunFeet: how far
          *     above it the water gathers, along the slope; Weight: what the deciding facts do to its chance; the least likelihood and consequence come from
          *     combinations; Moved is the inspector's own class; ReroofDue: the slope is to be re-roofed or rebuilt within the year;
-         *     UndersideSeen: what lies below it was looked at on this visit.
+         *     UndersideSeen: what lies below it was looked at on this visit; SquareFeet of roof that drain to its place by the plan, and the local
+         *     rain that drainage is checked by.
          */
         UrgencyFacts: {
             condition: string;
@@ -6413,6 +6415,10 @@ export interface components {
             reroofDue: boolean;
             /** @default false */
             undersideSeen: boolean;
+            /** Format: double */
+            squareFeet?: null | number;
+            /** Format: double */
+            rainInchesPerHour?: null | number;
         };
         /** @description A valley's stream as it leaves: depth in inches, speed in ft/s, where its bottom and its top land, and the gutter's reach, inches. */
         ValleyJet: {
