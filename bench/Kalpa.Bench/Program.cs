@@ -11,7 +11,7 @@ using Kalpa.Samples;
 if (args is not [var root, ..])
 {
     await Console.Error.WriteLineAsync(
-        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED [PATH-PART]]] | sync [VISITS] | growth [VISITS] | report | review]"
+        "usage: Kalpa.Bench ROOT [fuzz [REQUESTS] | kills [KILLS] | calibration [ROOFS [SEED]] | mutants [CHANGES [SEED [PATH-PART]]] | sync [VISITS] | growth [VISITS] | plan | report | review]"
     );
     return 1;
 }
@@ -27,6 +27,12 @@ switch (args.ElementAtOrDefault(1))
         return CalibrationBench.Run(many > 0 ? many : 24_000, seed);
     case "mutants":
         return await MutantBench.Run(root, many > 0 ? many : 120, seed, args.ElementAtOrDefault(4) ?? "");
+    case "plan":
+        using (var place = new WorkFolder())
+        {
+            await PlanBench.Run(root, Path.Combine(root, "artifacts/browser/wwwroot/_framework"), place.Path, Print);
+            return 0;
+        }
     case "report":
         await ReportBench.Run(Path.Combine(root, "demo/photos"), Print);
         return 0;

@@ -93,7 +93,7 @@ internal static class ChandlersShop
             spot: plan.SpotAt(21, 33)
         );
         visit.Photo("seam-open.jpg", "The probe goes in; dirt inside", seam, "A", 32);
-        visit.Finding("seam-dirt", "seams", "A", "third sheet, above the counter", WaterEvidence.Stained);
+        visit.Finding("seam-dirt", "seams", "A", "third sheet, above the counter", WaterEvidence.Stained, spot: plan.SpotAt(21, 33));
         var pond = visit.Finding("ponding", "drains", "A", "north of the drain", WaterEvidence.NoneSeen);
         visit.Photo("ponding.jpg", "Rings of water two days after rain", pond, "A", 38);
         visit.Photo("pitch-pan.jpg", "", null, "A", 44, station: "penetrations", writeUp: true);

@@ -200,6 +200,7 @@ namespace Kalpa.Contracts;
 [JsonSerializable(typeof(RecurringAnswer))]
 [JsonSerializable(typeof(PriceVersionsAnswer))]
 [JsonSerializable(typeof(WoodFoundAnswer))]
+[JsonSerializable(typeof(RepairsHeldAnswer))]
 [JsonSerializable(typeof(ProblemAnswer))]
 public sealed partial class KalpaJson : JsonSerializerContext
 {

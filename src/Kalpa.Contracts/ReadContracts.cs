@@ -3,6 +3,7 @@ using Kalpa.Core.Dossiers;
 using Kalpa.Core.Facts;
 using Kalpa.Core.GoingUp;
 using Kalpa.Core.NewWork;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 
 namespace Kalpa.Contracts;
@@ -131,6 +132,9 @@ public sealed record PriceVersion(
 
 /// <summary>The versions of the firm's price list, the newest first.</summary>
 public sealed record PriceVersionsAnswer(IReadOnlyList<PriceVersion> Versions);
+
+/// <summary>How the firm's finished repairs held, by their kind, the most frequent first.</summary>
+public sealed record RepairsHeldAnswer(IReadOnlyList<RepairHeld> Repairs);
 
 /// <summary>Decayed wood that was found on so many finished jobs, by its part.</summary>
 public sealed record WoodFoundAnswer(int Jobs, IReadOnlyList<WoodFound> Found);

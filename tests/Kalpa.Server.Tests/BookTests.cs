@@ -183,6 +183,35 @@ public sealed class BookTests
     }
 
     [Fact]
+    public async Task Repairs_are_told_by_how_they_held()
+    {
+        await using var server = new TestServer();
+        var tess = await server.FirstInspector();
+        var roof = new TestRoof();
+        var stain = new FindingFact(
+            Guid.CreateVersion7(),
+            roof.Visit.Id,
+            roof.Slope.Id,
+            "inside",
+            "ceiling-stain",
+            "bath",
+            WaterEvidence.Stained,
+            Extent.OnePlace
+        );
+        FactChange Rain(int day) =>
+            Inspector.Change(
+                FactKind.LeakRain,
+                new LeakRainFact(Guid.CreateVersion7(), roof.Visit.Id, stain.Id, roof.Visit.On.AddDays(day), true, false)
+            );
+        var done = new JobDoneFact(Guid.CreateVersion7(), roof.Visit.Id, "Replace the pipe boot", roof.Visit.On, [stain.Id], []);
+        await tess.Send([.. roof.Changes, Inspector.Change(FactKind.Finding, stain), Inspector.Change(FactKind.JobDone, done), Rain(2)]);
+        var before = (await tess.Get<RepairsHeldAnswer>("/api/book/repairs")).Repairs.ShouldHaveSingleItem();
+        (before.Title, before.Done, before.Held).ShouldBe(("Replace the pipe boot", 1, 0));
+        await tess.Send([Rain(4)]);
+        (await tess.Get<RepairsHeldAnswer>("/api/book/repairs")).Repairs.Single().Held.ShouldBe(1);
+    }
+
+    [Fact]
     public async Task What_changed_since_an_edition_is_told_the_newest_first()
     {
         await using var server = new TestServer();

@@ -42,7 +42,7 @@ public sealed record StainLeak(
 /// The leak desk on the facts of a visit: each stain found inside is traced by the owner's answers, the findings and details above it, the tests that were made, and the
 /// water that reaches them.
 /// </summary>
-internal static class VisitLeaks
+public static class VisitLeaks
 {
     /// <summary>Findings that are water seen from inside. An old dry stain is not one: nobody knows that it leaks.</summary>
     private static readonly string[] Stains = ["ceiling-stain", "attic-stain", "cathedral-wet-bay"];

@@ -1,5 +1,7 @@
 using Kalpa.Contracts;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Store.Facts;
 using Kalpa.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -60,6 +62,36 @@ public sealed class FirmHistoryReader(KalpaDb db)
             ]
         );
     }
+
+    /// <summary>How the firm's finished repairs held, by what later visits, tests and rains showed.</summary>
+    public async Task<RepairsHeldAnswer> Repairs(CancellationToken cancel)
+    {
+        var rows = await db
+            .Records.AsNoTracking()
+            .Where(r => OfRepairs.Contains(r.Kind) && !r.Deleted)
+            .OrderBy(r => r.Id)
+            .ToListAsync(cancel);
+        IReadOnlyList<T> Of<T>(FactKind kind)
+            where T : class, IFact => [.. rows.Where(r => r.Kind == kind).Select(r => Shelves.Read<T>(kind, r))];
+        var jobs = Of<JobDoneFact>(FactKind.JobDone);
+        var findings = jobs.SelectMany(j => j.Findings).Distinct().ToList();
+        var found = await db.Findings.AsNoTracking().Where(f => findings.Contains(f.Id) && !f.Deleted).ToListAsync(cancel);
+        return new RepairsHeldAnswer(
+            RepairsHeld.Of(
+                jobs,
+                Of<RecheckFact>(FactKind.Recheck),
+                Of<LeakTestFact>(FactKind.LeakTest),
+                Of<LeakRainFact>(FactKind.LeakRain),
+                found
+                    .Select(f => Shelves.Read<FindingFact>(FactKind.Finding, f))
+                    .Where(f => VisitLeaks.IsStain(f.Condition))
+                    .Select(f => f.Id)
+                    .ToHashSet()
+            )
+        );
+    }
+
+    private static readonly FactKind[] OfRepairs = [FactKind.JobDone, FactKind.Recheck, FactKind.LeakTest, FactKind.LeakRain];
 
     /// <summary>The oldest first.</summary>
     private async Task<List<Revision>> Revisions(CancellationToken cancel)

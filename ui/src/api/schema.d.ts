@@ -484,6 +484,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRepairsHeld"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book/changes": {
         parameters: {
             query?: never;
@@ -5432,6 +5448,20 @@ export interface components {
             /** @default  */
             notARepair: string;
         };
+        /** @description Repairs of one title: how many were done, and of those that were checked since, how many held. */
+        RepairHeld: {
+            title: string;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            held: number;
+            /** Format: int32 */
+            failed: number;
+            words: string;
+        };
+        RepairsHeldAnswer: {
+            repairs: components["schemas"]["RepairHeld"][];
+        };
         ReportCheck: {
             hash: string;
             parts: components["schemas"]["StampedPart"][];
@@ -7742,6 +7772,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WoodFoundAnswer"];
+                };
+            };
+        };
+    };
+    getRepairsHeld: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairsHeldAnswer"];
                 };
             };
         };

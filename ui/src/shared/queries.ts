@@ -26,6 +26,7 @@ export const keys = {
   book: ['book'] as const,
   habits: ['habits'] as const,
   bookChanges: ['book-changes'] as const,
+  repairsHeld: ['repairs-held'] as const,
   recurring: ['recurring'] as const,
   firmRules: ['firm-rules'] as const,
   letterhead: ['letterhead'] as const,
@@ -134,6 +135,14 @@ export const useBookChanges = () =>
   useQuery({
     queryKey: keys.bookChanges,
     queryFn: ({ signal }) => dataOf(api.GET('/api/book/changes', { signal })),
+  })
+
+/** How the firm's finished repairs held; only the server knows them all. */
+export const useRepairsHeld = () =>
+  useQuery({
+    queryKey: keys.repairsHeld,
+    queryFn: ({ signal }) => dataOf(api.GET('/api/book/repairs', { signal })),
+    retry: false,
   })
 
 /** Findings on file of these conditions; only the server knows them all. */

@@ -25,6 +25,7 @@ public static class BookEndpoints
         api.MapGet("book/recurring", Recurring).WithName("getRecurring");
         api.MapGet("book/prices/versions", PriceVersions).WithName("getPriceVersions");
         api.MapGet("book/wood", Wood).WithName("getWoodFound");
+        api.MapGet("book/repairs", Repairs).WithName("getRepairsHeld");
         api.MapGet("book/changes", (RuleBook book) => TypedResults.Ok(new BookChangesAnswer(book.Versions))).WithName("getBookChanges");
         api.MapGet("book/print.pdf", Print).WithName("printBook").Produces<byte[]>(contentType: MediaTypeNames.Application.Pdf);
     }
@@ -47,6 +48,9 @@ public static class BookEndpoints
 
     private static async Task<Ok<WoodFoundAnswer>> Wood(FirmHistoryReader history, CancellationToken cancel) =>
         TypedResults.Ok(await history.Wood(cancel));
+
+    private static async Task<Ok<RepairsHeldAnswer>> Repairs(FirmHistoryReader history, CancellationToken cancel) =>
+        TypedResults.Ok(await history.Repairs(cancel));
 
     /// <summary>The book to take along on paper: all of it, or what is met on one family of coverings, with what the firm has of its own.</summary>
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Print(

@@ -13,6 +13,7 @@ import { ConditionEntry } from './ConditionEntry'
 import { DecisionEntry } from './DecisionEntry'
 import { FirmWays } from './FirmWays'
 import { LimitEntry } from './LimitEntry'
+import { RepairsHeld } from './RepairsHeld'
 
 const kinds: Record<EntryKind, string> = {
   condition: 'Conditions',
@@ -65,6 +66,7 @@ export function BookPage() {
                 Each shows what you see, how to check it, its limits with sources, the logic in words, and keys to try
                 values. Firm defaults are set where practice differs.
               </Empty>
+              <RepairsHeld />
               <BookChanges book={book.data} />
             </>
           )}

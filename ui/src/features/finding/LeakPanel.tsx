@@ -1,5 +1,6 @@
 import { Box, Heading, Stack, Text } from '@chakra-ui/react'
 import type { StainLeak } from '../../api/types'
+import { useVisitContext } from '../../shared/visitContext'
 import { LeakRepairState } from './LeakRepairState'
 import { LeakTests } from './LeakTests'
 
@@ -34,6 +35,8 @@ export function LeakPanel({ leak: stain }: { leak: StainLeak | undefined }) {
 const shown = 5
 
 function Candidates({ leak }: { leak: StainLeak }) {
+  const { visit } = useVisitContext()
+  const placeOf = (id: string | null | undefined) => visit.facts.findings.find((finding) => finding.id === id)?.place
   return (
     <Box as="ol" listStyleType="none">
       {leak.answer.candidates.slice(0, shown).map((candidate) => (
@@ -45,6 +48,7 @@ function Candidates({ leak }: { leak: StainLeak }) {
         >
           <Text>
             <strong>{candidate.name}</strong>, {percent(candidate.chance)}
+            {placeOf(candidate.findingId) && ` · ${placeOf(candidate.findingId)}`}
             {candidate.notTheCovering && ' · not the covering'}
           </Text>
           {candidate.for && <Text fontSize="sm">For: {candidate.for}</Text>}
