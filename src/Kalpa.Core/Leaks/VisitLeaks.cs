@@ -187,7 +187,8 @@ public static class VisitLeaks
     private static string Named(LeakTestFact test) =>
         $"{LeakTestMethods.Name(test.Test)}: {Sentences.List([.. test.Ways.Select(w => LeakKinds.Find(w)?.Words ?? w)])}";
 
-    private static string Clock(DateTimeOffset at) => at.ToString("h:mm tt", CultureInfo.InvariantCulture);
+    private static string Clock(DateTimeOffset at) =>
+        string.Create(CultureInfo.InvariantCulture, $"{(at.Hour + 11) % 12 + 1}:{at.Minute:00} {(at.Hour < 12 ? "AM" : "PM")}");
 
     /// <summary>Null where no slope with a known covering lies above: there is nothing to weigh by.</summary>
     private static LeakRequest? Request(RuleBook book, AssessInput input, PlannedRoof planned, FindingFact stain)
