@@ -52,6 +52,9 @@ internal static class LeakRanking
     private const double StillLeaksAfterRepair = 0.35;
     private const double NamedPlace = 6;
     private const double Elsewhere = 0.15;
+
+    /// <summary>A room below and a thing on the roof have different names at one place: two names say little (planning figure, from memory).</summary>
+    private const double OtherWords = 0.6;
     private const double OtherTradesPlace = 0.6;
     private const int PairsOfBest = 20;
 
@@ -250,7 +253,7 @@ internal static class LeakRanking
         atStain switch
         {
             true => NamedPlace,
-            false => Elsewhere,
+            false => OtherWords,
             _ => 1,
         };
 

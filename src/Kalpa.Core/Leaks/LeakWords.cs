@@ -36,7 +36,7 @@ internal static class LeakWords
                 weighed.Place < 1 / PlaceSpeaks,
                 weighed.Down is null
                     ? weighed.Condition.Length > 0
-                        ? "it is at another place than the stain"
+                        ? "it was recorded at another place"
                         : "nothing places it above the stain"
                     : "it lies off the water’s path to the stain"
             ),

@@ -33,6 +33,10 @@ public sealed record StainLeak(
     [JsonIgnore]
     public IReadOnlySet<Guid> Unlikely { get; init; } = new HashSet<Guid>();
 
+    /// <summary>Whether a test or feet on the plan say where the water gets in: then words for places do not count.</summary>
+    [JsonIgnore]
+    public bool Located => Answer.State == LeakState.Found || Answer.Candidates is [{ Down: not null }, ..];
+
     /// <summary>Whether one way in leads the others clearly enough to act on it.</summary>
     [JsonIgnore]
     public bool Settled => Answer.State is LeakState.MostLikely or LeakState.Found;
@@ -92,7 +96,7 @@ public static class VisitLeaks
         {
             answer = LeakDesk.Of(request with { Repaired = [.. WaysRepaired(book, input)] }, book);
         }
-        answer = answer with { Clashes = [.. answer.Clashes, .. Misplaced(planned, stain), .. Together(clashing)] };
+        answer = answer with { Clashes = [.. answer.Clashes, .. Misplaced(input, planned, stain), .. Together(clashing)] };
         var lead = answer.Candidates.Count > 0 ? answer.Candidates[0] : null;
         var leak = new StainLeak(stain.Id, answer, null, tests.Count > 0 ? [.. tests.Select(Told)] : null, repair);
         return leak with
@@ -120,7 +124,11 @@ public static class VisitLeaks
     private const double HardlyBelow = 0.10;
 
     private static Spot? Measured(AssessInput input, PlannedRoof planned, FindingFact stain) =>
-        InsideSpot(planned, stain, stain.SlopeId ?? (input.Slopes.Count == 1 ? input.Slopes[0].Id : null));
+        InsideSpot(
+            planned,
+            stain,
+            stain.SlopeId ?? planned.SpotOf(stain)?.SlopeId ?? (input.Slopes.Count == 1 ? input.Slopes[0].Id : null)
+        );
 
     /// <summary>From this chance on what was found there may be the way in: its repair counts as the repair of the leak.</summary>
     private const double LeadsFrom = 0.30;
@@ -158,10 +166,22 @@ public static class VisitLeaks
                 $"{Sentences.List([.. clashing.Select(t => $"{Sentences.Lower(Named(t))} at {Clock(t.At)}")])} ran while another test brought water: results cannot be told apart and are left out. Repeat one at a time.",
             ];
 
-    private static IEnumerable<string> Misplaced(PlannedRoof planned, FindingFact stain) =>
-        InsideSpot(planned, stain, stain.SlopeId) is { } spot && planned.IsOn(spot) == false
-            ? ["The distances from the walls do not lie under this slope: measure again, or choose the slope."]
+    private static IEnumerable<string> Misplaced(AssessInput input, PlannedRoof planned, FindingFact stain)
+    {
+        if (stain.Stain is not ({ FromEaveWall: not null } or { FromLeftWall: not null }))
+        {
+            return [];
+        }
+        if (stain.Stain is not { FromEaveWall: not null, FromLeftWall: not null })
+        {
+            return ["One distance alone places nothing: measure from the other wall as well."];
+        }
+        return Measured(input, planned, stain) is not { } spot
+                ? ["Choose the slope above the stain: the distances from the walls are measured under it."]
+            : planned.IsOn(spot) == false
+                ? ["The distances from the walls do not lie under this slope: measure again, or choose the slope."]
             : [];
+    }
 
     private static LeakTestTold Told(LeakTestFact test)
     {

@@ -70,13 +70,13 @@ public static class RoofProblems
     }
 
     /// <summary>
-    /// Stains whose way in is settled, with the finding there. Words that put the two at different places are of somebody who stood there: they go before a chance.
+    /// Stains whose way in is settled, with the finding there. Words that put the two at different places are of somebody who stood there: they go before a chance, not before a test or feet.
     /// </summary>
     private static Dictionary<Guid, Guid?> Settled(List<Placed> placed, IReadOnlyList<StainLeak> leaks)
     {
         string PlaceOf(Guid id) => placed.First(p => p.Finding.Id == id).Place;
         return leaks
-            .Where(l => l.Settled && (l.EntryId is not { } entry || !Places.AreTwo(PlaceOf(entry), PlaceOf(l.FindingId))))
+            .Where(l => l.Settled && (l.Located || l.EntryId is not { } entry || !Places.AreTwo(PlaceOf(entry), PlaceOf(l.FindingId))))
             .ToDictionary(l => l.FindingId, l => l.EntryId);
     }
 

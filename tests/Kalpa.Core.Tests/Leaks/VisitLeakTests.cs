@@ -177,6 +177,23 @@ public sealed class VisitLeakTests
         trace.Steps.ShouldContain(s => s.StartsWith("Next: ", StringComparison.Ordinal) && s.EndsWith(" min)", StringComparison.Ordinal));
     }
 
+    /// <summary>A bath below and a soil pipe above have different names at one place: a test or feet say more than words.</summary>
+    [Fact]
+    public void Words_for_places_give_way_to_a_test_and_to_feet()
+    {
+        var (bath, pipe) = (Stain with { Place = "bath", Spot = null }, Boot with { Place = "soil pipe", Spot = null });
+        Assessment Of(FindingFact stain, FindingFact boot, params LeakTestFact[] tests) =>
+            Judged([stain, boot], r => r with { Answers = [Says("leak-when", "every-rain")], LeakTests = tests });
+        Of(bath, pipe).RoofProblems.Count.ShouldBe(2);
+        Of(bath, pipe, Test("pipe-boot", LeakTestResult.Wet)).RoofProblems.ShouldHaveSingleItem();
+        Of(bath with { Spot = Stain.Spot }, pipe with { Spot = Boot.Spot }).RoofProblems.ShouldHaveSingleItem();
+        Of(bath, pipe with { Place = "bath vent" }).RoofProblems.ShouldHaveSingleItem();
+        double Chance(string place) =>
+            Of(bath, pipe with { Place = place }).Leaks!.Single().Answer.Candidates.Single(c => c.Kind == "pipe-boot").Chance;
+        Chance("bath vent").ShouldBeGreaterThan(Chance(""));
+        Chance("").ShouldBeGreaterThanOrEqualTo(Chance("soil pipe"));
+    }
+
     [Fact]
     public void A_repaired_leak_stays_on_the_list_until_rain_shows_that_it_holds()
     {
@@ -254,5 +271,25 @@ public sealed class VisitLeakTests
         Leader(Stain with { Stain = new StainSeen(FromEaveWall: 20) }).Down!.Value.ShouldBe(3.35, 0.01);
         Of([Stain with { Stain = seen with { FromLeftWall = 60 } }], [])!
             .Clashes.ShouldBe(["The distances from the walls do not lie under this slope: measure again, or choose the slope."]);
+        Of([Stain with { Stain = new StainSeen(FromEaveWall: 20) }], [])!
+            .Clashes.ShouldBe(["One distance alone places nothing: measure from the other wall as well."]);
+        // Of two slopes nobody has said which; a pin says it.
+        StainLeak OnTwo(FindingFact stain) =>
+            Assessor
+                .Assess(
+                    Roof.Input with
+                    {
+                        Slopes = [South, South with { Id = House.Parts[0].Corners[2].SlopeId, Letter = "B" }],
+                        Coverings = [new CoveringFact(Guid.CreateVersion7(), South.Id, "laminatedShingle", 2012, 2012, AgeSource.Permit)],
+                        Findings = [stain],
+                        Plan = House,
+                        Details = [],
+                    },
+                    RuleBook.Current
+                )
+                .Leaks!.Single();
+        OnTwo(Stain with { SlopeId = null, Spot = null, Stain = seen })
+            .Answer.Clashes.ShouldBe(["Choose the slope above the stain: the distances from the walls are measured under it."]);
+        OnTwo(Stain with { SlopeId = null, Spot = At(30, 9), Stain = seen }).At!.Along.ShouldBe(240, 0.1);
     }
 }

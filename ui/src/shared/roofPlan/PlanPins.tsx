@@ -82,8 +82,28 @@ export function PlanPins({
   unit: number
   onChoose?: (findingId: string) => void
 }) {
+  const placeOf = (id: string) =>
+    [...answer.spots, ...answer.details].find((placed) => placed.id === id && placed.onSlope)
   return (
     <g>
+      {scene.leaks.map(({ stain, entry }) => {
+        const [from, to] = [placeOf(entry), placeOf(stain)]
+        if (!from || !to) return null
+        return (
+          <line
+            key={stain}
+            className="k-leakway"
+            x1={from.x}
+            y1={-from.y}
+            x2={to.x}
+            y2={-to.y}
+            strokeWidth={3 * unit}
+            strokeDasharray={`${7 * unit} ${4 * unit}`}
+          >
+            <title>From the most likely entry to the stain</title>
+          </line>
+        )
+      })}
       {scene.findings.map(({ fact, number, name }) => {
         const placed = answer.spots.find(({ id }) => id === fact.id)
         if (!placed?.onSlope) return null

@@ -14,6 +14,7 @@ const scene: PlanScene = {
   visitId: 'visit',
   base: '/visits/visit',
   lettersElsewhere: [],
+  leaks: [],
   asOf: '2026-09-18',
   plan,
   slopes: [slope],

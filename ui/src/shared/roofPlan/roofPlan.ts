@@ -34,6 +34,8 @@ export type PlanScene = {
   details: DetailFact[]
   /** Findings of the visit in the order of the report, so that pin and report have the same number. */
   findings: { fact: FindingFact; number: number; name: string }[]
+  /** Stains whose way in is settled: from the finding or detail there to the stain. */
+  leaks: { stain: string; entry: string }[]
   heads: FactHead[]
   /** Rain that drainage is checked by here, with its source; null until somebody entered it. */
   rain: LocalRain | null

@@ -13,6 +13,7 @@ export const sceneOfProperty = (dossier: PropertyDossier, roofId: string): PlanS
   coverings: dossier.coverings,
   details: dossier.details.filter((detail) => detail.roofId === roofId),
   findings: [],
+  leaks: [],
   heads: dossier.heads,
   rain: dossier.local?.rain ?? null,
   lettersElsewhere: dossier.slopes.filter((slope) => slope.roofId !== roofId).map(({ letter }) => letter),
@@ -32,6 +33,11 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
   findings: assessment.findings.flatMap((judged, i) => {
     const fact = visit.facts.findings.find(({ id }) => id === judged.findingId)
     return fact ? [{ fact, number: i + visit.firstFinding, name: judged.name }] : []
+  }),
+  leaks: (assessment.leaks ?? []).flatMap(({ findingId, answer }) => {
+    const lead = answer.state === 'mostLikely' || answer.state === 'found' ? answer.candidates[0] : undefined
+    const entry = lead?.findingId ?? lead?.detailId
+    return entry ? [{ stain: findingId, entry }] : []
   }),
   heads: visit.heads,
   rain: visit.facts.local?.rain ?? null,
