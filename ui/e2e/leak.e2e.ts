@@ -66,6 +66,7 @@ test('a leak is tested, repaired and closed by rain, and until then it stays on 
   await open(page, `/visits/${ids.visit}/work`)
   const job = page.getByRole('listitem').filter({ hasText: 'Replace the pipe boot' }).first()
   await job.getByText('Mark as done').click()
+  await job.getByLabel('Done on').fill('2026-01-05')
   await job.getByRole('button', { name: 'Save as done' }).click()
   const confirm = page.getByRole('link', { name: 'Confirm that the leak has stopped' })
   await confirm.click()

@@ -84,7 +84,10 @@ public static class VisitLeaks
         var clashing = tests.Where(t => (input.Records?.LeakTests ?? []).Any(o => RanTogether(t, o))).ToList();
         var request = asked with { Tests = [.. tests.Except(clashing).Where(t => !t.AfterRepair).SelectMany(Results)] };
         var answer = LeakDesk.Of(request, book);
-        var ways = answer.Candidates.Where(c => c.Chance >= LeadsFrom).Select(c => c.FindingId).OfType<Guid>().ToHashSet();
+        var ways = answer
+            .Candidates.Where(c => c.Chance >= LeadsFrom && c.FindingId is not null)
+            .GroupBy(c => c.FindingId!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(c => c.Chance));
         var repair = LeakRepairs.Of(
             stain.Id,
             ways,
@@ -94,7 +97,16 @@ public static class VisitLeaks
         );
         if (repair?.Stage == LeakStage.Returned)
         {
-            answer = LeakDesk.Of(request with { Repaired = [.. WaysRepaired(book, input)] }, book);
+            answer = LeakDesk.Of(
+                request with
+                {
+                    Repaired =
+                    [
+                        .. WaysRepaired(book, input, (input.Records?.JobsDone ?? []).Where(d => LeakRepairs.Repairs(d, stain.Id, ways))),
+                    ],
+                },
+                book
+            );
         }
         answer = answer with { Clashes = [.. answer.Clashes, .. Misplaced(input, planned, stain), .. Together(clashing)] };
         var lead = answer.Candidates.Count > 0 ? answer.Candidates[0] : null;
@@ -136,10 +148,10 @@ public static class VisitLeaks
     private static IEnumerable<LeakTested> Results(LeakTestFact test) =>
         test.Result is { } result ? test.Ways.Select(way => new LeakTested(way, test.Test, result, test.Of)) : [];
 
-    /// <summary>What the jobs done have repaired, as ways in.</summary>
-    private static IEnumerable<string> WaysRepaired(RuleBook book, AssessInput input)
+    /// <summary>What jobs on this leak have repaired, as ways in.</summary>
+    private static IEnumerable<string> WaysRepaired(RuleBook book, AssessInput input, IEnumerable<JobDoneFact> jobs)
     {
-        var repaired = (input.Records?.JobsDone ?? []).Where(d => !d.Temporary).SelectMany(d => d.Findings).ToHashSet();
+        var repaired = jobs.SelectMany(d => d.Findings).ToHashSet();
         return input
             .Findings.Where(f => repaired.Contains(f.Id))
             .Select(f => LeakSigns.Of(book, f.Condition)?.Kind)

@@ -129,7 +129,7 @@ internal static class JobsDone
     {
         var repairs = stains
             .Order()
-            .Select(s => LeakRepairs.Of(s, [], [done], last.LeakTests ?? [], last.LeakRains ?? []))
+            .Select(s => LeakRepairs.Of(s, LeakRepairs.NoWays, [done], last.LeakTests ?? [], last.LeakRains ?? []))
             .OfType<LeakRepair>();
         return repairs.MaxBy(r => r.Stage)?.Words ?? "Not yet checked on this visit.";
     }

@@ -37,7 +37,7 @@ public static class RepairsHeld
         {
             var leaks = job
                 .Findings.Where(stains.Contains)
-                .Select(s => LeakRepairs.Of(s, [], [job], testsOf[s], rainsOf[s])?.Stage)
+                .Select(s => LeakRepairs.Of(s, LeakRepairs.NoWays, [job], testsOf[s], rainsOf[s])?.Stage)
                 .ToList();
             var failed = job.Findings.Any(f =>
                 checkedLater[f].Any(o => o == RecheckOutcome.Worse || (o == RecheckOutcome.Same && !stains.Contains(f)))

@@ -36,7 +36,10 @@ public sealed class LeakRepairTests
         );
 
     private static LeakRepair? Of(JobDoneFact[] jobs, LeakTestFact[]? tests = null, params LeakRainFact[] rains) =>
-        LeakRepairs.Of(Stain, [Boot], jobs, tests ?? [], rains);
+        Of(0.9, jobs, tests, rains);
+
+    private static LeakRepair? Of(double chance, JobDoneFact[] jobs, LeakTestFact[]? tests = null, params LeakRainFact[] rains) =>
+        LeakRepairs.Of(Stain, new Dictionary<Guid, double> { [Boot] = chance }, jobs, tests ?? [], rains);
 
     /// <summary>0.20 of repairs miss and a missed leak shows in 0.60 of like rains: 0.08/0.88, 0.032/0.832, 0.0128/0.8128 by hand.</summary>
     [Theory]
@@ -62,20 +65,41 @@ public sealed class LeakRepairTests
     {
         var repaired = Of([Done(Boot)])!;
         repaired.Words.ShouldBe("Work was done on September 10, 2026. Nothing shows yet that it holds.");
-        repaired.Next.ShouldBe("Repeat the test that was wet, or record two rains like those it leaked in.");
+        repaired.Next.ShouldBe("Record 2 rains like those it leaked in.");
+        Of([Done(Boot)], [Hose(-1, LeakTestResult.Wet, after: false)])!
+            .Next.ShouldBe("Repeat the test that was wet, or record 2 rains like those it leaked in.");
         var one = Of([Done(Boot)], null, Rain(3))!;
         one.Stage.ShouldBe(LeakStage.Repaired);
         one.Doubt.ShouldBe(0.091, 0.001);
         one.Words.ShouldBe("Work was done on September 10, 2026. No water in 1 like rain since: not enough to close it.");
-        one.Next.ShouldBe("Repeat the test that was wet, or record one more rain like those it leaked in.");
+        one.Next.ShouldBe("Record 1 more rain like those it leaked in.");
         Of([Done(Boot)], null, Rain(3, alike: false), Rain(5, alike: false))!.Stage.ShouldBe(LeakStage.Repaired);
-        // Rain before the work says nothing of it; rain on its day does.
-        Of([Done(Boot)], null, Rain(-1), Rain(3))!.Stage.ShouldBe(LeakStage.Repaired);
-        Of([Done(Boot)], null, Rain(0), Rain(3))!.Stage.ShouldBe(LeakStage.Closed);
+        // Rain on the day of the work may have come before it: only from the next day on it says something.
+        Of([Done(Boot)], null, Rain(0), Rain(3))!.Stage.ShouldBe(LeakStage.Repaired);
+        Of([Done(Boot)], null, Rain(0, water: true))!.Stage.ShouldBe(LeakStage.Repaired);
+        Of([Done(Boot)], null, Rain(1), Rain(3))!.Stage.ShouldBe(LeakStage.Closed);
+        Of([Done(Boot)], null, Rain(1, water: true))!.Stage.ShouldBe(LeakStage.Returned);
         var two = Of([Done(Boot)], null, Rain(12), Rain(3))!;
         two.Stage.ShouldBe(LeakStage.Closed);
         two.Words.ShouldBe("Closed. Work was done on September 10, 2026. No water in 2 like rains since, the last on September 22, 2026.");
         two.Next.ShouldBe("Ask at the next visit whether it has leaked since.");
+    }
+
+    /// <summary>By hand, m · 0.4^n / (m · 0.4^n + 1 − m): for 0.75, 0.25 · 0.16 / (0.04 + 0.75) = 0.0506 after two; for 0.35, 0.0416 / 0.3916 = 0.106 after three.</summary>
+    [Theory]
+    [InlineData(1, 2)]
+    [InlineData(0.76, 2)]
+    [InlineData(0.75, 3)]
+    [InlineData(0.35, 4)]
+    [InlineData(0.30, 5)]
+    public void A_repair_of_what_was_hardly_the_way_in_takes_more_rains(double chance, int needed)
+    {
+        LeakRainFact[] rains = [.. Enumerable.Range(1, needed).Select(day => Rain(day))];
+        Of(chance, [Done(Boot)], null, rains)!.Stage.ShouldBe(LeakStage.Closed);
+        Of(chance, [Done(Boot)], null, rains[1..])!.Stage.ShouldBe(LeakStage.Repaired);
+        Of(chance, [Done(Boot)])!.Next.ShouldBe($"Record {needed} rains like those it leaked in.");
+        // The stain's own job says nothing of where: a usual repair.
+        Of(chance, [Done(Stain)])!.Next.ShouldBe("Record 2 rains like those it leaked in.");
     }
 
     [Fact]

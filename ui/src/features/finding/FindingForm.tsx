@@ -136,7 +136,9 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             onUnread={form.setAmountUnread}
           />
         )}
-        {stainConditions.includes(draft.condition) && <StainFields draft={draft} onChange={set} />}
+        {stainConditions.includes(draft.condition) && (
+          <StainFields draft={draft} onChange={set} onUnread={form.setStainUnread} />
+        )}
         {judged && <DecidingPanel draft={draft} decisions={judged.decisions} onChange={set} />}
         {form.changed && (
           <ChangeReason before={given} after={form.finding} reason={form.reason} onReason={form.setReason} />

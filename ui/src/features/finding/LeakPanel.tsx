@@ -23,8 +23,8 @@ export function LeakPanel({ leak: stain }: { leak: StainLeak | undefined }) {
           {clash}
         </Text>
       ))}
-      {!over && <Candidates leak={stain} />}
       <LeakTests leak={stain} />
+      {!over && <Candidates leak={stain} />}
       <Text fontSize="sm" color="faint">
         From the owner’s answers, the findings, the tests and the plan. The chances are planning figures.
       </Text>

@@ -61,8 +61,8 @@ function RainForm({ stainId, since, onDone }: { stainId: string; since: string; 
       ? 'Enter the day it rained.'
       : on > localDay()
         ? 'The day lies ahead: enter the day it rained.'
-        : on < since
-          ? `That was before the work of ${dayText(since)}.`
+        : on <= since
+          ? `Enter a rain after ${dayText(since)}, the day of the work: one on that day may have come before it.`
           : water === null
             ? 'Choose whether water came.'
             : ''

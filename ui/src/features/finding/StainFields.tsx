@@ -1,5 +1,5 @@
 import { Flex, Input, Stack, Text } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { FindingFact, StainSeen } from '../../api/types'
 import { Choice } from '../../shared/Choice'
 import { Labelled } from '../../shared/Labelled'
@@ -50,11 +50,22 @@ const nears: Words<'near'> = {
 /** Findings that are water seen from inside: how they look says where it comes from. */
 export const stainConditions = ['ceiling-stain', 'attic-stain', 'cathedral-wet-bay']
 
-type Props = { draft: FindingFact; onChange: (fields: Partial<FindingFact>) => void }
+type Props = {
+  draft: FindingFact
+  onChange: (fields: Partial<FindingFact>) => void
+  /** Whether feet are typed that cannot be read: they would be lost by saving. */
+  onUnread: (unread: boolean) => void
+}
 
 /** A stain as it looks from inside: what it is on, its shape, what lies above it, and where it is by feet from two walls. */
-export function StainFields({ draft, onChange }: Props) {
+export function StainFields({ draft, onChange, onUnread }: Props) {
   const { visit } = useVisitContext()
+  const [unread, setUnread] = useState({ eave: false, left: false })
+  const anyUnread = unread.eave || unread.left
+  useEffect(() => {
+    onUnread(anyUnread)
+    return () => onUnread(false)
+  }, [anyUnread, onUnread])
   const seen = draft.stain ?? {}
   const set = (fields: Partial<StainSeen>) => {
     const next = { ...seen, ...fields }
@@ -100,11 +111,13 @@ export function StainFields({ draft, onChange }: Props) {
             <Feet
               label="Feet from the eave wall"
               feet={seen.fromEaveWall}
+              onUnread={(eave) => setUnread((old) => ({ ...old, eave }))}
               onFeet={(fromEaveWall) => set({ fromEaveWall })}
             />
             <Feet
               label="Feet from the left wall"
               feet={seen.fromLeftWall}
+              onUnread={(left) => setUnread((old) => ({ ...old, left }))}
               onFeet={(fromLeftWall) => set({ fromLeftWall })}
             />
           </Flex>
@@ -120,18 +133,23 @@ export function StainFields({ draft, onChange }: Props) {
 
 const MOST_FEET = 300
 
-function Feet({
-  label,
-  feet,
-  onFeet,
-}: {
+type FeetProps = {
   label: string
   feet: number | null | undefined
   onFeet: (feet: number | null) => void
-}) {
+  onUnread: (unread: boolean) => void
+}
+
+function Feet({ label, feet, onFeet, onUnread }: FeetProps) {
   const [typed, setTyped] = useState(feet == null ? '' : String(feet))
-  const read = typed.trim() === '' ? null : Number(typed)
-  const wrong = read !== null && !(read >= 0 && read <= MOST_FEET)
+  const read = feetOf(typed)
+  const wrong = read === undefined
+  const type = (text: string) => {
+    const next = feetOf(text)
+    setTyped(text)
+    onUnread(next === undefined)
+    onFeet(next ?? null)
+  }
   return (
     <Labelled label={label}>
       <Input
@@ -140,13 +158,16 @@ function Feet({
         inputMode="decimal"
         value={typed}
         aria-invalid={wrong}
-        onChange={(event) => {
-          setTyped(event.target.value)
-          const next = event.target.value.trim() === '' ? null : Number(event.target.value)
-          onFeet(next !== null && next >= 0 && next <= MOST_FEET ? next : null)
-        }}
+        onChange={(event) => type(event.target.value)}
       />
       {wrong && <Text color="fg.error">Enter feet, 0 to 300: 11.5</Text>}
     </Labelled>
   )
+}
+
+/** Feet as typed; null for nothing, undefined for what cannot be read. */
+function feetOf(typed: string): number | null | undefined {
+  if (typed.trim() === '') return null
+  const feet = Number(typed)
+  return feet >= 0 && feet <= MOST_FEET ? feet : undefined
 }

@@ -34,6 +34,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const [failure, setFailure] = useState<unknown>()
   const [saving, setSaving] = useState(false)
   const [amountUnread, setAmountUnread] = useState(false)
+  const [stainUnread, setStainUnread] = useState(false)
   const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
 
@@ -149,7 +150,8 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       .mutateAsync([{ kind: 'finding', fact: given, deleted: true }])
       .then(([receipt]) => leave({ deleted: given, revision: receipt?.revision }))
       .catch(setFailure)
-  const blocked = !condition || !complete || photos.busy || amountUnread || Boolean(quantity && parsed?.problem)
+  const blocked =
+    !condition || !complete || photos.busy || amountUnread || stainUnread || Boolean(quantity && parsed?.problem)
 
   const discard = () => {
     dropDraft(visit.visit.id)
@@ -194,6 +196,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     saving,
     blocked,
     setAmountUnread,
+    setStainUnread,
     save,
     takeAndSave,
     remove,
