@@ -38,7 +38,7 @@ function Candidates({ leak }: { leak: StainLeak }) {
   const { visit } = useVisitContext()
   const placeOf = (id: string | null | undefined) => visit.facts.findings.find((finding) => finding.id === id)?.place
   return (
-    <Box as="ol" listStyleType="none">
+    <Box as="ol" listStyleType="none" aria-label="Possible entry points">
       {leak.answer.candidates.slice(0, shown).map((candidate) => (
         <Box
           as="li"
