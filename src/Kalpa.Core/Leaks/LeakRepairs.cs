@@ -88,7 +88,7 @@ public static class LeakRepairs
         {
             return Returned(
                 done.On,
-                $"{LeakTestMethods.Name(wetTest.Test)} on {Sentences.Day(DateOnly.FromDateTime(wetTest.At.Date))} was wet after the work of {Sentences.Day(done.On)}."
+                $"{LeakTestMethods.Name(wetTest.Test)} on {Sentences.Day(DateOnly.FromDateTime(wetTest.At.Date))} showed a leak after the work of {Sentences.Day(done.On)}."
             );
         }
         var same = after.LastOrDefault(t =>
@@ -105,21 +105,23 @@ public static class LeakRepairs
                 LeakStage.Closed,
                 done.On,
                 same is not null
-                    ? $"Closed. {repaired} {LeakTestMethods.Name(same.Test)}, wet before, was dry on {Sentences.Day(DateOnly.FromDateTime(same.At.Date))}."
+                    ? $"Closed. {repaired} {LeakTestMethods.Name(same.Test)} showed a leak before, and none on {Sentences.Day(DateOnly.FromDateTime(same.At.Date))}."
                     : $"Closed. {repaired} No water in {Sentences.Count(dry.Count, "like rain")} since, the last on {Sentences.Day(dry[^1].On)}.",
                 "Ask at the next visit whether it has leaked since.",
                 Quantise.Chance(doubt)
             );
         }
         var more = Enumerable.Range(1, MostRains).First(n => n == MostRains || Doubt(dry.Count + n, chance) < CloseBelow);
-        var rain = $"ecord {Sentences.Count(more, dry.Count > 0 ? "more rain" : "rain")} like those it leaked in.";
+        var needed = $"{Sentences.Count(more, dry.Count > 0 ? "more rain" : "rain")} like those it leaked in.";
         return new LeakRepair(
             LeakStage.Repaired,
             done.On,
             dry.Count == 0
                 ? $"{repaired} Nothing shows yet that it holds."
                 : $"{repaired} No water in {Sentences.Count(dry.Count, "like rain")} since: not enough to close it.",
-            own.Exists(t => !t.AfterRepair && t.Result == LeakTestResult.Wet) ? $"Repeat the test that was wet, or r{rain}" : $"R{rain}",
+            own.Exists(t => !t.AfterRepair && t.Result == LeakTestResult.Wet)
+                ? $"Repeat the test that showed it, or record {needed}"
+                : $"Record {needed}",
             Quantise.Chance(doubt)
         );
     }

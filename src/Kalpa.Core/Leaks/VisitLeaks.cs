@@ -200,13 +200,13 @@ public static class VisitLeaks
         var when = $"{Sentences.Day(DateOnly.FromDateTime(test.At.Date))}, {Clock(test.At)}";
         var after = test.AfterRepair ? ", after the repair" : "";
         var said = test.Note.Trim();
-        var result = test switch
+        var water = LeakTestMethods.BringsWater(test.Test);
+        var minutes = test.Minutes > 0 ? $" after {test.Minutes} min" : "";
+        var result = test.Result switch
         {
-            { Result: null } => "running",
-            { Result: LeakTestResult.Wet, Minutes: { } minutes } => $"wet after {minutes} min",
-            { Result: LeakTestResult.Dry, Minutes: { } minutes } => $"dry after {minutes} min",
-            { Result: LeakTestResult.Wet } => "wet",
-            { Result: LeakTestResult.Dry } => "dry",
+            null => "running",
+            LeakTestResult.Wet => water ? $"wet{minutes}" : "shows a leak",
+            LeakTestResult.Dry => water ? $"dry{minutes}" : "shows none",
             _ => "no clear result",
         };
         return new LeakTestTold(

@@ -67,7 +67,7 @@ public sealed class LeakRepairTests
         repaired.Words.ShouldBe("Work was done on September 10, 2026. Nothing shows yet that it holds.");
         repaired.Next.ShouldBe("Record 2 rains like those it leaked in.");
         Of([Done(Boot)], [Hose(-1, LeakTestResult.Wet, after: false)])!
-            .Next.ShouldBe("Repeat the test that was wet, or record 2 rains like those it leaked in.");
+            .Next.ShouldBe("Repeat the test that showed it, or record 2 rains like those it leaked in.");
         var one = Of([Done(Boot)], null, Rain(3))!;
         one.Stage.ShouldBe(LeakStage.Repaired);
         one.Doubt.ShouldBe(0.091, 0.001);
@@ -108,7 +108,9 @@ public sealed class LeakRepairTests
         LeakTestFact[] before = [Hose(-1, LeakTestResult.Wet, after: false)];
         var closed = Of([Done(Boot)], [.. before, Hose(1, LeakTestResult.Dry, after: true)])!;
         closed.Stage.ShouldBe(LeakStage.Closed);
-        closed.Words.ShouldBe("Closed. Work was done on September 10, 2026. Hose test, wet before, was dry on September 11, 2026.");
+        closed.Words.ShouldBe(
+            "Closed. Work was done on September 10, 2026. Hose test showed a leak before, and none on September 11, 2026."
+        );
         Of([Done(Boot)], [Hose(1, LeakTestResult.Dry, after: true)])!.Stage.ShouldBe(LeakStage.Repaired);
         Of([Done(Boot)], [.. before, Hose(1, LeakTestResult.Dry, after: true, way: "masonry")])!.Stage.ShouldBe(LeakStage.Repaired);
         Of([Done(Boot)], [.. before, Hose(1, LeakTestResult.Dry, after: true, test: LeakTestKind.Meter)])!
@@ -124,7 +126,7 @@ public sealed class LeakRepairTests
         rain.Stage.ShouldBe(LeakStage.Returned);
         rain.Words.ShouldBe("Water came again in the rain of September 19, 2026, after the work of September 10, 2026.");
         var wet = Hose(2, LeakTestResult.Wet, after: true);
-        Of([Done(Boot)], [wet])!.Words.ShouldBe("Hose test on September 12, 2026 was wet after the work of September 10, 2026.");
+        Of([Done(Boot)], [wet])!.Words.ShouldBe("Hose test on September 12, 2026 showed a leak after the work of September 10, 2026.");
         // Worked on again: only what came since counts.
         var again = Done(Boot) with
         {

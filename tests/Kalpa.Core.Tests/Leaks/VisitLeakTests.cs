@@ -117,6 +117,13 @@ public sealed class VisitLeakTests
         wet.Answer.State.ShouldBe(LeakState.Found);
         wet.Answer.Words.ShouldBe("Found: the collar of the pipe boot, shown by a test.");
         wet.Tests!.Single().Words.ShouldBe("Hose test: the collar of the pipe boot, September 18, 2026, 10:00 AM: wet after 14 min.");
+        string Told(LeakTestResult result, LeakTestKind test, int? minutes) =>
+            Tested(Test("pipe-boot", result, minutes: minutes, test: test)).Tests!.Single().Words.Split(": ")[^1];
+        Told(LeakTestResult.Wet, LeakTestKind.Hose, 0).ShouldBe("wet.");
+        Told(LeakTestResult.Dry, LeakTestKind.Hose, 1).ShouldBe("dry after 1 min.");
+        // A probe brings no water: it is not wet or dry.
+        Told(LeakTestResult.Wet, LeakTestKind.ProbeSeam, 5).ShouldBe("shows a leak.");
+        Told(LeakTestResult.Dry, LeakTestKind.ProbeSeam, 5).ShouldBe("shows none.");
         var dry = Tested(Test("pipe-boot", LeakTestResult.Dry));
         Chance(dry).ShouldBeLessThan(Chance(Tested()));
         Chance(Tested(Test("pipe-boot", LeakTestResult.Unclear))).ShouldBe(Chance(Tested()));

@@ -24,7 +24,10 @@ public class RepairsHeldTests
         JobDoneFact[] done =
         [
             .. findings.Take(6).Select(f => Done(f)),
-            Done(findings[6], "replace the PIPE boot "),
+            Done(findings[6], "replace the PIPE boot ") with
+            {
+                On = Day.AddDays(1),
+            },
             Done(findings[7], "Reset the flashing"),
             Done(findings[7], "Tarp it", temporary: true),
             Done(findings[7], "Re-roof") with

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { localIso, trueNow } from '../../api/clock'
-import type { LeakTestFact, LeakTestResult, StainLeak } from '../../api/types'
+import type { LeakTestFact, LeakTestKind, LeakTestResult, StainLeak } from '../../api/types'
 import { useRecord } from '../../shared/facts'
 import { Caution, Trouble } from '../../shared/States'
 import { newId } from '../../shared/uuid'
@@ -141,6 +141,9 @@ const minutesSince = (at: string) => Math.max(0, Math.round((trueNow() - Date.pa
 
 const EVERY_MS = 10_000
 
+/** Tests that bring water of their own: they end at the first drip. */
+const bringingWater: ReadonlySet<LeakTestKind> = new Set(['hose', 'flood', 'dye', 'runEquipment'])
+
 function Running({
   test,
   words,
@@ -152,6 +155,7 @@ function Running({
   onResult: (result: LeakTestResult) => void
   onCancel: () => void
 }) {
+  const water = bringingWater.has(test.test)
   const [minutes, setMinutes] = useState(() => minutesSince(test.at))
   useEffect(() => {
     const timer = setInterval(() => setMinutes(minutesSince(test.at)), EVERY_MS)
@@ -160,13 +164,15 @@ function Running({
   return (
     <Box className="k-note" role="status" aria-label="Running test">
       <Text fontWeight="bold">{words}</Text>
-      <Text>{minutes} min so far. Stop at the first drip.</Text>
+      <Text>
+        {minutes} min so far.{water && ' Stop at the first drip.'}
+      </Text>
       <Flex gap="2" wrap="wrap" mt="2">
         <Button size="lg" colorPalette="verdigris" onClick={() => onResult('wet')}>
-          Water shows
+          {water ? 'Water shows' : 'Shows a leak'}
         </Button>
         <Button size="lg" variant="outline" onClick={() => onResult('dry')}>
-          Stays dry
+          {water ? 'Stays dry' : 'Shows none'}
         </Button>
         <Button size="lg" variant="outline" onClick={() => onResult('unclear')}>
           No clear result
