@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Demo;
 
@@ -31,14 +32,14 @@ internal static class ChandlersShop
             [(38, 10, 0), (68, 10, 0), (68, 32.5, 0), (38, 32.5, 0)],
             Under.Attic
         );
-        plan.Detail(DetailKind.Drain, 35, 20, "drain over the counter");
-        plan.Detail(DetailKind.Drain, 35, 47);
+        plan.Detail(DetailKind.Drain, 37.4, 20, "drain over the counter");
+        plan.Detail(DetailKind.Drain, 37.4, 47);
         plan.Detail(DetailKind.Scupper, 37.4, 58);
         plan.Detail(DetailKind.Curb, 16, 40, "cooler on its curb", 42, 60);
         plan.Detail(DetailKind.Skylight, 16, 18, "shop skylight", 48, 48);
         plan.Detail(DetailKind.PitchPan, 24, 42, "cooler lines");
         plan.Detail(DetailKind.Boot, 9, 54);
-        plan.Detail(DetailKind.Downspout, 60, 10.5);
+        plan.Detail(DetailKind.Downspout, 60, 10.5, "store downspout", 2, 3, gutter: new GutterSize(GutterShape.KStyle, 5));
         plan.Settle();
         Visit(
             facts.Visit(
@@ -56,6 +57,18 @@ internal static class ChandlersShop
         return facts;
     }
 
+    /// <summary>Between the two drains, as its ring was chalked.</summary>
+    private static PondSeen Pond(DemoPlan plan) =>
+        new(
+            1.5,
+            0.75,
+            [
+                .. new[] { (24.0, 24.0), (34, 23), (37, 30), (36, 40), (28, 43), (21, 36) }
+                    .Select(p => plan.SpotAt(p.Item1, p.Item2))
+                    .Select(s => new PondCorner(s.Along, s.Up)),
+            ]
+        );
+
     private static void Visit(DemoVisit visit, DemoPlan plan)
     {
         visit.LookAtAll(["A", "B"], "core", "wallsA", "wallsB", "edgesB", "penetrationsB", "drainsB", "seamsB");
@@ -71,7 +84,6 @@ internal static class ChandlersShop
         visit.Stage("A", new StageShare(2, 80), new StageShare(3, 20));
         visit.Stage("B", new StageShare(1, 60), new StageShare(2, 40));
         visit.StageOf("B", "component-B-copper", new StageShare(1, 100));
-        visit.AnswerOn("A", "ponding", "quarter");
         visit.SignOff("B", "Marit Quillon", 1, 2);
         var ceiling = visit.Finding(
             "ceiling-stain",
@@ -94,7 +106,7 @@ internal static class ChandlersShop
         );
         visit.Photo("seam-open.jpg", "The probe goes in; dirt inside", seam, "A", 32);
         visit.Finding("seam-dirt", "seams", "A", "third sheet, above the counter", WaterEvidence.Stained, spot: plan.SpotAt(21, 33));
-        var pond = visit.Finding("ponding", "drains", "A", "north of the drain", WaterEvidence.NoneSeen);
+        var pond = visit.Finding("ponding", "drains", "A", "north of the drain", WaterEvidence.NoneSeen, pond: Pond(plan));
         visit.Photo("ponding.jpg", "Rings of water two days after rain", pond, "A", 38);
         visit.Photo("pitch-pan.jpg", "", null, "A", 44, station: "penetrations", writeUp: true);
     }

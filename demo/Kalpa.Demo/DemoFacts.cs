@@ -191,7 +191,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
         SuspectedCause? cause = null,
         Spot? spot = null,
         DecidingAnswer? decided = null,
-        StainSeen? stain = null
+        StainSeen? stain = null,
+        PondSeen? pond = null
     )
     {
         var id = facts.Id($"{name}/finding-{++findings}");
@@ -218,7 +219,8 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
                 Basis.Observed,
                 decided is null ? null : [decided],
                 RoofId: roof,
-                Stain: stain
+                Stain: stain,
+                Pond: pond
             )
         );
         return id;

@@ -2,6 +2,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Editing;
 using Kalpa.Core.RoofPlans.Measuring;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Demo;
 
@@ -117,13 +118,17 @@ internal sealed class DemoPlan(DemoFacts facts)
         double? wide = null,
         double? deep = null,
         bool? cricket = null,
-        bool? kickOut = null
+        bool? kickOut = null,
+        GutterSize? gutter = null
     )
     {
         var spot = SpotAt(x, y);
         facts.Add(
             FactKind.Detail,
             new DetailFact(facts.Id($"detail-{++details}"), facts.RoofId, kind, spot, wide, deep, null, cricket, kickOut, name)
+            {
+                Gutter = gutter,
+            }
         );
     }
 

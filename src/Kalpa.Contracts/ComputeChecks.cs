@@ -163,7 +163,16 @@ internal static class ComputeChecks
         ?? Ids(plan.Details, "$.details")
         ?? Ids(plan.Coverings, "$.coverings")
         ?? Spots(plan.Spots ?? [])
+        ?? Outlines(plan.Outlines ?? [])
         ?? Within(plan.DamInches, 0, IceReaches.HighestDamInches, "$.damInches");
+
+    private static ComputeProblem? Outlines(IReadOnlyList<OutlineOf> outlines) =>
+        Many(outlines.Count, MostItems, "$.outlines")
+        ?? outlines.Select(o => Within(o.Corners.Count, 1, PondSeen.MostCorners, "$.outlines.corners")).FirstOrDefault(p => p is not null)
+        ?? outlines
+            .SelectMany(o => o.Corners)
+            .Select(c => Place(c.Along, "$.outlines.corners") ?? Place(c.Up, "$.outlines.corners"))
+            .FirstOrDefault(p => p is not null);
 
     private static ComputeProblem? Rained(RainRequest rain, RuleBook book) =>
         Many(rain.Details.Count, MostItems, "$.details")

@@ -2,6 +2,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Samples;
 
@@ -112,6 +113,10 @@ public static partial class EveryKind
         yield return (
             FactKind.Detail,
             new DetailFact(Id(FactKind.Detail), Id(FactKind.Roof), DetailKind.Boot, new Spot(Id(FactKind.Slope), 120, 60), 4)
+            {
+                PipeInches = 4,
+                Gutter = new GutterSize(GutterShape.Box, 5, 4, 0.625),
+            }
         );
     }
 
@@ -146,7 +151,8 @@ public static partial class EveryKind
                 Extent.OnePlace,
                 new MeasureFact("1/2", 0.5, MeasuredHow.Tape),
                 DetailId: Id(FactKind.Detail),
-                Stain: new StainSeen(LeakSurface.Wall, StainShape.Streak, LeakAssembly.Trusses, LeakNear.Eave, 4, 11.5)
+                Stain: new StainSeen(LeakSurface.Wall, StainShape.Streak, LeakAssembly.Trusses, LeakNear.Eave, 4, 11.5),
+                Pond: new PondSeen(2.5, 1.5, [new(0, 0), new(48, 0), new(48, 60)], true)
             )
         );
         yield return (

@@ -19,12 +19,19 @@ public sealed record Amount(AmountKind Kind, int? Count, double? Feet, double? W
 public static class Amounts
 {
     /// <summary>Null where no figure says how much: of the whole slope or building, or in own words without one.</summary>
-    public static Amount? Of(RuleBook book, Condition condition, FindingFact finding)
+    /// <param name="drawnSquareFeet">Its area as drawn on the plan, which goes before feet that were typed; null where none was drawn.</param>
+    public static Amount? Of(RuleBook book, Condition condition, FindingFact finding, double? drawnSquareFeet = null)
     {
         var element = book.FindElement(condition.Element);
         var kind = condition.Amount ?? element?.Amount ?? AmountKind.None;
         // Pieces are named by the element only where it is counted in them.
         var pieces = element?.Amount == AmountKind.Count ? element : null;
+        if (kind == AmountKind.Area && drawnSquareFeet is { } drawn and > 0)
+        {
+            // A square of the same area: what it takes goes by the area, or by that and a border.
+            var side = Quantise.Feet(Math.Sqrt(drawn));
+            return new Amount(kind, null, null, side, side, false, $"{drawn.ToString("#,0", CultureInfo.InvariantCulture)} sq ft");
+        }
         if (finding.Amount is { } recorded)
         {
             return Of(recorded, assumed: false, pieces);

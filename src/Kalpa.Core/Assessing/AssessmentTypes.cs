@@ -14,6 +14,7 @@ using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
@@ -49,7 +50,8 @@ public sealed record AssessInput(
 /// findings of one cause at one place together; <paramref name="RoofDecisions"/> say what is to be done with the slopes, <paramref name="Decision"/> as one statement, and
 /// <paramref name="WithoutJob"/> why a finding asks for nothing; <paramref name="Cost"/>: what the work is likely to cost together, null where the commission gives no
 /// prices or nothing has a figure; <paramref name="Replies"/>: what the owner says to an option, or to a job that the list has no more;
-/// <paramref name="Done"/>: jobs of this visit, and of the one before, that were done.
+/// <paramref name="Done"/>: jobs of this visit, and of the one before, that were done; <paramref name="Ponds"/>: standing water with its area and weight;
+/// <paramref name="Outlets"/>: whether downspouts, drains and scuppers of a recorded size carry what drains to them.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -79,7 +81,9 @@ public sealed record Assessment(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] WorkCost? Cost = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OwnerReplyAnswer>? Replies = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<StainLeak>? Leaks = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<StainLeak>? Leaks = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<RoofPond>? Ponds = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OutletSize>? Outlets = null
 );
 
 /// <summary>

@@ -14,6 +14,7 @@ using Kalpa.Core.Series;
 using Kalpa.Core.Sun;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Walking;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
@@ -22,7 +23,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "17";
+    public const string MethodVersion = "18";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -42,12 +43,13 @@ public static class Assessor
         var slopes = ordered.Select(s => memory is null ? Judged(s) : memory.Slope(s.Id, () => Judged(s))).ToList();
         var judge = new FindingJudge(book, input, slopes, planned);
         var leaks = VisitLeaks.Of(book, input, planned);
+        var water = RoofWater.Of(input, planned);
         var roofProblems = RoofProblems.Of(book, input.Findings, leaks);
         var causes = CausesFirst.Links(book, judge.Combined, input.Findings, roofProblems, leaks);
         var findings = OfFindings(input, book, judge, causes, problems, memory);
         problems.AddRange(UnknownKeys(input, book));
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
-        var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems, leaks);
+        var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems, leaks, water);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
         var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
@@ -85,7 +87,9 @@ public static class Assessor
             cost,
             replies,
             done,
-            leaks
+            leaks,
+            water.Ponds,
+            water.Outlets.Count > 0 ? water.Outlets : null
         );
     }
 
@@ -98,9 +102,20 @@ public static class Assessor
     {
         var (input, planned) = Prepared(book, recorded);
         var leaks = VisitLeaks.Of(book, input, planned);
+        var water = RoofWater.Of(input, planned);
         var roofProblems = RoofProblems.Of(book, input.Findings, leaks);
         var causes = CausesFirst.Links(book, judged.Combinations, input.Findings, roofProblems, leaks);
-        var (decisions, _, work, cost, _) = Planned(book, input, planned, judged.Slopes, judged.Findings, causes, roofProblems, leaks);
+        var (decisions, _, work, cost, _) = Planned(
+            book,
+            input,
+            planned,
+            judged.Slopes,
+            judged.Findings,
+            causes,
+            roofProblems,
+            leaks,
+            RoofWater.Of(input, planned)
+        );
         return (decisions, work, cost);
     }
 
@@ -118,13 +133,14 @@ public static class Assessor
         IReadOnlyList<FindingAssessment> findings,
         IReadOnlyList<CauseLink> causes,
         IReadOnlyList<RoofProblem> roofProblems,
-        IReadOnlyList<StainLeak>? leaks
+        IReadOnlyList<StainLeak>? leaks,
+        RoofWater water
     )
     {
         // What a job has resolved stays on record and asks for nothing any more.
         var open = JobsDone.Open(findings, input.Records, leaks);
         var decisions = RoofDecisions.Of(book, input, slopes, JobsDone.OpenToDecide(findings, input, leaks), planned);
-        var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned, leaks);
+        var listed = WorkList.Of(book, input, slopes, open, causes, roofProblems, decisions, planned, leaks, water);
         var (priced, cost) = WorkCosts.Of(book, input, listed, findings);
         var prices = book.CommissionOf(input.Visit).Prices;
         var (work, replies) = OwnerReplies.Of(
@@ -194,7 +210,9 @@ public static class Assessor
         var covering = CoveringOn(input.Coverings, slope.Id, input.AsOf);
         // A covering that this edition does not know stands as recorded: nothing is concluded from it.
         var about = covering is null ? null : book.FindCovering(covering.Kind);
-        var facts = about is null ? null : LifeFactsOf.Slope(book, input, slope, covering!, sun);
+        var facts = about is null
+            ? null
+            : LifeFactsOf.Slope(book, input, slope, covering!, sun, RoofPonds.ShareOf(slope.Id, input, planned));
         var life = facts is null ? null : lifeOf(facts);
         var fitness = about is null
             ? null

@@ -2,6 +2,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Assessing;
@@ -114,7 +115,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
         var remedy = title.Length > 0 ? title : condition.Remedy.Title;
         var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy) : null;
-        var amount = Amounts.Of(book, condition, finding);
+        var amount = Amounts.Of(book, condition, finding, RoofPonds.DrawnSquareFeet(finding, planned));
         var words = Words.Of(
             new WordsFacts(condition, finding, slope, verdict, decisions, input.Firm, remedy, effect.Said, quantity, urgency.Class, amount)
         );

@@ -3,6 +3,7 @@ using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.NewWork;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.Assessing;
 
@@ -16,7 +17,8 @@ internal static class LifeFactsOf
         AssessInput input,
         SlopeFact slope,
         CoveringFact covering,
-        IReadOnlyDictionary<Guid, double> sun
+        IReadOnlyDictionary<Guid, double> sun,
+        double? ponded = null
     )
     {
         var about = book.Covering(covering.Kind);
@@ -40,7 +42,7 @@ internal static class LifeFactsOf
             about.KeepsWaterOut is null ? null : SharesOf(input.Stages, slope.Id, covering.Id),
             EarlierOf(input, slope.Id, null, covering.LaidFrom),
             covering.Evidence,
-            WearOf(book, input, slope.Id),
+            WearOf(book, input, slope.Id, ponded),
             sun.TryGetValue(slope.Id, out var ratio) ? ratio : null,
             nails,
             input.FirmSchool,
@@ -143,8 +145,10 @@ internal static class LifeFactsOf
                 .Select(v => new EarlierLook(v.On, v.Shares!)),
         ];
 
-    /// <summary>The option of each factor: what was answered for the slope, else for the roof, else the worst that a finding implies.</summary>
-    private static List<WearFact> WearOf(RuleBook book, AssessInput input, Guid slopeId)
+    /// <summary>
+    /// The option of each factor: what was answered for the slope, else for the roof, else for ponding what was drawn on the plan, else the worst that a finding implies.
+    /// </summary>
+    private static List<WearFact> WearOf(RuleBook book, AssessInput input, Guid slopeId, double? ponded)
     {
         var wear = new List<WearFact>();
         var answers = input.Records?.Answers ?? [];
@@ -156,6 +160,11 @@ internal static class LifeFactsOf
             if (answer?.Chosen is [var chosen, ..] && factor.Options.Any(o => o.Key == chosen))
             {
                 wear.Add(new WearFact(factor.Key, chosen, Visited));
+                continue;
+            }
+            if (factor.Key == RoofPonds.Condition && ponded is { } share)
+            {
+                wear.Add(new WearFact(factor.Key, Ponded(share), $"drawn on the plan: ponds on {Math.Round(share * 100)}% of the slope"));
                 continue;
             }
             var found = input
@@ -177,6 +186,16 @@ internal static class LifeFactsOf
         }
         return wear;
     }
+
+    /// <summary>The answer of the question on ponding for a share of the slope.</summary>
+    private static string Ponded(double share) =>
+        share <= 0 ? "none"
+        : share <= UpToTenth ? "tenth"
+        : share <= UpToQuarter ? "quarter"
+        : "more";
+
+    private const double UpToTenth = 0.10;
+    private const double UpToQuarter = 0.25;
 
     /// <summary>Nails of preselected courses only: spot checks make no rate.</summary>
     private static NailRate? NailsOf(AssessInput input, Guid slopeId)

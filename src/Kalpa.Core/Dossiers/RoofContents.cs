@@ -44,7 +44,13 @@ public static class RoofContents
             roof.Details,
             roof.Facts.Coverings,
             roof.Facts.AsOf,
-            [.. roof.Facts.Findings.Select(f => SpotOf(f, roof)).OfType<SpotOf>()]
+            [.. roof.Facts.Findings.Select(f => SpotOf(f, roof)).OfType<SpotOf>()],
+            Outlines:
+            [
+                .. from finding in roof.Facts.Findings
+                where finding is { SlopeId: not null, Pond.Outline: not null }
+                select new OutlineOf(finding.Id, finding.SlopeId!.Value, finding.Pond!.Outline!),
+            ]
         );
 
     /// <summary>A finding lies where it was put, a stain where it was measured to be, else at the detail it hangs on.</summary>

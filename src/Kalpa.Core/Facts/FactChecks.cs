@@ -303,6 +303,7 @@ public static class FactChecks
         );
         PlanChecks.Spot(finding.Spot, found);
         LeakChecks.Stain(finding.Stain, found);
+        PondChecks.Of(finding.Pond, found);
         found.Count(finding.Earlier, MostEarlier);
         found.Count(finding.Cause?.Proofs, MostWords);
         found.Text([.. (finding.Earlier ?? []).SelectMany(e => new[] { e.Condition, e.Measured, e.Reason })]);

@@ -205,7 +205,8 @@ public sealed record FindingFact(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnCondition? Own = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FindingAmount? Amount = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ChosenProblem? Problem = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] StainSeen? Stain = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] StainSeen? Stain = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] PondSeen? Pond = null
 ) : IRoofFact;
 
 /// <summary>

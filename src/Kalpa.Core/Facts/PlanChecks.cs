@@ -18,6 +18,9 @@ internal static class PlanChecks
     /// <summary>A plan lies within eight miles of its origin: what is farther was typed or converted wrong.</summary>
     private const double FarthestInches = 500_000;
     private const double LargestDetailInches = 1_200;
+    private const double LargestPipeInches = 24;
+    private const double LargestGutterInches = 36;
+    private const double SteepestGutter = 12;
     private const double HighestInches = 12_000;
 
     public static void Of(IFact fact, FactChecks.Found found)
@@ -124,6 +127,21 @@ internal static class PlanChecks
                 "A size is more than zero and at most 100 ft."
             );
         }
+        found.If(
+            detail.PipeInches is not null and not (> 0 and <= LargestPipeInches),
+            "detail.bad-pipe",
+            $"Enter the inside of the drain’s pipe in inches, more than 0 and up to {LargestPipeInches:0}."
+        );
+        found.If(
+            detail.Gutter is { } gutter
+                && !(
+                    gutter.WidthInches is > 0 and <= LargestGutterInches
+                    && gutter.DepthInches is null or (> 0 and <= LargestGutterInches)
+                    && gutter.FallInchesIn10Feet is >= 0 and <= SteepestGutter
+                ),
+            "detail.bad-gutter",
+            $"Enter the gutter’s width and depth in inches, up to {LargestGutterInches:0}, and its fall in inches to 10 ft, 0 to {SteepestGutter:0}."
+        );
         found.Key(detail.Kind, DetailKind.All.Contains(detail.Kind), "detail.unknown-kind", "kind of detail");
         found.Text(detail.Name);
     }

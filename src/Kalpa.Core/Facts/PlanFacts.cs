@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.Facts;
 
@@ -95,7 +96,9 @@ public sealed record PlanFact(
 
 /// <summary>
 /// A thing on or at a slope. Width runs along the eave, length up the slope, height above the covering; inches, null where not measured.
-/// <paramref name="Cricket"/> and <paramref name="KickOut"/>: whether there is one, null where nobody has looked.
+/// <paramref name="Cricket"/> and <paramref name="KickOut"/>: whether there is one, null where nobody has looked. Of what carries water away the sizes are those of
+/// its opening: a downspout's width and length, a scupper's width and height, a drain's bowl as width and its pipe as <paramref name="PipeInches"/>;
+/// <paramref name="Gutter"/>: the gutter that a downspout drains (its length comes from the plan).
 /// </summary>
 public sealed record DetailFact(
     Guid Id,
@@ -107,7 +110,9 @@ public sealed record DetailFact(
     double? HeightInches = null,
     bool? Cricket = null,
     bool? KickOut = null,
-    string Name = ""
+    string Name = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? PipeInches = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] GutterSize? Gutter = null
 ) : IFact;
 
 /// <summary>

@@ -7,6 +7,7 @@ using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 
 namespace Kalpa.Core.Options;
 
@@ -177,7 +178,18 @@ internal sealed class RenewalPlans
     private SolvedRoof Solve(Dictionary<Guid, Renewing> chosen)
     {
         var decisions = RoofDecisions.Of(book, Input, Judged.Slopes, open, planned, chosen);
-        var work = WorkList.Of(book, Input, Judged.Slopes, open, causes, Judged.RoofProblems, decisions, planned, Judged.Leaks);
+        var work = WorkList.Of(
+            book,
+            Input,
+            Judged.Slopes,
+            open,
+            causes,
+            Judged.RoofProblems,
+            decisions,
+            planned,
+            Judged.Leaks,
+            new RoofWater(Judged.Ponds, Judged.Outlets ?? [])
+        );
         var prices = PricesOf(work);
         List<PricedSection> sections = [];
         List<RoofDecision> without = [];

@@ -5,6 +5,7 @@ using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
+using Kalpa.Core.Water;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.PlanOfWork;
@@ -42,7 +43,8 @@ internal static class WorkList
         IReadOnlyList<RoofProblem> problems,
         IReadOnlyList<RoofDecision> decisions,
         PlannedRoof planned,
-        IReadOnlyList<StainLeak>? leaks
+        IReadOnlyList<StainLeak>? leaks,
+        RoofWater water
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
@@ -57,7 +59,7 @@ internal static class WorkList
                 // What can hurt people is never only put on record.
                 && (facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly || Immediate(f))
             )
-            .Select(f => Repair(book, facts[f.FindingId], f, input, leaks))
+            .Select(f => Repair(book, facts[f.FindingId], f, input, leaks, water))
             .ToList();
         var repairs = Folding.Signs(single, problems);
         var allRenewed = decisions.All(d => d.Renews);
@@ -68,6 +70,7 @@ internal static class WorkList
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
             .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
             .Concat(LeakJobs.ToConfirm(input, leaks).Select(i => new Job(i, null)))
+            .Concat(WaterJobs.ForEngineer(input, findings, water).Select(i => new Job(i, null)))
             .Where(j => !JobsDone.IsDone(j.Item, input.Records));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
@@ -173,7 +176,14 @@ internal static class WorkList
             : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(item.UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
     }
 
-    private static Job Repair(RuleBook book, FindingFact fact, FindingAssessment judged, AssessInput input, IReadOnlyList<StainLeak>? leaks)
+    private static Job Repair(
+        RuleBook book,
+        FindingFact fact,
+        FindingAssessment judged,
+        AssessInput input,
+        IReadOnlyList<StainLeak>? leaks,
+        RoofWater water
+    )
     {
         var condition = AsRecorded.Condition(book, fact, input.Firm);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
@@ -188,7 +198,12 @@ internal static class WorkList
             judged.Urgency.Marks,
             judged.Urgency.Words,
             string.Join(' ', judged.Urgency.Why.Concat(judged.Together.Select(t => t.Means))),
-            [.. Beware(book, condition, fact, input), .. elsewhere ? TraceSteps : judged.RemedySteps, .. LeakJobs.Steps(fact.Id, leaks)],
+            [
+                .. Beware(book, condition, fact, input),
+                .. elsewhere ? TraceSteps : judged.RemedySteps,
+                .. WaterJobs.Steps(fact, water),
+                .. LeakJobs.Steps(fact.Id, leaks),
+            ],
             elsewhere ? "" : condition.Remedy.NotARepair,
             judged.Urgency.LossLow,
             judged.Urgency.LossHigh,

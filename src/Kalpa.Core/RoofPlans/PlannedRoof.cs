@@ -246,6 +246,26 @@ public sealed class PlannedRoof
         return water?.Area is { } area ? Quantise.Area(area.Total) : null;
     }
 
+    /// <summary>
+    /// Whether downspouts, drains and scuppers of a recorded size carry what the plan sends to them in rain of so many inches an hour; null: no rain is known there.
+    /// </summary>
+    public IReadOnlyList<OutletSize> OutletSizes(double? inchesPerHour) =>
+        plan is { Sized: true } && shape.Facets.Count > 0 ? Water.OutletSizes.Of(solved.Rain(onPlan), onPlan, inchesPerHour) : [];
+
+    /// <summary>Square feet on plan of what an outline covers of its slope; null where the plan has no size or does not have the slope.</summary>
+    public double? SquareFeetOf(Guid slopeId, IReadOnlyList<PondCorner> outline) =>
+        plan is { Sized: true } && shape.Facet(slopeId) is { } facet && outline.Count >= PondSeen.LeastCorners
+            ? Polygons.CoveredArea(
+                facet.Loop,
+                [
+                    [.. outline.Select(c => facet.Frame.Place(new Spot(slopeId, c.Along, c.Up)))],
+                ]
+            ) / (Length.InchesPerFoot * Length.InchesPerFoot)
+            : null;
+
+    /// <summary>Square feet on plan of a slope; null where the plan has no size or does not have it.</summary>
+    public double? PlanSquareFeet(Guid slopeId) => plan is { Sized: true } ? shape.Facet(slopeId)?.PlanSquareFeet : null;
+
     /// <summary>A pin is put by eye, good to about three feet.</summary>
     private const double PinInches = 36;
 

@@ -204,7 +204,10 @@ public static class Drainages
     /// <summary>Below this slope a membrane roof drains by luck (building codes ask ¼:12 of new ones).</summary>
     private const double LeastRise = 0.25;
 
-    private static PondAnswer OfPond(PondSize pond)
+    /// <summary>A birdbath on a dead flat roof is a matter for the roofer; from this depth on a slope that flat it is one for an engineer (from memory), inches.</summary>
+    private const double FlatInches = 1;
+
+    internal static PondAnswer OfPond(PondSize pond)
     {
         // Where only the deepest place was measured, a dish holds half of it on average.
         var pounds = Hydraulics.PondPounds(pond.SquareFeet, pond.AverageInches ?? pond.DeepestInches / 2);
@@ -212,7 +215,7 @@ public static class Drainages
         [
             .. Given(pond.DeepestInches >= DeepInches, $"water {RainWords.Number(pond.DeepestInches)} in deep"),
             .. Given(pond.DeeperThanBefore, "deeper than at the last visit"),
-            .. Given(pond.RisePer12 is < LeastRise, "slope under 1/4:12"),
+            .. Given(pond.RisePer12 is < LeastRise && pond.DeepestInches >= FlatInches, "slope under 1/4:12"),
             .. Given(pond.OverflowBlocked, "overflow missing or blocked"),
             .. Given(pond.DeckSags, "deck sags"),
             .. Given(pond.NewEquipmentNear, "new equipment near"),

@@ -29,7 +29,8 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
             [.. request.Details.Select(At).OfType<ArrivingWater>()],
             [.. (request.Points ?? []).Select(p => At(new PlanPoint(p.X, p.Y)))],
             request.Paths ? Paths() : [],
-            [.. network.Notes.Distinct(), .. OffPlan()]
+            [.. network.Notes.Distinct(), .. OffPlan()],
+            OutletSizes.Of(this, request.Details, request.InchesPerHour)
         );
     }
 
@@ -131,19 +132,43 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
         var area = Area(
             gutter.In.SelectMany(f => spout.Stretches.Select(s => (Amount: Arriving(f, s.From, s.To, gutter.Run.Inches), f.Wall)))
         );
-        // A gutter that runs to its downspout from both sides is as full as the fuller of them.
-        var (square, feet) = spout
-            .Stretches.Select(s =>
-                (Square: RainMaps.Feet2(gutter.In.Sum(f => f.Between(s.From, s.To))), Feet: RainMaps.Feet(s.To - s.From))
-            )
-            .OrderByDescending(s => s.Square)
-            .FirstOrDefault();
+        var (square, feet) = Heaviest(gutter, spout);
         return new GutterShare(spout.Detail.Id, area, Gpm(area.Total), Gpm(square), Quantise.Feet(feet));
     }
+
+    /// <summary>A gutter that runs to its downspout from both sides is as full as the fuller of them: square feet that drain to that side, and its length in feet.</summary>
+    private static (double SquareFeet, double Feet) Heaviest(Gutter gutter, Downspout spout) =>
+        spout
+            .Stretches.Select(s =>
+                (SquareFeet: RainMaps.Feet2(gutter.In.Sum(f => f.Between(s.From, s.To))), Feet: RainMaps.Feet(s.To - s.From))
+            )
+            .OrderByDescending(s => s.SquareFeet)
+            .FirstOrDefault();
 
     /// <summary>A stream at the very end of a gutter belongs to its last stretch.</summary>
     private static double Arriving(Inflow flow, double from, double to, double length) =>
         flow.Between(from, to >= length - PlanTolerances.OnLineInches ? to + PlanTolerances.OnLineInches : to);
+
+    /// <summary>What every downspout, drain and scupper takes that some water reaches.</summary>
+    public IEnumerable<CarriedWater> Carried() =>
+        from detail in request.Details
+        let carried = Carried(detail)
+        where carried is not null
+        select carried;
+
+    private CarriedWater? Carried(DetailFact detail)
+    {
+        // A downspout is an outlet too where it ends: its gutter says from where the water comes.
+        if (network.Gutters.Find(g => g.Downspouts.Any(d => d.Detail.Id == detail.Id)) is { } gutter)
+        {
+            var spout = gutter.Downspouts.First(d => d.Detail.Id == detail.Id);
+            var (square, feet) = Heaviest(gutter, spout);
+            return new CarriedWater(detail, Of(gutter, spout).Area, square, feet);
+        }
+        return network.Outlets.Find(o => o.DetailId == detail.Id) is { } outlet && Area(outlet.In) is { Total: > 0 } area
+            ? new CarriedWater(detail, area, area.Total, 0)
+            : null;
+    }
 
     private IEnumerable<string> OffPlan() =>
         from detail in request.Details

@@ -40,7 +40,8 @@ public static class RainMaps
                 [],
                 [],
                 [],
-                ["The plan has no sizes yet: give it lengths and pitches."]
+                ["The plan has no sizes yet: give it lengths and pitches."],
+                []
             );
         }
         var network = new WaterNetwork(request.Plan, shape, edges, request.Details, !request.GuttersBlocked);

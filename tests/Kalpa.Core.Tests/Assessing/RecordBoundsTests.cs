@@ -1,6 +1,7 @@
 using Kalpa.Core.Facts;
 using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Water;
 using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.Assessing;
@@ -179,6 +180,20 @@ public sealed class RecordBoundsTests
             0d,
             -0.1
         ),
+        Bound("a pond’s depth", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(d) }, 48d, 48.1),
+        Bound("no depth of a pond", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(null, d) }, 0.1, 0d),
+        Bound("a mean depth", "finding.pond-average", d => One<FindingFact>() with { Pond = new PondSeen(2, d) }, 2d, 2.1),
+        Bound("corners of a pond", "finding.pond-corners", n => One<FindingFact>() with { Pond = Ring(n) }, 3, 2),
+        Bound("many corners of a pond", "finding.pond-corners", n => One<FindingFact>() with { Pond = Ring(n) }, 60, 61),
+        Bound("a pond’s place", "spot.no-place", x => One<FindingFact>() with { Pond = Ring(3, x) }, 500_000d, double.NaN),
+        Bound("a drain’s pipe", "detail.bad-pipe", d => One<DetailFact>() with { PipeInches = d }, 24d, 24.1),
+        Bound("no pipe", "detail.bad-pipe", d => One<DetailFact>() with { PipeInches = d }, 0.1, 0d),
+        Bound("a gutter’s width", "detail.bad-gutter", w => One<DetailFact>() with { Gutter = Box(w, 3, 0) }, 36d, 36.1),
+        Bound("no gutter’s width", "detail.bad-gutter", w => One<DetailFact>() with { Gutter = Box(w, 3, 0) }, 0.1, 0d),
+        Bound("a gutter’s depth", "detail.bad-gutter", d => One<DetailFact>() with { Gutter = Box(4, d, 0) }, 36d, 36.1),
+        Bound("no gutter’s depth", "detail.bad-gutter", d => One<DetailFact>() with { Gutter = Box(4, d, 0) }, 0.1, 0d),
+        Bound("a gutter’s fall", "detail.bad-gutter", f => One<DetailFact>() with { Gutter = Box(4, 3, f) }, 12d, 12.1),
+        Bound("less than no fall", "detail.bad-gutter", f => One<DetailFact>() with { Gutter = Box(4, 3, f) }, 0d, -0.1),
         Bound("minutes of a test", "leak-test.bad-minutes", n => One<LeakTestFact>() with { Minutes = n }, 10_080, 10_081),
         Bound("less than no minutes", "leak-test.bad-minutes", n => One<LeakTestFact>() with { Minutes = n }, 0, -1),
         Bound("what is tested", "leak-test.of-nothing", way => One<LeakTestFact>() with { Ways = [way] }, "pipe-boot", "roof"),
@@ -284,6 +299,11 @@ public sealed class RecordBoundsTests
         {
             Commission = new Commission(CommissionPurpose.Condition, LeftOut: Many(ReportSection.Life, count)),
         };
+
+    private static PondSeen Ring(int corners, double along = 0) =>
+        new(Outline: [.. Enumerable.Range(0, corners).Select(i => new PondCorner(along, i))]);
+
+    private static GutterSize Box(double wide, double deep, double fall) => new(GutterShape.Box, wide, deep, fall);
 
     private static FindingFact Typed(OwnWords words) => One<FindingFact>() with { OwnWords = words };
 

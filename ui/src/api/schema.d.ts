@@ -1789,7 +1789,8 @@ export interface components {
          *     findings of one cause at one place together; RoofDecisions say what is to be done with the slopes, Decision as one statement, and
          *     WithoutJob why a finding asks for nothing; Cost: what the work is likely to cost together, null where the commission gives no
          *     prices or nothing has a figure; Replies: what the owner says to an option, or to a job that the list has no more;
-         *     Done: jobs of this visit, and of the one before, that were done.
+         *     Done: jobs of this visit, and of the one before, that were done; Ponds: standing water with its area and weight;
+         *     Outlets: whether downspouts, drains and scuppers of a recorded size carry what drains to them.
          */
         Assessment: {
             bookVersion: string;
@@ -1821,6 +1822,8 @@ export interface components {
             replies?: null | components["schemas"]["OwnerReplyAnswer"][];
             done?: null | components["schemas"]["DoneAnswer"][];
             leaks?: null | components["schemas"]["StainLeak"][];
+            ponds?: null | components["schemas"]["RoofPond"][];
+            outlets?: null | components["schemas"]["OutletSize"][];
         };
         /**
          * @description What becomes of a repair where the covering of its section is renewed.
@@ -2693,7 +2696,9 @@ export interface components {
         };
         /**
          * @description A thing on or at a slope. Width runs along the eave, length up the slope, height above the covering; inches, null where not measured.
-         *     Cricket and KickOut: whether there is one, null where nobody has looked.
+         *     Cricket and KickOut: whether there is one, null where nobody has looked. Of what carries water away the sizes are those of
+         *     its opening: a downspout's width and length, a scupper's width and height, a drain's bowl as width and its pipe as PipeInches;
+         *     Gutter: the gutter that a downspout drains (its length comes from the plan).
          */
         DetailFact: {
             /** Format: uuid */
@@ -2712,6 +2717,9 @@ export interface components {
             kickOut?: null | boolean;
             /** @default  */
             name: string;
+            /** Format: double */
+            pipeInches?: null | number;
+            gutter?: null | components["schemas"]["GutterSize"];
         };
         /**
          * @default notInspected
@@ -3140,6 +3148,7 @@ export interface components {
             amount?: null | components["schemas"]["FindingAmount"];
             problem?: null | components["schemas"]["ChosenProblem"];
             stain?: null | components["schemas"]["StainSeen"];
+            pond?: null | components["schemas"]["PondSeen"];
         };
         /**
          * @description What is to come of a finding: other outcomes exist besides mending.
@@ -4241,11 +4250,13 @@ export interface components {
         NoticesAnswer: {
             notices: components["schemas"]["PlanNotice"][];
         };
-        /** @description Asks what a plan notices, beside what was found already. */
+        /** @description Asks what a plan notices, beside what was found already. InchesPerHour: the local rain that drainage is sized by; null: by the trade's rule. */
         NoticesRequest: {
             plan: components["schemas"]["PlanRequest"];
             slopes: components["schemas"]["SlopeFact"][];
             findings: components["schemas"]["FindingFact"][];
+            /** Format: double */
+            inchesPerHour?: null | number;
         };
         /**
          * @description What is to become of a slope or a roof.
@@ -4361,6 +4372,34 @@ export interface components {
         };
         /** @enum {unknown} */
         OutletKind: "eave" | "rake" | "downspout" | "drain" | "scupper" | "topOfThing" | "undrained";
+        /**
+         * @description Whether a downspout with its gutter, a drain or a scupper of the recorded size carries what drains to it. Share: of what it carries, at the rain
+         *     given; without rain a downspout's by the trade's rule, and null of what no rule sizes. Leads: what would carry it, with sizes.
+         */
+        OutletSize: {
+            /** Format: uuid */
+            detailId: string;
+            /** Format: uuid */
+            slopeId: string;
+            name: string;
+            /** Format: double */
+            squareFeet: number;
+            /** Format: double */
+            gpm: null | number;
+            /** Format: double */
+            share: null | number;
+            enough: boolean;
+            words: string;
+            leads: string[];
+        };
+        /** @description An outline drawn on a slope, of a finding, to be found on the plan. */
+        OutlineOf: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            slopeId: string;
+            corners: components["schemas"]["PondCorner"][];
+        };
         /**
          * @default degrees
          * @enum {unknown}
@@ -4626,6 +4665,14 @@ export interface components {
          * @enum {unknown}
          */
         PitchSource: "tape" | "digitalLevel" | "phone" | "byEye" | "plan";
+        /** @description An outline found on the plan: inches east and north. */
+        PlacedOutline: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            slopeId: string;
+            corners: components["schemas"]["ZonePoint"][];
+        };
         /**
          * @description A spot found on the plan: inches east, north and above the ground, and how far it is down the slope to its edge and up to its top, feet along the
          *     roof. OnSlope is false where the slope has moved from under it or is gone: then it needs a place.
@@ -4667,6 +4714,7 @@ export interface components {
             spots: components["schemas"]["PlacedSpot"][];
             takeOff: components["schemas"]["TakeOff"];
             ice: components["schemas"]["IceReach"][];
+            outlines: components["schemas"]["PlacedOutline"][];
         };
         /**
          * @description A corner of a part and the edge from it to the next, counter-clockwise, inches to the east and north. The edge's id is the corner's; the slope that
@@ -4881,7 +4929,7 @@ export interface components {
             /** Format: double */
             y?: null | number;
         };
-        /** @description Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, and the height of an ice dam. */
+        /** @description Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, outlines, and the height of an ice dam. */
         PlanRequest: {
             plan: components["schemas"]["PlanFact"];
             details: components["schemas"]["DetailFact"][];
@@ -4894,6 +4942,7 @@ export interface components {
              * @default 0
              */
             damInches: number;
+            outlines?: null | components["schemas"]["OutlineOf"][];
         };
         /** @description Slopes to record: new ones lettered, those that lost their edge retired, and those that came back. */
         PlanSlopesAnswer: {
@@ -4974,6 +5023,26 @@ export interface components {
             askEngineer: boolean;
             reasons: string[];
             words: string;
+        };
+        /** @description A corner of a pond's outline in the frame of its slope, as a Spot: inches along the eave and up from it, on plan. */
+        PondCorner: {
+            /** Format: double */
+            along: number;
+            /** Format: double */
+            up: number;
+        };
+        /**
+         * @description Standing water or its ring, as measured: deepest and mean depth in inches, null where not measured, and its outline on the finding's slope, null where it was not
+         *     drawn. NewEquipment: something heavy was set near it since the roof was built.
+         */
+        PondSeen: {
+            /** Format: double */
+            deepestInches?: null | number;
+            /** Format: double */
+            averageInches?: null | number;
+            outline?: null | components["schemas"]["PondCorner"][];
+            /** @default false */
+            newEquipment: boolean;
         };
         /** @description Standing water: its area, deepest and mean depth. What makes it worse as was seen. */
         PondSize: {
@@ -5326,7 +5395,7 @@ export interface components {
         };
         /**
          * @description Where the rain goes. RainSquareFeet is the roof that the sky sees; OutSquareFeet what the outlets add up to, walls
-         *     apart. Paths: courses of drops, x, y, x, y … in inches, for drawing.
+         *     apart. Paths: courses of drops, x, y, x, y … in inches, for drawing; Sizes: whether outlets of a recorded size carry it.
          */
         RainAnswer: {
             measured: boolean;
@@ -5344,6 +5413,7 @@ export interface components {
             points: components["schemas"]["ArrivingWater"][];
             paths: components["schemas"]["RainPath"][];
             notes: string[];
+            sizes: components["schemas"]["OutletSize"][];
         };
         /** @description A shorter time's rain for an hour's (Weather Bureau depth ratios, from memory). */
         RainDuration: {
@@ -5671,6 +5741,22 @@ export interface components {
             y: number;
             /** Format: double */
             z: number;
+        };
+        /**
+         * @description A finding of standing water with its area (square feet), its share of the slope and its weight. Drawn: the area is that of its outline on the
+         *     plan, else that of its recorded width and height; Answer: null until its depth is measured.
+         */
+        RoofPond: {
+            /** Format: uuid */
+            findingId: string;
+            /** Format: uuid */
+            slopeId: null | string;
+            /** Format: double */
+            squareFeet: number;
+            drawn: boolean;
+            /** Format: double */
+            shareOfSlope: null | number;
+            answer: null | components["schemas"]["PondAnswer"];
         };
         /**
          * @description Findings of one cause at one place. Id is that of its first finding by age; Parts stand cause first;

@@ -28,20 +28,28 @@ public sealed record PlanAnswer(
     IReadOnlyList<PlacedSpot> Details,
     IReadOnlyList<PlacedSpot> Spots,
     TakeOff TakeOff,
-    IReadOnlyList<IceReach> Ice
+    IReadOnlyList<IceReach> Ice,
+    IReadOnlyList<PlacedOutline> Outlines
 );
 
 /// <summary>A spot of a finding or a photo, to be found on the plan.</summary>
 public sealed record SpotOf(Guid Id, Spot Spot);
 
-/// <summary>Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, and the height of an ice dam.</summary>
+/// <summary>An outline drawn on a slope, of a finding, to be found on the plan.</summary>
+public sealed record OutlineOf(Guid Id, Guid SlopeId, IReadOnlyList<PondCorner> Corners);
+
+/// <summary>An outline found on the plan: inches east and north.</summary>
+public sealed record PlacedOutline(Guid Id, Guid SlopeId, IReadOnlyList<ZonePoint> Corners);
+
+/// <summary>Asks for everything a plan says of itself: details, coverings on its slopes on a day, spots, outlines, and the height of an ice dam.</summary>
 public sealed record PlanRequest(
     PlanFact Plan,
     IReadOnlyList<DetailFact> Details,
     IReadOnlyList<CoveringFact> Coverings,
     DateOnly AsOf,
     IReadOnlyList<SpotOf>? Spots = null,
-    double DamInches = 0
+    double DamInches = 0,
+    IReadOnlyList<OutlineOf>? Outlines = null
 );
 
 /// <summary>Measures a plan: areas, edges, details, take-off and ice in one go.</summary>
@@ -72,9 +80,23 @@ public static class PlanMeasures
             placed,
             [.. (request.Spots ?? []).Select(s => DetailPlaces.Of(shape, s.Id, s.Spot))],
             TakeOffs.Of(plan, shape, edges, request.Details, families),
-            IceReaches.Of(plan, shape, edges, Math.Clamp(request.DamInches, 0, IceReaches.HighestDamInches))
+            IceReaches.Of(plan, shape, edges, Math.Clamp(request.DamInches, 0, IceReaches.HighestDamInches)),
+            [.. (request.Outlines ?? []).Select(o => Placed(shape, o)).OfType<PlacedOutline>()]
         );
     }
+
+    private static PlacedOutline? Placed(PlanShape shape, OutlineOf outline) =>
+        shape.Facet(outline.SlopeId) is { } facet
+            ? new PlacedOutline(
+                outline.Id,
+                outline.SlopeId,
+                [
+                    .. outline
+                        .Corners.Select(c => facet.Frame.Place(new Spot(outline.SlopeId, c.Along, c.Up)))
+                        .Select(p => new ZonePoint(Quantise.Measure(p.X), Quantise.Measure(p.Y))),
+                ]
+            )
+            : null;
 
     /// <summary>The family of covering on each slope on a day; a slope without one, or with one that is not known, is left out.</summary>
     internal static Dictionary<Guid, CoveringFamily> Families(IReadOnlyList<CoveringFact> coverings, DateOnly day, Rules.RuleBook book) =>

@@ -32,14 +32,21 @@ public sealed record PlanNotice(
     IReadOnlyList<DecidingAnswer>? Deciding = null
 );
 
-/// <summary>Asks what a plan notices, beside what was found already.</summary>
-public sealed record NoticesRequest(PlanRequest Plan, IReadOnlyList<SlopeFact> Slopes, IReadOnlyList<FindingFact> Findings);
+/// <summary>
+/// Asks what a plan notices, beside what was found already. <paramref name="InchesPerHour"/>: the local rain that drainage is sized by; null: by the trade's rule.
+/// </summary>
+public sealed record NoticesRequest(
+    PlanRequest Plan,
+    IReadOnlyList<SlopeFact> Slopes,
+    IReadOnlyList<FindingFact> Findings,
+    double? InchesPerHour = null
+);
 
 public sealed record NoticesAnswer(IReadOnlyList<PlanNotice> Notices);
 
 /// <summary>
 /// What geometry alone says is wrong: a covering below its least slope, a wide chimney without a cricket, a valley or pocket too flat, a wall's end
-/// without a kick-out, an ice barrier too short. Offered, never decided; worst first.
+/// without a kick-out, an ice barrier too short, drainage too small. Offered, never decided; worst first.
 /// </summary>
 public static class PlanNotices
 {
@@ -76,6 +83,7 @@ public static class PlanNotices
             .Concat(FlatValleys(scene))
             .Concat(NoKickOut(scene))
             .Concat(ShortBarrier(scene))
+            .Concat(SmallDrainage(scene))
             .Where(f => !request.Findings.Any(known => Same(known, f)))
             .Select(f => Judged(f, scene));
         return new NoticesAnswer([.. notices.OrderByDescending(n => n.Urgency).ThenBy(n => n.Key, StringComparer.Ordinal)]);
@@ -286,6 +294,24 @@ public static class PlanNotices
             null,
             null,
             BarrierAsked
+        );
+
+    /// <summary>Downspouts, gutters, drains and scuppers too small for what the plan sends to them.</summary>
+    private static IEnumerable<Found> SmallDrainage(Scene scene) =>
+        from size in OutletSizes.Of(scene.Rain, scene.Request.Plan.Details, scene.Request.InchesPerHour)
+        where !size.Enough
+        let kind = scene.Request.Plan.Details.First(d => d.Id == size.DetailId).Kind
+        select new Found(
+            $"drainage:{size.DetailId}",
+            kind == DetailKind.Downspout ? "downspout-small" : "drain-small",
+            kind == DetailKind.Downspout ? "gutters" : "drains",
+            size.Name,
+            size.Words,
+            string.Join(' ', size.Leads),
+            $"{Math.Ceiling(size.Share!.Value * 100):0}",
+            size.SlopeId,
+            size.DetailId,
+            null
         );
 
     private static PlanNotice Judged(Found found, Scene scene)

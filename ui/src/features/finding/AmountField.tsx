@@ -29,6 +29,7 @@ export function AmountField({ draft, condition, assessed, onChange, onUnread }: 
   }, [unread, onUnread])
   // Own words have no list: the text typed tells its kind.
   if (kind === 'none' && !draft.own && !draft.amount) return null
+  if (draft.pond?.outline && assessed) return <Text flex="none">{assessed.words}, as drawn</Text>
   const likely = kind === 'none' ? [] : likelyAmounts[kind]
   const chosen = draft.amount ? amountText(draft.amount) : ''
   const listed = likely.map(amountText)

@@ -21,6 +21,7 @@ import { MoveUrgency } from './MoveUrgency'
 import { OwnFields } from './OwnFields'
 import { PhotoStrip } from './PhotoStrip'
 import { PlanPlace } from './PlanPlace'
+import { PondFields, pondCondition } from './PondFields'
 import { ProblemCard } from './ProblemCard'
 import { ReportWords } from './ReportWords'
 import { StainFields, stainConditions } from './StainFields'
@@ -134,6 +135,14 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             assessed={judged?.amount}
             onChange={set}
             onUnread={form.setAmountUnread}
+          />
+        )}
+        {draft.condition === pondCondition && (
+          <PondFields
+            draft={draft}
+            pond={form.ponds?.find(({ findingId }) => findingId === draft.id)}
+            onChange={set}
+            onUnread={form.setPondUnread}
           />
         )}
         {stainConditions.includes(draft.condition) && (

@@ -53,7 +53,7 @@ export function PlanPlace({ draft, onChange }: Props) {
 }
 
 /** The finding being written is shown on the plan where it is pinned now. */
-function pinnedScene(draft: FindingFact, scene: ReturnType<typeof sceneOfVisit>) {
+export function pinnedScene(draft: FindingFact, scene: ReturnType<typeof sceneOfVisit>) {
   const known = scene.findings.find(({ fact }) => fact.id === draft.id)
   const mine = { fact: draft, number: known?.number ?? scene.findings.length + 1, name: known?.name ?? 'this one' }
   return { ...scene, findings: [...scene.findings.filter(({ fact }) => fact.id !== draft.id), mine] }

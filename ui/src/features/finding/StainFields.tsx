@@ -1,8 +1,8 @@
-import { Flex, Input, Stack, Text } from '@chakra-ui/react'
+import { Flex, Stack, Text } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import type { FindingFact, StainSeen } from '../../api/types'
 import { Choice } from '../../shared/Choice'
-import { Labelled } from '../../shared/Labelled'
+import { FiguredField } from '../../shared/FiguredField'
 import { Select } from '../../shared/Select'
 import { useVisitContext } from '../../shared/visitContext'
 
@@ -49,6 +49,8 @@ const nears: Words<'near'> = {
 
 /** Findings that are water seen from inside: how they look says where it comes from. */
 export const stainConditions = ['ceiling-stain', 'attic-stain', 'cathedral-wet-bay']
+
+const MOST_FEET = 300
 
 type Props = {
   draft: FindingFact
@@ -108,17 +110,23 @@ export function StainFields({ draft, onChange, onUnread }: Props) {
       {onPlan && (
         <Stack gap="1">
           <Flex gap="4" wrap="wrap">
-            <Feet
+            <FiguredField
               label="Feet from the eave wall"
-              feet={seen.fromEaveWall}
+              value={seen.fromEaveWall}
+              least={0}
+              most={MOST_FEET}
+              example="11.5"
               onUnread={(eave) => setUnread((old) => ({ ...old, eave }))}
-              onFeet={(fromEaveWall) => set({ fromEaveWall })}
+              onValue={(fromEaveWall) => set({ fromEaveWall })}
             />
-            <Feet
+            <FiguredField
               label="Feet from the left wall"
-              feet={seen.fromLeftWall}
+              value={seen.fromLeftWall}
+              least={0}
+              most={MOST_FEET}
+              example="11.5"
               onUnread={(left) => setUnread((old) => ({ ...old, left }))}
-              onFeet={(fromLeftWall) => set({ fromLeftWall })}
+              onValue={(fromLeftWall) => set({ fromLeftWall })}
             />
           </Flex>
           <Text fontSize="sm" color="faint">
@@ -129,45 +137,4 @@ export function StainFields({ draft, onChange, onUnread }: Props) {
       )}
     </Stack>
   )
-}
-
-const MOST_FEET = 300
-
-type FeetProps = {
-  label: string
-  feet: number | null | undefined
-  onFeet: (feet: number | null) => void
-  onUnread: (unread: boolean) => void
-}
-
-function Feet({ label, feet, onFeet, onUnread }: FeetProps) {
-  const [typed, setTyped] = useState(feet == null ? '' : String(feet))
-  const read = feetOf(typed)
-  const wrong = read === undefined
-  const type = (text: string) => {
-    const next = feetOf(text)
-    setTyped(text)
-    onUnread(next === undefined)
-    onFeet(next ?? null)
-  }
-  return (
-    <Labelled label={label}>
-      <Input
-        size="lg"
-        width="10rem"
-        inputMode="decimal"
-        value={typed}
-        aria-invalid={wrong}
-        onChange={(event) => type(event.target.value)}
-      />
-      {wrong && <Text color="fg.error">Enter feet, 0 to 300: 11.5</Text>}
-    </Labelled>
-  )
-}
-
-/** Feet as typed; null for nothing, undefined for what cannot be read. */
-function feetOf(typed: string): number | null | undefined {
-  if (typed.trim() === '') return null
-  const feet = Number(typed)
-  return feet >= 0 && feet <= MOST_FEET ? feet : undefined
 }

@@ -35,6 +35,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const [saving, setSaving] = useState(false)
   const [amountUnread, setAmountUnread] = useState(false)
   const [stainUnread, setStainUnread] = useState(false)
+  const [pondUnread, setPondUnread] = useState(false)
   const photos = useFindingPhotos(draft, tray)
   const record = useRecord(visit.heads)
 
@@ -68,7 +69,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
   const judged = condition
     ? (whole.answer ?? (asKept ? assessment : undefined))?.findings.find((other) => other.findingId === finding.id)
     : undefined
-  const { roofProblems: problems, leaks } = whole.answer ?? assessment
+  const { roofProblems: problems, leaks, ponds } = whole.answer ?? assessment
   // The verdict alone is quick, and that of the keys is ready before they are tapped; the rest follows.
   const at = useMemo(
     () => ({
@@ -151,7 +152,13 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       .then(([receipt]) => leave({ deleted: given, revision: receipt?.revision }))
       .catch(setFailure)
   const blocked =
-    !condition || !complete || photos.busy || amountUnread || stainUnread || Boolean(quantity && parsed?.problem)
+    !condition ||
+    !complete ||
+    photos.busy ||
+    amountUnread ||
+    stainUnread ||
+    pondUnread ||
+    Boolean(quantity && parsed?.problem)
 
   const discard = () => {
     dropDraft(visit.visit.id)
@@ -185,6 +192,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     judged,
     problems,
     leaks,
+    ponds,
     askedFor,
     waiting,
     late,
@@ -197,6 +205,7 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     blocked,
     setAmountUnread,
     setStainUnread,
+    setPondUnread,
     save,
     takeAndSave,
     remove,

@@ -3,11 +3,11 @@ import { Link } from 'react-router'
 import type { DetailFact, PlanAnswer } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
 import { Choice } from '../../shared/Choice'
-import { feetText, number } from '../../shared/roofPlan/planMath'
+import { number } from '../../shared/roofPlan/planMath'
 import { type DetailKind, detailMarks, detailName, detailNames, stationOf } from '../../shared/roofPlan/planWords'
 import type { PlanScene, PlanWork } from '../../shared/roofPlan/roofPlan'
 import { DetailPhotos } from './DetailPhotos'
-import { KeptField } from './KeptField'
+import { GutterFields, SizeField, sizeFieldsOf } from './DetailSizes'
 
 type Props = {
   scene: PlanScene
@@ -106,21 +106,9 @@ function DetailFields({
       )}
       <SimpleGrid columns={2} gap="3">
         <TypedAnswer key={detail.name} label="Name" typed={detail.name ?? ''} onKeep={(name) => void keep({ name })} />
-        {(['widthInches', 'lengthInches'] as const).map((size) => (
-          <KeptField
-            key={size}
-            label={size === 'widthInches' ? 'Width along the eave' : 'Length up the slope'}
-            text={detail[size] == null ? '' : feetText(detail[size])}
-            unit="length"
-            onKeep={(inches) => keep({ [size]: inches })}
-          />
+        {sizeFieldsOf(detail.kind).map(([size, label]) => (
+          <SizeField key={size} detail={detail} size={size} label={label} keep={keep} />
         ))}
-        <KeptField
-          label="Height above the roof"
-          text={detail.heightInches == null ? '' : feetText(detail.heightInches)}
-          unit="length"
-          onKeep={(heightInches) => keep({ heightInches })}
-        />
       </SimpleGrid>
       {sized && (
         <Choice
@@ -138,6 +126,7 @@ function DetailFields({
           onChange={(value) => void keep({ kickOut: toBool(value) })}
         />
       )}
+      {detail.kind === 'downspout' && <GutterFields detail={detail} keep={keep} />}
       {scene.visitId && <DetailPhotos detail={detail} />}
       <Flex gap="2" wrap="wrap">
         {(

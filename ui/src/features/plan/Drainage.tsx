@@ -4,30 +4,9 @@ import type { ArrivingWater, DrainageRequest, RainAnswer } from '../../api/types
 import { useCore } from '../../core/useCore'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { Select } from '../../shared/Select'
+import { type Fall, falls, type Gutter, gutterSizes, gutters } from './DetailSizes'
 
 type Props = { scene: PlanScene; rain: RainAnswer | undefined; inches: number; tapped: ArrivingWater | undefined }
-
-const gutters = {
-  k5: '5 in K-style',
-  k6: '6 in K-style',
-  h5: '5 in half-round',
-  h6: '6 in half-round',
-  b43: '4 x 3 in box',
-} as const
-type Gutter = keyof typeof gutters
-const gutterSizes: Record<
-  Gutter,
-  { shape: 'kStyle' | 'halfRound' | 'box'; widthInches: number; depthInches?: number }
-> = {
-  k5: { shape: 'kStyle', widthInches: 5 },
-  k6: { shape: 'kStyle', widthInches: 6 },
-  h5: { shape: 'halfRound', widthInches: 5 },
-  h6: { shape: 'halfRound', widthInches: 6 },
-  b43: { shape: 'box', widthInches: 4, depthInches: 3 },
-}
-
-const falls = { '0': 'Level', '0.625': '1/16 in per ft', '1.25': '1/8 in per ft' } as const
-type Fall = keyof typeof falls
 
 const downspouts = { '2x3': '2 x 3 in', '3x4': '3 x 4 in', '4x5': '4 x 5 in' } as const
 type Downspout = keyof typeof downspouts

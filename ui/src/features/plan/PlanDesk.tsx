@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router'
 import type { PlanAnswer, PlanFact } from '../../api/types'
 import type { Change } from '../../shared/facts'
 import { PlanBoard } from '../../shared/roofPlan/PlanBoard'
-import { PlanDetails, PlanPins } from '../../shared/roofPlan/PlanPins'
+import { PlanDetails, PlanPins, PlanPonds } from '../../shared/roofPlan/PlanPins'
 import { PlanRain } from '../../shared/roofPlan/PlanRain'
 import { PlanShapes } from '../../shared/roofPlan/PlanShapes'
 import { pointsOf } from '../../shared/roofPlan/planMath'
@@ -215,6 +215,7 @@ function Sheet({ scene, settled, answer, mode, work, dam, onDam, onDraw, onAdd }
                     onKey={shape.key}
                   />
                 )}
+                {mode !== 'shape' && mode !== 'ice' && <PlanPonds answer={answer} unit={board.unit} />}
                 {mode !== 'shape' && (
                   <PlanDetails
                     answer={answer}

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react'
 import { Pause, Play } from 'lucide-react'
-import type { ArrivingWater, RainAnswer } from '../../api/types'
+import type { ArrivingWater, OutletSize, RainAnswer } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { feetText } from '../../shared/roofPlan/planMath'
 import { detailNames } from '../../shared/roofPlan/planWords'
@@ -121,6 +121,7 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
               .filter(({ detailId }) => detailId != null && !carriers.has(kindOf(detailId ?? '')))
               .map((at) => ({ key: at.detailId ?? '', name: nameOf(at.detailId ?? ''), words: at.words }))}
           />
+          <Sizes sizes={rain.sizes} />
           {rain.notes.map((note) => (
             <Text key={note} className="k-caution">
               {note}
@@ -130,6 +131,26 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
       )}
       <Drainage scene={scene} rain={rain} inches={view.inches} tapped={tapped} />
     </Stack>
+  )
+}
+
+/** Whether what carries the water away is large enough, by the sizes that were recorded. */
+function Sizes({ sizes }: { sizes: OutletSize[] }) {
+  if (sizes.length === 0) return null
+  return (
+    <Box>
+      <Heading as="h2" size="sm">
+        Large enough?
+      </Heading>
+      {sizes.map((size) => (
+        <Box key={size.detailId} borderBottomWidth="1px" py="1">
+          <Text className={size.enough ? undefined : 'k-caution'}>{size.words}</Text>
+          {size.leads.map((lead) => (
+            <Text key={lead}>{lead}</Text>
+          ))}
+        </Box>
+      ))}
+    </Box>
   )
 }
 

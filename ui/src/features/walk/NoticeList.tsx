@@ -28,6 +28,7 @@ export function NoticeList() {
           },
           slopes: visit.facts.slopes,
           findings: visit.facts.findings,
+          inchesPerHour: visit.facts.local?.rain?.inchesPerHour ?? null,
         }
       : undefined,
   )

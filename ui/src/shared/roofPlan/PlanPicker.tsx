@@ -1,7 +1,7 @@
 import { Text } from '@chakra-ui/react'
 import type { Spot } from '../../api/types'
 import { PlanBoard } from './PlanBoard'
-import { PlanDetails, PlanPins } from './PlanPins'
+import { PlanDetails, PlanPins, PlanPonds } from './PlanPins'
 import { PlanShapes } from './PlanShapes'
 import { pointsOf } from './planMath'
 import { type PlanScene, spotAt, usePlanAnswer } from './roofPlan'
@@ -37,6 +37,7 @@ export function PlanPicker({ scene, height, chosenSlope, onSpot, onFinding, onDe
             unit={unit}
             chosenSlope={chosenSlope ?? null}
           />
+          <PlanPonds answer={answer} unit={unit} />
           <PlanDetails answer={answer} details={scene.details} unit={unit} onChoose={onDetail} />
           <PlanPins answer={answer} scene={scene} unit={unit} onChoose={onFinding} />
         </>

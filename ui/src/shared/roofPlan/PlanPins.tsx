@@ -70,6 +70,24 @@ export function PlanDetails({
   )
 }
 
+/** Standing water as it was drawn. */
+export function PlanPonds({ answer, unit }: { answer: PlanAnswer; unit: number }) {
+  return (
+    <g>
+      {answer.outlines.map(({ id, corners }) => (
+        <g key={id} className="k-pond">
+          <polygon points={corners.map(({ x, y }) => `${x},${-y}`).join(' ')} strokeWidth={2 * unit}>
+            <title>Standing water</title>
+          </polygon>
+          {corners.map(({ x, y }) => (
+            <circle key={`${x}:${y}`} cx={x} cy={-y} r={4 * unit} />
+          ))}
+        </g>
+      ))}
+    </g>
+  )
+}
+
 /** Findings by the number they have in the report. */
 export function PlanPins({
   answer,

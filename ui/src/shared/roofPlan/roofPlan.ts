@@ -32,8 +32,8 @@ export type PlanScene = {
   slopes: SlopeFact[]
   coverings: CoveringFact[]
   details: DetailFact[]
-  /** Findings of the visit in the order of the report, so that pin and report have the same number. */
-  findings: { fact: FindingFact; number: number; name: string }[]
+  /** Findings of the visit in the order of the report, so that pin and report have the same number; at: where a stain was measured to be. */
+  findings: { fact: FindingFact; number: number; name: string; at?: Spot | null }[]
   /** Stains whose way in is settled: from the finding or detail there to the stain. */
   leaks: { stain: string; entry: string }[]
   heads: FactHead[]
@@ -255,11 +255,15 @@ export function requestOf(scene: PlanScene, plan: PlanFact, damInches = 0): Plan
     details: scene.details,
     coverings: scene.coverings,
     asOf: scene.asOf,
-    spots: scene.findings.flatMap(({ fact }) => {
-      const spot = spotOfFinding(fact, scene.details)
+    spots: scene.findings.flatMap(({ fact, at }) => {
+      const spot = at ?? spotOfFinding(fact, scene.details)
       return spot ? [{ id: fact.id, spot }] : []
     }),
     damInches,
+    outlines: scene.findings.flatMap(({ fact }) => {
+      const corners = fact.pond?.outline ?? []
+      return fact.slopeId && corners.length > 0 ? [{ id: fact.id, slopeId: fact.slopeId, corners }] : []
+    }),
   }
 }
 
@@ -312,6 +316,7 @@ function fromDraft(draft: DraftAnswer): PlanAnswer {
     spots: [],
     takeOff: draft.takeOff,
     ice: [],
+    outlines: [],
   }
 }
 

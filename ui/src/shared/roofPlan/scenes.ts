@@ -32,7 +32,8 @@ export const sceneOfVisit = (visit: VisitView, assessment: Assessment): PlanScen
   details: visit.facts.details ?? [],
   findings: assessment.findings.flatMap((judged, i) => {
     const fact = visit.facts.findings.find(({ id }) => id === judged.findingId)
-    return fact ? [{ fact, number: i + visit.firstFinding, name: judged.name }] : []
+    const at = assessment.leaks?.find(({ findingId }) => findingId === judged.findingId)?.at ?? null
+    return fact ? [{ fact, number: i + visit.firstFinding, name: judged.name, at }] : []
   }),
   leaks: (assessment.leaks ?? []).flatMap(({ findingId, answer }) => {
     const lead = answer.state === 'mostLikely' || answer.state === 'found' ? answer.candidates[0] : undefined

@@ -1,0 +1,198 @@
+using System.Text.Json.Serialization;
+using Kalpa.Core.Facts;
+
+namespace Kalpa.Core.Water;
+
+/// <summary>What arrives at a downspout, drain or scupper of a plan; of a downspout also the most that its gutter brings from one side, and how far it comes.</summary>
+internal sealed record CarriedWater(DetailFact Detail, WaterArea Area, double HeaviestSquareFeet, double HeaviestFeet)
+{
+    public double SquareFeet => Area.Total;
+}
+
+/// <summary>
+/// Whether a downspout with its gutter, a drain or a scupper of the recorded size carries what drains to it. <paramref name="Share"/>: of what it carries, at the rain
+/// given; without rain a downspout's by the trade's rule, and null of what no rule sizes. <paramref name="Leads"/>: what would carry it, with sizes.
+/// </summary>
+public sealed record OutletSize(
+    Guid DetailId,
+    Guid SlopeId,
+    string Name,
+    double SquareFeet,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Gpm,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Share,
+    bool Enough,
+    string Words,
+    IReadOnlyList<string> Leads
+);
+
+/// <summary>Sizes of gutters, downspouts, drains and scuppers against the water that the plan sends to them.</summary>
+public static class OutletSizes
+{
+    /// <summary>Water over a downspout's opening in a gutter that is all but full, inches (from memory).</summary>
+    private const double DownspoutHead = 2.5;
+
+    /// <summary>Water over a roof drain when its overflow begins to run, inches (IRC R903.4.1: the overflow's inlet stands 2 in above the low point).</summary>
+    private const double DrainHead = 2;
+
+    /// <summary>Downspouts that are sold everywhere, inches (common practice).</summary>
+    private static readonly (double Wide, double Deep)[] Downspouts = [(2, 3), (3, 4), (4, 5)];
+
+    /// <summary>Widths of gutters that are sold everywhere, inches (common practice).</summary>
+    private static readonly double[] GutterWidths = [5, 6, 7, 8];
+
+    private const double WidestScupper = 48;
+
+    /// <summary>Every outlet of the plan whose size is recorded.</summary>
+    internal static IReadOnlyList<OutletSize> Of(RainMap rain, IReadOnlyList<DetailFact> details, double? inchesPerHour) =>
+        details.Any(IsSized) ? [.. rain.Carried().Where(c => IsSized(c.Detail)).Select(c => Of(c, inchesPerHour))] : [];
+
+    private static bool IsSized(DetailFact detail) =>
+        detail switch
+        {
+            { Kind: DetailKind.Downspout, WidthInches: not null, LengthInches: not null } => true,
+            { Kind: DetailKind.Downspout, Gutter: not null } => true,
+            { Kind: DetailKind.Scupper, WidthInches: not null, HeightInches: not null } => true,
+            { Kind: DetailKind.Drain, WidthInches: not null, PipeInches: not null } => true,
+            _ => false,
+        };
+
+    /// <summary>One part of an outlet: what it is, what it carries and what comes, in gal/min (square feet where no rain is known), and what would carry it.</summary>
+    private sealed record Part(string Name, double Carries, double Arrives, string Unit, Func<string> Lead)
+    {
+        public double Share => Arrives / Carries;
+
+        public string Words => $"its {Name} carries {RainWords.Number(Carries)}{Unit}";
+    }
+
+    private static OutletSize Of(CarriedWater water, double? rain)
+    {
+        var detail = water.Detail;
+        var parts = detail.Kind switch
+        {
+            DetailKind.Downspout => [.. Downspout(water, rain), .. Gutter(water, rain)],
+            DetailKind.Scupper when rain is { } inches => [Scupper(water, inches)],
+            DetailKind.Drain when rain is { } inches => [Drain(water, inches)],
+            _ => new List<Part>(),
+        };
+        var tight = parts.Where(p => p.Share > 1).ToList();
+        var gpm = rain is { } at ? Hydraulics.RainGpm(water.SquareFeet, at) : (double?)null;
+        var name = Wording.Sentences.Upper(detail.Name.Length > 0 ? detail.Name : BookKey.InWords(detail.Kind));
+        var roof = $"{RainWords.Number(water.Area.RoofSquareFeet)} sq ft of roof";
+        var drains =
+            water.Area.WallSquareFeet > 0
+                ? $"{roof} and {RainWords.Number(water.Area.WallSquareFeet)} sq ft of wall (half of it) drain to it"
+                : $"{roof} drains to it";
+        var arrives = gpm is { } flow
+            ? $"{drains}, {RainWords.Number(flow)} gal/min in rain of {RainWords.Number(rain!.Value)} in/h"
+            : drains;
+        return new OutletSize(
+            detail.Id,
+            detail.Spot.SlopeId,
+            name,
+            Quantise.Area(water.SquareFeet),
+            gpm is { } known ? Quantise.Measure(known) : null,
+            parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null,
+            tight.Count == 0,
+            parts.Count > 0 ? $"{name}: {arrives}; {string.Join("; ", parts.Select(p => p.Words))}." : $"{name}: {arrives}.",
+            [.. tight.Select(p => p.Lead())]
+        );
+    }
+
+    private static IEnumerable<Part> Downspout(CarriedWater water, double? rain)
+    {
+        if (water.Detail is not { WidthInches: { } wide, LengthInches: { } deep })
+        {
+            yield break;
+        }
+        // By rain where it is known; else by the trade's rule, which knows none.
+        double Carries(double w, double d) =>
+            rain is null ? Hydraulics.DownspoutSquareFeet(w, d) : Hydraulics.DownspoutGpm(w, d, DownspoutHead);
+        var arrives = rain is { } inches ? Hydraulics.RainGpm(water.SquareFeet, inches) : water.SquareFeet;
+        var own = Carries(wide, deep);
+        yield return new Part(
+            $"{Size(wide, deep)} opening",
+            own,
+            arrives,
+            rain is null ? " sq ft (1 sq in for 100 sq ft)" : " gal/min",
+            () =>
+            {
+                var larger = Downspouts.FirstOrDefault(s => s.Wide * s.Deep > wide * deep && Carries(s.Wide, s.Deep) >= arrives);
+                var more = (int)Math.Ceiling(arrives / own) - 1;
+                var each = RainWords.Number(water.SquareFeet / (more + 1));
+                var add =
+                    $"install {Wording.Sentences.Count(more, "more downspout")} of {Size(wide, deep)} on this gutter, so that each takes about {each} sq ft";
+                return larger == default
+                    ? Wording.Sentences.Upper($"{add}.")
+                    : $"Replace the downspout with one of {Size(larger.Wide, larger.Deep)}, or {add}.";
+            }
+        );
+    }
+
+    private static IEnumerable<Part> Gutter(CarriedWater water, double? rain)
+    {
+        if (rain is not { } inches || water.Detail.Gutter is not { } gutter || water.HeaviestSquareFeet <= 0)
+        {
+            yield break;
+        }
+        var run = gutter with { LengthFeet = water.HeaviestFeet };
+        var arrives = Hydraulics.RainGpm(water.HeaviestSquareFeet, inches);
+        yield return new Part(
+            $"{RainWords.Number(gutter.WidthInches)} in gutter",
+            Drainages.GutterGpm(run),
+            arrives,
+            $" gal/min, and {RainWords.Number(arrives)} come from one side",
+            () =>
+            {
+                var deep = gutter.DepthInches;
+                var wider = GutterWidths
+                    .Where(w => w > gutter.WidthInches)
+                    .Cast<double?>()
+                    .FirstOrDefault(w => Drainages.GutterGpm(run with { WidthInches = w!.Value, DepthInches = deep }) >= arrives);
+                const string halve = "add a downspout at the high end, so that the run is halved";
+                return wider is { } width
+                    ? $"Install a {RainWords.Number(width)} in gutter, or {halve}."
+                    : Wording.Sentences.Upper($"{halve}; a wider gutter alone does not carry it.");
+            }
+        );
+    }
+
+    private static Part Scupper(CarriedWater water, double inches)
+    {
+        var (wide, high) = (water.Detail.WidthInches!.Value, water.Detail.HeightInches!.Value);
+        var arrives = Hydraulics.RainGpm(water.SquareFeet, inches);
+        var own = Hydraulics.ScupperGpm(wide, high, high);
+        return new Part(
+            $"{Size(wide, high)} opening",
+            own,
+            arrives,
+            " gal/min",
+            () =>
+            {
+                var wider = Enumerable
+                    .Range(1, (int)WidestScupper)
+                    .Select(w => (double)w)
+                    .FirstOrDefault(w => w > wide && Hydraulics.ScupperGpm(w, high, high) >= arrives);
+                var more = (int)Math.Ceiling(arrives / own) - 1;
+                var add = $"cut {Wording.Sentences.Count(more, "more scupper")} of {Size(wide, high)}";
+                return wider > 0 ? $"Widen the scupper to {Size(wider, high)}, or {add}." : Wording.Sentences.Upper($"{add}.");
+            }
+        );
+    }
+
+    private static Part Drain(CarriedWater water, double inches)
+    {
+        var (bowl, pipe) = (water.Detail.WidthInches!.Value, water.Detail.PipeInches!.Value);
+        var arrives = Hydraulics.RainGpm(water.SquareFeet, inches);
+        var own = Hydraulics.DrainGpm(bowl, pipe, 0, DrainHead);
+        return new Part(
+            $"{RainWords.Number(pipe)} in pipe under 2 in of water",
+            own,
+            arrives,
+            " gal/min",
+            () =>
+                $"Add {Wording.Sentences.Count((int)Math.Ceiling(arrives / own) - 1, "more drain")} like it, each with its overflow; an engineer or a licensed plumber sizes them."
+        );
+    }
+
+    private static string Size(double a, double b) => $"{RainWords.Number(a)} x {RainWords.Number(b)} in";
+}
