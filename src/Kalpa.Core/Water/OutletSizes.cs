@@ -23,7 +23,12 @@ public sealed record OutletSize(
     bool Enough,
     string Words,
     IReadOnlyList<string> Leads
-);
+)
+{
+    /// <summary>The same without its name.</summary>
+    [JsonIgnore]
+    public string Told => Words[(Name.Length + ": ".Length)..];
+}
 
 /// <summary>Sizes of gutters, downspouts, drains and scuppers against the water that the plan sends to them.</summary>
 public static class OutletSizes

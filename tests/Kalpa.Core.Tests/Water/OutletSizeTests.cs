@@ -175,6 +175,8 @@ public sealed class OutletSizeTests
         notice.Station.ShouldBe("gutters");
         notice.Measure!.Typed.ShouldBe("200");
         notice.DetailId.ShouldBe(downspout.Id);
+        notice.Place.ShouldBe("Downspout");
+        notice.Why.ShouldBe("1,200 sq ft of roof drains to it; its 2 x 3 in opening carries 600 sq ft (1 sq in for 100 sq ft).");
         notice.Advice.ShouldStartWith("Replace the downspout with one of 3 x 4 in");
         // 1,200 sq ft at 2 in/h are 24.9 gal/min: by rain of the place itself it is large enough.
         Of(2).Notices.ShouldBeEmpty();

@@ -306,7 +306,7 @@ public static class PlanNotices
             kind == DetailKind.Downspout ? "downspout-small" : "drain-small",
             kind == DetailKind.Downspout ? "gutters" : "drains",
             size.Name,
-            size.Words,
+            size.Told,
             string.Join(' ', size.Leads),
             $"{Math.Ceiling(size.Share!.Value * 100):0}",
             size.SlopeId,
