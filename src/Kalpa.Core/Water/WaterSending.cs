@@ -17,7 +17,7 @@ internal sealed partial class WaterNetwork
             var facet = Facets.Find(f => f.SlopeId == edge.SlopeId);
             var (from, to) = (edge.From.Point, edge.To.Point);
             var amount = from.To(to) * edge.StepInches * WallShare;
-            if (facet is null || edge.StepInches <= 0)
+            if (facet is null)
             {
                 continue;
             }

@@ -180,6 +180,9 @@ public sealed class RecordBoundsTests
             0d,
             -0.1
         ),
+        // A covering that this book does not know yet may be recorded; what is no key may not.
+        Bound("a covering", "fact.bad-key", key => One<OpinionFact>() with { Covering = key }, "later-covering", "no key!"),
+        Bound("a crop", "photo.bad-crop", h => Cropped(h), 1 + 1e-9, 1 + 3e-9),
         Bound("a pond’s depth", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(d) }, 48d, 48.1),
         Bound("no depth of a pond", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(null, d) }, 0.1, 0d),
         Bound("a mean depth", "finding.pond-average", d => One<FindingFact>() with { Pond = new PondSeen(2, d) }, 2d, 2.1),
@@ -298,6 +301,12 @@ public sealed class RecordBoundsTests
         One<VisitFact>() with
         {
             Commission = new Commission(CommissionPurpose.Condition, LeftOut: Many(ReportSection.Life, count)),
+        };
+
+    private static PhotoFact Cropped(double height) =>
+        One<PhotoFact>() with
+        {
+            Edits = new PhotoEdits([], Crop: new PhotoCrop(0, 0, 1, height)),
         };
 
     private static PondSeen Ring(int corners, double along = 0) =>

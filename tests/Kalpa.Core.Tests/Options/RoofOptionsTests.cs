@@ -265,17 +265,19 @@ public class RoofOptionsTests
             Place = "field",
             Outcome = FindingOutcome.Mend,
         };
-        RoofOption Urgent(double price, string key)
+        RoofOption Urgent(double price, string key, int years = 60)
         {
             var firm = Plain(10, 50);
             firm = firm with { Prices = [.. firm.Prices!.Where(p => p.Key != key), At(key, price)] };
-            var input = OneSlope(6, firm, new OwnerTerms(60, 0, 0, 0));
+            var input = OneSlope(6, firm, new OwnerTerms(years, 0, 0, 0));
             return Of(Of(input with { Findings = [.. input.Findings, crown, nail] }), OptionKind.Urgent);
         }
         Urgent(0, "crown-mix").Undone.ShouldBe(["Refer the crown to a mason"]);
         Urgent(0, "crown-mix").Today.ShouldBe(Urgent(100, "crown-mix").Today);
         // Five bags; the old covering ends within sixty years at every point.
         (Urgent(100, "crown-mix").Over.Mean - Urgent(0, "crown-mix").Over.Mean).ShouldBe(500, 1);
+        // Within a single year the covering ends at few points only: at the others nobody is on the roof again, and nothing is paid.
+        (Urgent(100, "crown-mix", 1).Over.Mean - Urgent(0, "crown-mix", 1).Over.Mean).ShouldBeInRange(0, 100);
         Urgent(0, "crown-mix").Later.ShouldContain("With the next re-roof: remove the nail and seal the hole");
     }
 

@@ -125,6 +125,8 @@ public class RepairQuantityTests
     [InlineData("seam-open", "epdm", "180 ft", 10.8, 18, 28.8)]
     [InlineData("slate-broken", "slate", "24", 12, 19.2, 36)]
     [InlineData("fascia-rotten", "laminatedShingle", "8 ft", 1.2, 2, 3.2)]
+    // Nothing is done in less than a tenth of an hour.
+    [InlineData("gutter-sag", "laminatedShingle", "0.5 ft", .1, .1, .1)]
     public void Labor_follows_from_the_amount(string code, string kind, string amount, double low, double likely, double high)
     {
         var hours = Take(code, kind, amount).Hours!;
