@@ -26,7 +26,8 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
             [.. network.Falls.Select(Of)],
             [.. Channels()],
             [.. network.Gutters.Select(Of)],
-            [.. request.Details.Select(At).OfType<ArrivingWater>()],
+            // Nobody draws where the water of every detail comes from: that of a tapped place is drawn.
+            [.. request.Details.Select(new RainMap(network, request, draws: false).At).OfType<ArrivingWater>()],
             [.. (request.Points ?? []).Select(p => At(new PlanPoint(p.X, p.Y)))],
             request.Paths ? Paths() : [],
             [.. network.Notes.Distinct(), .. OffPlan()],
@@ -229,7 +230,7 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
                 Area(outlet.In),
                 0,
                 outlet.In,
-                [.. outlet.In.SelectMany(f => Came(f, f.U0, f.U1))],
+                draws ? [.. outlet.In.SelectMany(f => Came(f, f.U0, f.U1))] : [],
                 [RainMaps.Point(place)]
             );
         }

@@ -182,8 +182,11 @@ internal static class WaterFacets
 
     private static void Cut(Facet facet)
     {
+        // Slopes of one part lie beside each other.
         var over = facet
-            .Near.Where(o => o.Part.OnSlope != facet.SlopeId && Polygons.CoveredArea(facet.Plan.Loop, [o.Plan.Loop]) > 1)
+            .Near.Where(o =>
+                o.Part.Id != facet.Part.Id && o.Part.OnSlope != facet.SlopeId && Polygons.CoveredArea(facet.Plan.Loop, [o.Plan.Loop]) > 1
+            )
             .ToList();
         List<IReadOnlyList<PlanPoint>> loops =
         [

@@ -101,7 +101,8 @@ public sealed record GutterShare(Guid DetailId, WaterArea Area, double Gpm, doub
 
 /// <summary>
 /// Water that arrives at a detail or at a tapped point. <paramref name="PerFoot"/>: square feet of roof to each foot of its width across the slope.
-/// <paramref name="Gathered"/>: a valley's, wall's or downspout's stream that lies within. Null area: off the roof.
+/// <paramref name="Gathered"/>: a valley's, wall's or downspout's stream that lies within. <paramref name="From"/>
+/// and <paramref name="Onward"/>: the ground it comes from and its way on, of a point only. Null area: off the roof.
 /// </summary>
 public sealed record ArrivingWater(
     Guid? DetailId,
