@@ -49,7 +49,9 @@ public static class OutletSizes
 
     /// <summary>Every outlet of the plan whose size is recorded.</summary>
     internal static IReadOnlyList<OutletSize> Of(RainMap rain, IReadOnlyList<DetailFact> details, double? inchesPerHour) =>
-        details.Any(IsSized) ? [.. rain.Carried().Where(c => IsSized(c.Detail)).Select(c => Of(c, inchesPerHour))] : [];
+        details.Any(IsSized)
+            ? [.. rain.Carried().Where(c => IsSized(c.Detail)).Select(c => Of(c, DetailNames.Of(c.Detail, details), inchesPerHour))]
+            : [];
 
     private static bool IsSized(DetailFact detail) =>
         detail switch
@@ -69,7 +71,7 @@ public static class OutletSizes
         public string Words => $"its {Name} carries {RainWords.Number(Carries)}{Unit}";
     }
 
-    private static OutletSize Of(CarriedWater water, double? rain)
+    private static OutletSize Of(CarriedWater water, string name, double? rain)
     {
         var detail = water.Detail;
         var parts = detail.Kind switch
@@ -81,7 +83,6 @@ public static class OutletSizes
         };
         var tight = parts.Where(p => p.Share > 1).ToList();
         var gpm = rain is { } at ? Hydraulics.RainGpm(water.SquareFeet, at) : (double?)null;
-        var name = Wording.Sentences.Upper(detail.Name.Length > 0 ? detail.Name : BookKey.InWords(detail.Kind));
         var roof = $"{RainWords.Number(water.Area.RoofSquareFeet)} sq ft of roof";
         var drains =
             water.Area.WallSquareFeet > 0

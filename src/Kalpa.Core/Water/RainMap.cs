@@ -31,7 +31,8 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
             [.. (request.Points ?? []).Select(p => At(new PlanPoint(p.X, p.Y)))],
             request.Paths ? Paths() : [],
             [.. network.Notes.Distinct(), .. OffPlan()],
-            OutletSizes.Of(this, request.Details, request.InchesPerHour)
+            OutletSizes.Of(this, request.Details, request.InchesPerHour),
+            DetailNames.Of(request.Details)
         );
     }
 
@@ -178,7 +179,7 @@ internal sealed partial class RainMap(WaterNetwork network, RainRequest request,
         where facet is not null
         let area = network.Outlets.Find(o => o.DetailId == detail.Id)
         where area is null && !network.Gutters.Exists(g => g.Downspouts.Any(d => d.Detail.Id == detail.Id))
-        select $"No water runs to the {(detail.Name.Length > 0 ? detail.Name : BookKey.InWords(detail.Kind))} where it is on the plan. Check its place.";
+        select $"No water runs to the {Wording.Sentences.Lower(DetailNames.Of(detail, request.Details))} where it is on the plan. Check its place.";
 
     /// <summary>What arrives at a spot: a detail's whole width where it stands there, else a strip of a foot. Null off the roof.</summary>
     public ArrivingWater? Arriving(Spot spot)

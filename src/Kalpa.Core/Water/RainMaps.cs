@@ -41,7 +41,8 @@ public static class RainMaps
                 [],
                 [],
                 ["The plan has no sizes yet: give it lengths and pitches."],
-                []
+                [],
+                DetailNames.Of(request.Details)
             );
         }
         var network = new WaterNetwork(request.Plan, shape, edges, request.Details, !request.GuttersBlocked);

@@ -121,7 +121,8 @@ public sealed record ArrivingWater(
 
 /// <summary>
 /// Where the rain goes. <paramref name="RainSquareFeet"/> is the roof that the sky sees; <paramref name="OutSquareFeet"/> what the outlets add up to, walls
-/// apart. <paramref name="Paths"/>: courses of drops, x, y, x, y … in inches, for drawing; <paramref name="Sizes"/>: whether outlets of a recorded size carry it.
+/// apart. <paramref name="Paths"/>: courses of drops, x, y, x, y … in inches, for drawing; <paramref name="Sizes"/>: whether outlets of a recorded size carry it;
+/// <paramref name="Names"/>: what each detail is called.
 /// </summary>
 public sealed record RainAnswer(
     bool Measured,
@@ -136,7 +137,8 @@ public sealed record RainAnswer(
     IReadOnlyList<ArrivingWater> Points,
     IReadOnlyList<RainPath> Paths,
     IReadOnlyList<string> Notes,
-    IReadOnlyList<OutletSize> Sizes
+    IReadOnlyList<OutletSize> Sizes,
+    IReadOnlyList<DetailName> Names
 );
 
 /// <summary>A drop's course: places in inches, and the square feet whose water runs with it at each.</summary>

@@ -154,6 +154,19 @@ public sealed class OutletSizeTests
     }
 
     [Fact]
+    public void Several_without_a_name_are_told_by_their_place_along_the_eave()
+    {
+        var (plan, one) = Gable(80);
+        var other = one with { Id = Plans.Id(702), Spot = one.Spot with { Along = 80 * 12 } };
+        var third = one with { Id = Plans.Id(703), Spot = one.Spot with { Along = 40 * 12 }, Name = "middle downspout" };
+        string[] Names(params DetailFact[] details) => [.. RainMaps.Of(new RainRequest(plan, details, 6)).Names.Select(n => n.Name)];
+        Names(other, third, one).ShouldBe(["Downspout 2 from the left", "Middle downspout", "Downspout 1 from the left"]);
+        Names(other, third).ShouldBe(["Downspout", "Middle downspout"]);
+        Names(other, one with { Kind = DetailKind.Boot }).ShouldBe(["Downspout", "Boot"]);
+        Names(other, one with { Spot = one.Spot with { SlopeId = Plans.Id(153) } }).ShouldBe(["Downspout", "Downspout"]);
+    }
+
+    [Fact]
     public void What_has_no_size_is_not_judged()
     {
         var (plan, downspout) = Gable(80);

@@ -1728,7 +1728,8 @@ export interface components {
         };
         /**
          * @description Water that arrives at a detail or at a tapped point. PerFoot: square feet of roof to each foot of its width across the slope.
-         *     Gathered: a valley's, wall's or downspout's stream that lies within. Null area: off the roof.
+         *     Gathered: a valley's, wall's or downspout's stream that lies within. From
+         *     and Onward: the ground it comes from and its way on, of a point only. Null area: off the roof.
          */
         ArrivingWater: {
             /** Format: uuid */
@@ -2726,6 +2727,12 @@ export interface components {
          * @enum {unknown}
          */
         DetailLook: "notInspected" | "looked" | "probed";
+        /** @description What a detail of a plan is called where its water is told. */
+        DetailName: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         /**
          * @description A job that was done, in words: Words says when, by whom and for how much, Warranty its terms (empty: none recorded),
          *     Next what is left to be recorded or checked, empty where nothing is. FindingIds: what was resolved with it.
@@ -5395,7 +5402,8 @@ export interface components {
         };
         /**
          * @description Where the rain goes. RainSquareFeet is the roof that the sky sees; OutSquareFeet what the outlets add up to, walls
-         *     apart. Paths: courses of drops, x, y, x, y … in inches, for drawing; Sizes: whether outlets of a recorded size carry it.
+         *     apart. Paths: courses of drops, x, y, x, y … in inches, for drawing; Sizes: whether outlets of a recorded size carry it;
+         *     Names: what each detail is called.
          */
         RainAnswer: {
             measured: boolean;
@@ -5414,6 +5422,7 @@ export interface components {
             paths: components["schemas"]["RainPath"][];
             notes: string[];
             sizes: components["schemas"]["OutletSize"][];
+            names: components["schemas"]["DetailName"][];
         };
         /** @description A shorter time's rain for an hour's (Weather Bureau depth ratios, from memory). */
         RainDuration: {

@@ -3,7 +3,6 @@ import { Pause, Play } from 'lucide-react'
 import type { ArrivingWater, OutletSize, RainAnswer } from '../../api/types'
 import { useCore } from '../../core/useCore'
 import { feetText } from '../../shared/roofPlan/planMath'
-import { detailNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
 import { dayText } from '../../shared/words'
 import { Drainage } from './Drainage'
@@ -24,10 +23,7 @@ export function RainPanel({ scene, rain, view, tapped }: Props) {
   const local = scene.rain
   const letter = (id: string | null | undefined) => scene.slopes.find((slope) => slope.id === id)?.letter ?? '?'
   const kindOf = (id: string) => scene.details.find((one) => one.id === id)?.kind ?? ''
-  const nameOf = (id: string) => {
-    const detail = scene.details.find((one) => one.id === id)
-    return detail ? detail.name || detailNames[detail.kind as keyof typeof detailNames] || detail.kind : ''
-  }
+  const nameOf = (id: string) => rain?.names.find((one) => one.id === id)?.name ?? ''
   return (
     <Stack gap="3">
       <Box aria-live="polite">
