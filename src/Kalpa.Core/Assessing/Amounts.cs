@@ -30,14 +30,25 @@ public static class Amounts
         {
             // A square of the same area: what it takes goes by the area, or by that and a border.
             var side = Quantise.Feet(Math.Sqrt(drawn));
-            return new Amount(kind, null, null, side, side, false, $"{drawn.ToString("#,0", CultureInfo.InvariantCulture)} sq ft");
+            return new Amount(
+                kind,
+                null,
+                null,
+                side,
+                side,
+                false,
+                $"{drawn.ToString("#,0", CultureInfo.InvariantCulture)} sq ft{Deep(finding)}"
+            );
         }
         if (finding.Amount is { } recorded)
         {
-            return Of(recorded, assumed: false, pieces);
+            var measured = Of(recorded, assumed: false, pieces);
+            return measured with { Words = measured.Words + Deep(finding) };
         }
         return kind == AmountKind.None ? null : Of(Assumed(element, kind, finding.Extent), assumed: true, pieces);
     }
+
+    private static string Deep(FindingFact finding) => finding.Pond?.DeepestInches is { } inches ? $", up to {Figure(inches)} in deep" : "";
 
     /// <summary>What is taken for an extent until it is counted or measured.</summary>
     public static FindingAmount Assumed(Element? element, AmountKind kind, Extent extent)

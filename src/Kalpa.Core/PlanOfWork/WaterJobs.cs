@@ -14,12 +14,12 @@ internal static class WaterJobs
     /// <summary>Findings that water comes faster than it is led away, or stays: what leads it away is sized with them.</summary>
     private static readonly string[] Sized = ["overshoot", "downspout-small", "drain-small", "downspout-on-roof", RoofPonds.Condition];
 
-    /// <summary>How large and heavy a pond is, and what would carry the water that arrives.</summary>
+    /// <summary>What would carry the water that arrives, and a pond's depth where nobody has measured it.</summary>
     public static IEnumerable<string> Steps(FindingFact finding, RoofWater water)
     {
-        if ((water.Ponds ?? []).FirstOrDefault(p => p.FindingId == finding.Id) is { } pond)
+        if (water.Ponds?.FirstOrDefault(p => p.FindingId == finding.Id) is { Answer: null } pond)
         {
-            yield return pond.Answer?.Words ?? Extent(pond);
+            yield return $"Measure the depth of the pond: it covers {RainWords.Number(pond.SquareFeet)} sq ft{(pond.ShareOfSlope is { } share ? $", {share * 100:0}% of the slope" : "")}";
         }
         if (!Sized.Contains(finding.Condition))
         {
@@ -27,22 +27,32 @@ internal static class WaterJobs
         }
         foreach (var outlet in At(finding, water).Where(o => !o.Enough))
         {
-            yield return outlet.Words;
             foreach (var lead in outlet.Leads)
             {
-                yield return lead;
+                yield return $"{lead.TrimEnd('.')} ({outlet.Words.TrimEnd('.')})";
             }
         }
     }
+
+    /// <summary>A job with how heavy the ponds are that it is about, and why somebody has to look at them.</summary>
+    public static WorkItem Weighed(WorkItem job, RoofWater water) =>
+        (water.Ponds ?? [])
+            .Where(p => job.Resolves?.Any(r => r.FindingId == p.FindingId) == true)
+            .Select(p => p.Answer?.Words)
+            .OfType<string>()
+            .ToList()
+            is { Count: > 0 } words
+            ? job with
+            {
+                Why = string.Join(' ', words.Prepend(job.Why)),
+            }
+            : job;
 
     /// <summary>The outlet that a finding is on; else those on its slope.</summary>
     private static IEnumerable<OutletSize> At(FindingFact finding, RoofWater water) =>
         finding.DetailId is { } id
             ? water.Outlets.Where(o => o.DetailId == id)
             : water.Outlets.Where(o => finding.SlopeId is { } slope && o.SlopeId == slope);
-
-    private static string Extent(RoofPond pond) =>
-        $"The pond covers {RainWords.Number(pond.SquareFeet)} sq ft{(pond.ShareOfSlope is { } share ? $", {share * 100:0}% of the slope" : "")}. Measure its depth.";
 
     /// <summary>A look by an engineer before the work on a pond whose weight gives reason to ask: open ones only.</summary>
     public static IEnumerable<WorkItem> ForEngineer(AssessInput input, IReadOnlyList<FindingAssessment> open, RoofWater water) =>

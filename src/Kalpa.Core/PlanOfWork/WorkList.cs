@@ -84,7 +84,12 @@ internal static class WorkList
         return QuantitiesSet.Of(
             [
                 .. ordered.Select(
-                    (job, at) => Measured(book, job, input, planned) with { Number = at + 1, AboveNext = Above(ordered, at, causes) }
+                    (job, at) =>
+                        WaterJobs.Weighed(Measured(book, job, input, planned), water) with
+                        {
+                            Number = at + 1,
+                            AboveNext = Above(ordered, at, causes),
+                        }
                 ),
             ],
             input.Records?.QuantitiesSet

@@ -18,11 +18,11 @@ public sealed record OutletSize(
     Guid SlopeId,
     string Name,
     double SquareFeet,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Gpm,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Share,
     bool Enough,
     string Words,
-    IReadOnlyList<string> Leads
+    IReadOnlyList<string> Leads,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Gpm = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Share = null
 )
 {
     /// <summary>The same without its name.</summary>
@@ -96,11 +96,11 @@ public static class OutletSizes
             detail.Spot.SlopeId,
             name,
             Quantise.Area(water.SquareFeet),
-            gpm is { } known ? Quantise.Measure(known) : null,
-            parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null,
             tight.Count == 0,
             parts.Count > 0 ? $"{name}: {arrives}; {string.Join("; ", parts.Select(p => p.Words))}." : $"{name}: {arrives}.",
-            [.. tight.Select(p => p.Lead())]
+            [.. tight.Select(p => p.Lead())],
+            gpm is { } known ? Quantise.Measure(known) : null,
+            parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null
         );
     }
 

@@ -14,8 +14,8 @@ public sealed record RoofPond(
     Guid? SlopeId,
     double SquareFeet,
     bool Drawn,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? ShareOfSlope,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] PondAnswer? Answer
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? ShareOfSlope = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] PondAnswer? Answer = null
 );
 
 /// <summary>What a judgement knows of a roof's standing water and of what carries its water away.</summary>

@@ -158,6 +158,10 @@ public sealed class FileTests
     [InlineData("""{"type":"Polygon","coordinates":"round the house"}""", "import.no-geojson")]
     [InlineData("""{"type":"Polygon","coordinates":[[["a",0],[1,0],[1,1],["a",0]]]}""", "import.no-geojson")]
     [InlineData("""{"type":"Polygon","coordinates":[[[59.1,-110],[59.1,-110.1],[59.2,-110.1],[59.1,-110]]]}""", "import.swapped")]
+    // A half turn is the largest longitude there is, and the pole the largest latitude.
+    [InlineData("""{"type":"Polygon","coordinates":[[[90,180],[59.1,179.9],[59.2,179.9],[90,180]]]}""", "import.swapped")]
+    [InlineData("""{"type":"Polygon","coordinates":[[[59,180.1],[59.1,179.9],[59.2,179.9],[59,180.1]]]}""", "import.no-degrees")]
+    [InlineData("""{"type":"Polygon","coordinates":[[[90.1,180],[59.1,179.9],[59.2,179.9],[90.1,180]]]}""", "import.no-degrees")]
     [InlineData("""{"type":"Polygon","coordinates":[[[500,400],[540,400],[540,430],[500,400]]]}""", "import.no-degrees")]
     [InlineData(
         """{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"kalpa":"plan"},"geometry":null}]}""",

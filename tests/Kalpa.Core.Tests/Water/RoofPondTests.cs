@@ -63,7 +63,8 @@ public sealed class RoofPondTests
         Assess(Input(Rise, Pond(20, 1.5))).Ponds!.Single().Answer!.Pounds.ShouldBe(1560);
         // Without a depth it has no weight, and the job asks for one.
         Assess(Input(Rise, Pond(20))).Ponds!.Single().Answer.ShouldBeNull();
-        Steps(Input(Rise, Pond(20))).ShouldContain("The pond covers 400 sq ft, 25% of the slope. Measure its depth.");
+        Steps(Input(Rise, Pond(20))).ShouldContain("Measure the depth of the pond: it covers 400 sq ft, 25% of the slope");
+        Steps(Input(Rise, Pond(20, 1))).ShouldNotContain(s => s.Contains("depth", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -98,6 +99,10 @@ public sealed class RoofPondTests
     {
         var judged = Assess(Input(Rise, Pond(20))).Findings.Single();
         judged.Amount!.Words.ShouldBe("400 sq ft");
+        judged.Observed.ShouldContain("two days after rain, 400 sq ft.");
+        Assess(Input(Rise, Pond(20, 1.5))).Findings.Single().Observed.ShouldContain("two days after rain, 400 sq ft, up to 1.5 in deep.");
+        var typed = Roof.Found("ponding") with { Amount = new FindingAmount(WidthFeet: 10, HeightFeet: 12), Pond = new PondSeen(2) };
+        Assess(Input(Rise, typed)).Findings.Single().Amount!.Words.ShouldBe("10 × 12 ft, up to 2 in deep");
         judged.Amount.Assumed.ShouldBeFalse();
         judged.Amount.SquareFeet!.Value.ShouldBe(400, 0.01);
         Assess(Input(Rise, Roof.Found("ponding") with { SlopeId = SlopeId })).Findings.Single().Amount!.Assumed.ShouldBeTrue();
@@ -164,7 +169,9 @@ public sealed class RoofPondTests
             engineer.Steps.ShouldBe(["Put no equipment, material or people on it until then", "Do no flood test"]);
         }
         // On a slope that is replaced for being too flat the pond goes with that.
-        Steps(input).Contains(answer.Words).ShouldBe(rise >= Rise);
+        judged
+            .Work.Any(w => w.Resolves?.Any(r => r.FindingId == pond.Id) == true && w.Why.EndsWith(answer.Words, StringComparison.Ordinal))
+            .ShouldBe(rise >= Rise);
     }
 
     [Fact]

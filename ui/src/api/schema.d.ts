@@ -4391,13 +4391,13 @@ export interface components {
             name: string;
             /** Format: double */
             squareFeet: number;
-            /** Format: double */
-            gpm: null | number;
-            /** Format: double */
-            share: null | number;
             enough: boolean;
             words: string;
             leads: string[];
+            /** Format: double */
+            gpm?: null | number;
+            /** Format: double */
+            share?: null | number;
         };
         /** @description An outline drawn on a slope, of a finding, to be found on the plan. */
         OutlineOf: {
@@ -5764,8 +5764,8 @@ export interface components {
             squareFeet: number;
             drawn: boolean;
             /** Format: double */
-            shareOfSlope: null | number;
-            answer: null | components["schemas"]["PondAnswer"];
+            shareOfSlope?: null | number;
+            answer?: null | components["schemas"]["PondAnswer"];
         };
         /**
          * @description Findings of one cause at one place. Id is that of its first finding by age; Parts stand cause first;
