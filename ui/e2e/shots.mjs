@@ -48,6 +48,11 @@ async function demoPaths() {
     return (await roof.getByRole('link', { name: 'Open the visit' }).getAttribute('href')).replace('/walk', '')
   }
   const [shop, ferry] = [await visitOf('Chandler’s Shop'), await visitOf('Ferry Office')]
+  const flat = await page.evaluate(
+    (id) => fetch(`/api/visits/${id}`).then((answer) => answer.json()),
+    shop.split('/').at(-1),
+  )
+  const pond = flat.roofs[0].facts.findings.find((finding) => finding.condition === 'ponding').id
   const school = await visitOf('Old Schoolhouse')
   await page.goto(address)
   const yard = await page
@@ -57,10 +62,10 @@ async function demoPaths() {
     .getByRole('link')
     .getAttribute('href')
   await context.close()
-  return { visit, drip, shop, ferry, school, yard }
+  return { visit, drip, pond, shop, ferry, school, yard }
 }
 
-const { visit, drip, shop, ferry, school, yard } = await demoPaths()
+const { visit, drip, pond, shop, ferry, school, yard } = await demoPaths()
 await shoot('home', DESK, {})
 await shoot('roof', DESK, {
   path: yard,
@@ -74,9 +79,13 @@ await shoot('walk', DESK, { path: `${shop}/walk?station=seams` })
 await shoot('walk-phone', PHONE, { path: `${visit}/walk?station=walls` })
 await shoot('finding', DESK, { path: `${visit}/findings/${drip}` })
 await shoot('finding-phone', PHONE, {
-  path: `${visit}/findings/${drip}`,
+  path: `${shop}/findings/${pond}`,
   theme: 'sun',
-  prepare: (page) => page.getByText('Drip edge lap, inches').scrollIntoViewIfNeeded(),
+  prepare: async (page) => {
+    await page.getByRole('button', { name: 'Draw the pond' }).click({ timeout: 60_000 })
+    await page.locator('.k-pond').first().waitFor({ timeout: 30_000 })
+    await page.getByText('Average depth, in').evaluate((label) => label.scrollIntoView({ block: 'start' }))
+  },
 })
 await shoot('plan', DESK, {
   path: `${visit}/plan`,

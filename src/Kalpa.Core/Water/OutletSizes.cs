@@ -48,10 +48,48 @@ public static class OutletSizes
     private const double WidestScupper = 48;
 
     /// <summary>Every outlet of the plan whose size is recorded.</summary>
-    internal static IReadOnlyList<OutletSize> Of(RainMap rain, IReadOnlyList<DetailFact> details, double? inchesPerHour) =>
-        details.Any(IsSized)
-            ? [.. rain.Carried().Where(c => IsSized(c.Detail)).Select(c => Of(c, DetailNames.Of(c.Detail, details), inchesPerHour))]
-            : [];
+    internal static IReadOnlyList<OutletSize> Of(RainMap rain, IReadOnlyList<DetailFact> details, double? inchesPerHour)
+    {
+        if (!details.Any(IsSized))
+        {
+            return [];
+        }
+        var carried = rain.Carried().ToList();
+        return
+        [
+            .. from detail in details
+            where IsSized(detail)
+            let overflow = OverflowOf(detail, details, carried)
+            // An overflow has no water of its own while the drains run.
+            let water = carried.Find(c => c.Detail.Id == detail.Id)
+                ?? (overflow is null ? null : new CarriedWater(detail, new WaterArea(0, 0), 0, 0))
+            where water is not null
+            select Of(water, DetailNames.Of(detail, details), inchesPerHour, overflow),
+        ];
+    }
+
+    /// <summary>Scuppers of a slope that has drains, and all of the water that comes to them when the drains clog.</summary>
+    private sealed record Overflow(IReadOnlyList<DetailFact> Scuppers, double SquareFeet)
+    {
+        public double Carries =>
+            Scuppers.Sum(s => Hydraulics.ScupperGpm(s.WidthInches!.Value, s.HeightInches!.Value, s.HeightInches.Value));
+    }
+
+    private static Overflow? OverflowOf(DetailFact scupper, IReadOnlyList<DetailFact> details, List<CarriedWater> carried)
+    {
+        if (scupper.Kind != DetailKind.Scupper)
+        {
+            return null;
+        }
+        bool Here(DetailFact d, string kind) => d.Kind == kind && d.Spot.SlopeId == scupper.Spot.SlopeId;
+        var drained = carried.Where(c => Here(c.Detail, DetailKind.Drain)).Sum(c => c.SquareFeet);
+        return drained > 0
+            ? new Overflow(
+                [.. details.Where(d => Here(d, DetailKind.Scupper) && IsSized(d))],
+                drained + carried.Where(c => Here(c.Detail, DetailKind.Scupper)).Sum(c => c.SquareFeet)
+            )
+            : null;
+    }
 
     private static bool IsSized(DetailFact detail) =>
         detail switch
@@ -68,16 +106,19 @@ public static class OutletSizes
     {
         public double Share => Arrives / Carries;
 
-        public string Words => $"its {Name} carries {RainWords.Number(Carries)}{Unit}";
+        /// <summary>In words of its own, where it is no part of the outlet's.</summary>
+        public string? Told { get; init; }
+
+        public string Words => Told ?? $"its {Name} carries {RainWords.Number(Carries)}{Unit}";
     }
 
-    private static OutletSize Of(CarriedWater water, string name, double? rain)
+    private static OutletSize Of(CarriedWater water, string name, double? rain, Overflow? overflow)
     {
         var detail = water.Detail;
         var parts = detail.Kind switch
         {
             DetailKind.Downspout => [.. Downspout(water, rain), .. Gutter(water, rain)],
-            DetailKind.Scupper when rain is { } inches => [Scupper(water, inches)],
+            DetailKind.Scupper when rain is { } inches => [.. Scupper(water, inches), .. OfOverflow(water.Detail, overflow, inches)],
             DetailKind.Drain when rain is { } inches => [Drain(water, inches)],
             _ => new List<Part>(),
         };
@@ -91,13 +132,14 @@ public static class OutletSizes
         var arrives = gpm is { } flow
             ? $"{drains}, {RainWords.Number(flow)} gal/min in rain of {RainWords.Number(rain!.Value)} in/h"
             : drains;
+        List<string> said = [.. water.SquareFeet > 0 ? [arrives] : Array.Empty<string>(), .. parts.Select(p => p.Words)];
         return new OutletSize(
             detail.Id,
             detail.Spot.SlopeId,
             name,
             Quantise.Area(water.SquareFeet),
             tight.Count == 0,
-            parts.Count > 0 ? $"{name}: {arrives}; {string.Join("; ", parts.Select(p => p.Words))}." : $"{name}: {arrives}.",
+            $"{name}: {(said.Count > 0 ? string.Join("; ", said) : "no rain is known to check it by")}.",
             [.. tight.Select(p => p.Lead())],
             gpm is { } known ? Quantise.Measure(known) : null,
             parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null
@@ -162,12 +204,40 @@ public static class OutletSizes
         );
     }
 
-    private static Part Scupper(CarriedWater water, double inches)
+    /// <summary>With the drains clogged all of the slope's water goes over the scuppers, full to their tops.</summary>
+    private static IEnumerable<Part> OfOverflow(DetailFact scupper, Overflow? overflow, double inches)
     {
+        if (overflow is null)
+        {
+            yield break;
+        }
+        var arrives = Hydraulics.RainGpm(overflow.SquareFeet, inches);
+        var (carries, count) = (overflow.Carries, overflow.Scuppers.Count);
+        var size = Size(scupper.WidthInches!.Value, scupper.HeightInches!.Value);
+        yield return new Part(
+            "",
+            carries,
+            arrives,
+            "",
+            () =>
+                $"Enlarge the overflow, or add {Wording.Sentences.Count((int)Math.Ceiling((arrives - carries) / (carries / count)), "scupper")} of {size}; have an engineer or designer size it."
+        )
+        {
+            Told =
+                $"with the drains clogged {RainWords.Number(overflow.SquareFeet)} sq ft drain to {(count > 1 ? $"the {count} scuppers, which carry" : "it; its opening carries")} {RainWords.Number(carries)} of {RainWords.Number(arrives)} gal/min",
+        };
+    }
+
+    private static IEnumerable<Part> Scupper(CarriedWater water, double inches)
+    {
+        if (water.SquareFeet <= 0)
+        {
+            yield break;
+        }
         var (wide, high) = (water.Detail.WidthInches!.Value, water.Detail.HeightInches!.Value);
         var arrives = Hydraulics.RainGpm(water.SquareFeet, inches);
         var own = Hydraulics.ScupperGpm(wide, high, high);
-        return new Part(
+        yield return new Part(
             $"{Size(wide, high)} opening",
             own,
             arrives,

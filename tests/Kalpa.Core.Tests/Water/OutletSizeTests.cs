@@ -153,6 +153,49 @@ public sealed class OutletSizeTests
         size.SquareFeet.ShouldBe(340, 0.1);
     }
 
+    /// <summary>
+    /// 3,200 sq ft that a drain at the low edge takes: at 8 in/h 266 gal/min, at 8.1 in/h 269 go over the parapet's scupper of 12 x 4 in, which carries 268 to its top (Francis);
+    /// a second one doubles that.
+    /// </summary>
+    [Theory]
+    [InlineData(8.0, 1, true)]
+    [InlineData(8.1, 1, false)]
+    [InlineData(16.0, 2, true)]
+    [InlineData(16.2, 2, false)]
+    public void With_the_drains_clogged_the_scuppers_have_all_of_it(double rain, int scuppers, bool enough)
+    {
+        var roof = Flat();
+        var slope = roof.Alone!.SlopeId;
+        List<DetailFact> details =
+        [
+            Detail(DetailKind.Drain, slope, 40, 1, null) with
+            {
+                Id = Plans.Id(700),
+            },
+            .. Enumerable
+                .Range(0, scuppers)
+                .Select(i => Detail(DetailKind.Scupper, slope, 4 + i, 30, 12) with { Id = Plans.Id(710 + i), HeightInches = 4 }),
+        ];
+        IReadOnlyList<OutletSize> Of(double? inches) => Core.RoofPlans.PlannedRoof.Of(Plans.Of(roof), details).OutletSizes(inches);
+        var sizes = Of(rain);
+        sizes.Count.ShouldBe(scuppers);
+        sizes.ShouldAllBe(s => s.Enough == enough && s.SquareFeet == 0);
+        sizes[0]
+            .Words.ShouldContain(
+                scuppers > 1
+                    ? ": with the drains clogged 3,200 sq ft drain to the 2 scuppers, which carry "
+                    : ": with the drains clogged 3,200 sq ft drain to it; its opening carries 268 of "
+            );
+        sizes[0]
+            .Leads.ShouldBe(enough ? [] : ["Enlarge the overflow, or add 1 scupper of 12 x 4 in; have an engineer or designer size it."]);
+        // Without a drain the same scuppers are no overflow, and without rain nothing is said of one.
+        Core.RoofPlans.PlannedRoof.Of(Plans.Of(roof), details.Skip(1))
+            .OutletSizes(rain)
+            .ShouldNotContain(s => s.Words.Contains("clogged", StringComparison.Ordinal));
+        Of(null)[0].Words.ShouldEndWith("no rain is known to check it by.");
+        Of(null)[0].Enough.ShouldBeTrue();
+    }
+
     [Fact]
     public void Several_without_a_name_are_told_by_their_place_along_the_eave()
     {
