@@ -146,6 +146,44 @@ public sealed class RainMapTests
         RainMaps.Of(new RainRequest(Plans.Of(house, porch), [spout], 6, GuttersBlocked: true)).Gutters.ShouldBeEmpty();
     }
 
+    /// <summary>
+    /// An L of two gabled arms, 20 ft wide and 40 ft long outside: the valley from the inner corner to the ridge gathers two triangles of 50, the eaves beside it have 200 each, the
+    /// outer ones 400 less the triangle beyond the hip, and nothing runs over the gables.
+    /// </summary>
+    [Fact]
+    public void An_L_gathers_in_its_valley_and_parts_at_its_hip()
+    {
+        var house = Plans.Part(1, [(0, 0), (40, 0), (40, 20), (20, 20), (20, 40), (0, 40)], 6, 1, 4);
+        var answer = Rain(Plans.Of(house));
+        Closes(answer, 1200);
+        var valley = answer.Channels.Single();
+        valley.Kind.ShouldBe(ChannelKind.Valley);
+        valley.Area.RoofSquareFeet.ShouldBe(100, Exact);
+        (valley.To.X, valley.To.Y).ShouldBe((240, 240));
+        double Eave(int corner) => answer.Eaves.Where(e => e.SlopeId == house.Corners[corner].SlopeId).Sum(e => e.SquareFeet);
+        new[] { 0, 2, 3, 5 }.Select(c => Math.Round(Eave(c), 6)).ShouldBe([350, 200, 200, 350]);
+    }
+
+    /// <summary>A cross of two ridges, arms 20 ft wide and 10 ft long: four valleys of two triangles of 50 each, eight eaves of 10 ft with 10 ft above them.</summary>
+    [Fact]
+    public void A_cross_gathers_in_four_valleys()
+    {
+        var house = Plans.Part(
+            1,
+            [(10, 0), (30, 0), (30, 10), (40, 10), (40, 30), (30, 30), (30, 40), (10, 40), (10, 30), (0, 30), (0, 10), (10, 10)],
+            6,
+            0,
+            3,
+            6,
+            9
+        );
+        var answer = Rain(Plans.Of(house));
+        Closes(answer, 1200);
+        answer.Channels.Select(c => Math.Round(c.Area.RoofSquareFeet, 6)).ShouldBe([100, 100, 100, 100]);
+        answer.Eaves.GroupBy(e => e.SlopeId).Select(g => Math.Round(g.Sum(e => e.SquareFeet), 6)).ShouldBe(Enumerable.Repeat(100.0, 8));
+        answer.Outlets.ShouldAllBe(o => o.Kind == OutletKind.Eave);
+    }
+
     /// <summary>The house's eave is 20 ft of the porch's 30: below it each foot of the porch's eave gets 6 + 8, beside it 8.</summary>
     [Fact]
     public void An_eave_has_the_water_of_the_upper_roof_only_below_it()
