@@ -151,7 +151,7 @@ public static partial class EveryKind
                 Extent.OnePlace,
                 new MeasureFact("1/2", 0.5, MeasuredHow.Tape),
                 DetailId: Id(FactKind.Detail),
-                Stain: new StainSeen(LeakSurface.Wall, StainShape.Streak, LeakAssembly.Trusses, LeakNear.Eave, 4, 11.5),
+                Stain: new StainSeen(LeakSurface.Wall, StainShape.Streak, LeakAssembly.Trusses, LeakNear.Eave, 4, 11.5, true),
                 Pond: new PondSeen(2.5, 1.5, [new(0, 0), new(48, 0), new(48, 60)], true)
             )
         );

@@ -50,10 +50,14 @@ test('a leak is tested, repaired and closed by rain, and until then it stays on 
   await page.getByRole('radio', { name: 'Many spots' }).click()
   await expect(traced).toContainText('not the covering')
   await page.getByRole('radio', { name: 'Ring', exact: true }).click()
+  // Water in a steel deck goes along its flutes, wherever these run.
+  await page.getByLabel('Construction above it').selectOption('Steel deck')
+  await page.getByLabel('Flutes run').selectOption('Across the slope')
   await page.getByRole('button', { name: /^Save (finding|without a photo)$/ }).click()
   await expect(page).toHaveURL(/walk/)
   await open(page, `/visits/${ids.visit}/findings/${stain[1].id}`)
   await expect(page.getByRole('radio', { name: 'Ring', exact: true })).toBeChecked()
+  await expect(page.getByLabel('Flutes run')).toHaveValue('across')
   // One test at a time: while it runs no other can be started, and its result moves the chances.
   await traced.getByRole('button', { name: 'Start Hose test: the collar of the pipe boot' }).click()
   const running = traced.getByRole('status', { name: 'Running test' })

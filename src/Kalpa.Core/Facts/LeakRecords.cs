@@ -80,7 +80,8 @@ public enum LeakTestResult
 
 /// <summary>
 /// A stain as it looks from inside. <paramref name="FromEaveWall"/> and <paramref name="FromLeftWall"/>: feet, level, from the inner face of the outside wall under
-/// the eave, and of the one at the left end as one faces the slope from outside; together they place it under the slope.
+/// the eave, and of the one at the left end as one faces the slope from outside; together they place it under the slope. <paramref name="Across"/>: the framing,
+/// boards or flutes above it run across the slope; null or false: down it.
 /// </summary>
 public sealed record StainSeen(
     LeakSurface? Surface = null,
@@ -88,7 +89,8 @@ public sealed record StainSeen(
     LeakAssembly? Assembly = null,
     LeakNear? Near = null,
     double? FromEaveWall = null,
-    double? FromLeftWall = null
+    double? FromLeftWall = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Across = null
 );
 
 /// <summary>

@@ -37,9 +37,17 @@ public static class LeakPaths
     /// <summary>Pipes, ducts, pans and masonry drip straight down.</summary>
     private static readonly Travel StraightDrop = new(0, 0, 3, SlopeArea);
 
-    public static double Fit(LeakAssembly assembly, bool straightDrop, double down, double side, bool byEye)
+    /// <param name="across">Framing or flutes run across the slope: water travels along them either way, and hardly down it.</param>
+    public static double Fit(LeakAssembly assembly, bool straightDrop, double down, double side, bool byEye, bool across = false)
     {
         var travel = straightDrop ? StraightDrop : Of(assembly);
+        if (across && !straightDrop && IsFramed(assembly))
+        {
+            var wide = Math.Sqrt((travel.Aside * travel.Aside) + (byEye ? ByEyeFeet * ByEyeFeet : 0));
+            var level = Math.Exp(-Math.Abs(side) / travel.Down) / (2 * travel.Down);
+            var below = Math.Exp(-down * down / (2 * wide * wide)) / (wide * Math.Sqrt(2 * Math.PI));
+            return Math.Min(MostFit, LeastFit + ((1 - LeastFit) * travel.Area * level * below));
+        }
         // Water in a cathedral bay shows at its foot, wherever it came in.
         var d = assembly == LeakAssembly.Cathedral && !straightDrop && down > 0 ? 0 : down - travel.Center;
         var spread = Math.Sqrt((travel.Aside * travel.Aside) + (byEye ? ByEyeFeet * ByEyeFeet : 0));
@@ -51,17 +59,25 @@ public static class LeakPaths
     }
 
     /// <summary>Whether water from a place can come to the stain at all.</summary>
-    public static bool InReach(LeakAssembly assembly, bool straightDrop, double down, double side)
+    public static bool InReach(LeakAssembly assembly, bool straightDrop, double down, double side, bool across = false)
     {
         var travel = straightDrop ? StraightDrop : Of(assembly);
         if (straightDrop)
         {
             return Math.Sqrt((down * down) + (side * side)) <= OtherTradesFeet;
         }
+        if (across && IsFramed(assembly))
+        {
+            return Math.Abs(side) <= 4 * travel.Down && Math.Abs(down) <= 5 * travel.Aside;
+        }
         return travel.EveryWay
             ? Math.Sqrt((down * down) + (side * side)) <= 4 * travel.Aside
             : down >= -UphillFeet && down <= 4 * travel.Down && Math.Abs(side) <= 5 * travel.Aside;
     }
+
+    /// <summary>What has a direction of its own: rafters, trusses, boards, bays of a cathedral ceiling, flutes.</summary>
+    public static bool IsFramed(LeakAssembly assembly) =>
+        assembly is LeakAssembly.Rafters or LeakAssembly.Trusses or LeakAssembly.Boards or LeakAssembly.Cathedral or LeakAssembly.FluteDeck;
 
     private const double UphillFeet = 10;
     private const double OtherTradesFeet = 10;

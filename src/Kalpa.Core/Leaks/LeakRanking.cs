@@ -69,7 +69,7 @@ internal static class LeakRanking
             {
                 continue;
             }
-            if (Reaches(assembly, kind, finding.Down, finding.Side))
+            if (Reaches(request, assembly, kind, finding.Down, finding.Side))
             {
                 var measured = Weigh(request, group, assembly, kind, finding.Down, finding.Side, finding.SquareFeet);
                 weighed.Add(
@@ -88,7 +88,7 @@ internal static class LeakRanking
         {
             foreach (var kind in LeakSigns.OfDetail(detail.Kind).Select(LeakKinds.Find).OfType<LeakKind>())
             {
-                if (weighed.Exists(w => w.Kind == kind && Same(w, detail)) || !Reaches(assembly, kind, detail.Down, detail.Side))
+                if (weighed.Exists(w => w.Kind == kind && Same(w, detail)) || !Reaches(request, assembly, kind, detail.Down, detail.Side))
                 {
                     continue;
                 }
@@ -151,8 +151,8 @@ internal static class LeakRanking
                 && Math.Abs((weighed.Side ?? 0) - (detail.Side ?? 0)) <= SamePlaceFeet
             : weighed.DetailId is not null && weighed.DetailId == detail.Id;
 
-    private static bool Reaches(LeakAssembly assembly, LeakKind kind, double? down, double? side) =>
-        down is not { } d || LeakPaths.InReach(assembly, StraightDown(kind), d, side ?? 0);
+    private static bool Reaches(LeakRequest request, LeakAssembly assembly, LeakKind kind, double? down, double? side) =>
+        down is not { } d || LeakPaths.InReach(assembly, StraightDown(kind), d, side ?? 0, request.Across);
 
     private static Weighed Weigh(
         LeakRequest request,
@@ -176,7 +176,7 @@ internal static class LeakRanking
             kind.Weight(group) * LeakKinds.AgeFactor(kind.Clock, age),
             LeakLikelihoods.OfWhen(WhenOf(request), kind.Signature),
             LeakLikelihoods.OfShape(request.Shape, kind.Signature),
-            down is { } d ? LeakPaths.Fit(assembly, StraightDown(kind), d, side ?? 0, request.ByEye) : 1,
+            down is { } d ? LeakPaths.Fit(assembly, StraightDown(kind), d, side ?? 0, request.ByEye, request.Across) : 1,
             Load(kind, squareFeet),
             LeakLikelihoods.OfWind(request.Wind, request.Facing, kind.Signature) * History(kind, request)
         );

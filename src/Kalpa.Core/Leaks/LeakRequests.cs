@@ -63,7 +63,8 @@ public sealed record LeakRequest(
     IReadOnlyList<LeakTested>? Tests = null,
     bool ColdClimate = true,
     bool ByEye = false,
-    IReadOnlyList<string>? Repaired = null
+    IReadOnlyList<string>? Repaired = null,
+    bool Across = false
 );
 
 /// <summary>

@@ -267,7 +267,8 @@ public static class VisitLeaks
             ],
             [.. (input.Details ?? []).Where(d => slope is not null && d.Spot.SlopeId == slope.Id).Select(d => above.Of(d, Look(input, d)))],
             // A place on the plan was tapped, not taped.
-            ByEye: measured is null
+            ByEye: measured is null,
+            Across: stain.Stain?.Across == true
         );
     }
 

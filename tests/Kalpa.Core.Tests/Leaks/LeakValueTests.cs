@@ -32,6 +32,42 @@ public sealed class LeakValueTests
     public void A_place_fits_by_how_far_water_travels(LeakAssembly assembly, double down, double side, double fit) =>
         LeakPaths.Fit(assembly, false, down, side, false).ShouldBe(fit, 0.07);
 
+    /// <summary>
+    /// Along flutes or framing across the slope water goes either way: 0.1 + 0.9 · area · e^(−|s|/m) / 2m · Normal(d; σ), with the lengths of the same assembly (from memory). What
+    /// has no direction of its own does not change.
+    /// </summary>
+    [Theory]
+    [InlineData(LeakAssembly.FluteDeck, 0, 0, 10.07)]
+    [InlineData(LeakAssembly.FluteDeck, 0, 12, 3.77)]
+    [InlineData(LeakAssembly.FluteDeck, 0, -12, 3.77)]
+    [InlineData(LeakAssembly.FluteDeck, 3, 0, 6.15)]
+    [InlineData(LeakAssembly.FluteDeck, -3, 0, 6.15)]
+    [InlineData(LeakAssembly.Rafters, 0, 0, 12.07)]
+    [InlineData(LeakAssembly.Rafters, 0, 4, 4.50)]
+    [InlineData(LeakAssembly.Concrete, 0, 0, 3)]
+    [InlineData(LeakAssembly.OnUnderlayment, 12, 0, 1.2)]
+    public void Across_the_slope_water_goes_along_the_framing(LeakAssembly assembly, double down, double side, double fit) =>
+        LeakPaths.Fit(assembly, false, down, side, false, across: true).ShouldBe(fit, 0.07);
+
+    /// <summary>A tap is put by eye: 3 ft more of doubt across the framing, root of the squares with the 1.5 ft of rafters.</summary>
+    [Fact]
+    public void A_tap_is_as_uncertain_across_the_framing() =>
+        (LeakPaths.Fit(LeakAssembly.Rafters, false, 4, 0, true, across: true) - 0.1).ShouldBe(
+            360 / 8.0 * Math.Exp(-16 / (2 * 11.25)) / (Math.Sqrt(11.25) * Math.Sqrt(2 * Math.PI)),
+            1e-9
+        );
+
+    [Theory]
+    [InlineData(LeakAssembly.FluteDeck, 0, 48, true)]
+    [InlineData(LeakAssembly.FluteDeck, 0, -48.1, false)]
+    [InlineData(LeakAssembly.FluteDeck, -15, 0, true)]
+    [InlineData(LeakAssembly.FluteDeck, 15.1, 0, false)]
+    [InlineData(LeakAssembly.Rafters, 7.5, 16, true)]
+    [InlineData(LeakAssembly.Rafters, 0, 16.1, false)]
+    [InlineData(LeakAssembly.OnUnderlayment, 20, 0, true)]
+    public void Reach_across_the_slope_is_long_to_the_side(LeakAssembly assembly, double down, double side, bool reaches) =>
+        LeakPaths.InReach(assembly, false, down, side, across: true).ShouldBe(reaches);
+
     [Theory]
     [InlineData(0, 0, 6.5)]
     [InlineData(4, 0, 2.7)]

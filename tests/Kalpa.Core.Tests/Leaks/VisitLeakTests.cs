@@ -273,6 +273,8 @@ public sealed class VisitLeakTests
         taped.Down!.Value.ShouldBe(3.35, 0.01);
         taped.Side!.Value.ShouldBe(0, 0.01);
         taped.Chance.ShouldBeGreaterThanOrEqualTo(Leader(Stain).Chance);
+        // Framing across the slope hardly brings water down it.
+        Leader(Stain with { Spot = null, Stain = seen with { Across = true } }).Chance.ShouldBeLessThan(taped.Chance);
         // Feet from the walls go before a tap elsewhere; one of the two alone places nothing.
         Leader(Stain with { Spot = At(35, 5), Stain = seen }).Down!.Value.ShouldBe(3.35, 0.01);
         Leader(Stain with { Stain = new StainSeen(FromEaveWall: 20) }).Down!.Value.ShouldBe(3.35, 0.01);

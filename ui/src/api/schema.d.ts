@@ -3782,6 +3782,8 @@ export interface components {
             /** @default false */
             byEye: boolean;
             repaired?: null | string[];
+            /** @default false */
+            across: boolean;
         };
         /** @enum {unknown} */
         LeakStage: "repaired" | "closed" | "returned";
@@ -6238,7 +6240,8 @@ export interface components {
         };
         /**
          * @description A stain as it looks from inside. FromEaveWall and FromLeftWall: feet, level, from the inner face of the outside wall under
-         *     the eave, and of the one at the left end as one faces the slope from outside; together they place it under the slope.
+         *     the eave, and of the one at the left end as one faces the slope from outside; together they place it under the slope. Across: the framing,
+         *     boards or flutes above it run across the slope; null or false: down it.
          */
         StainSeen: {
             surface?: null | components["schemas"]["LeakSurface"];
@@ -6249,6 +6252,7 @@ export interface components {
             fromEaveWall?: null | number;
             /** Format: double */
             fromLeftWall?: null | number;
+            across?: null | boolean;
         };
         /** @enum {unknown} */
         StainShape: "ring" | "streak" | "spreading" | "atWall" | "atFixture" | "many";

@@ -36,6 +36,11 @@ const assemblies: Words<'assembly'> = {
   oldRoof: 'Another roof below this one',
 }
 
+/** What has a direction: water runs along it. */
+const framed: ReadonlySet<string> = new Set(['rafters', 'trusses', 'boards', 'cathedral', 'fluteDeck'])
+
+const directions = { down: 'Down the slope', across: 'Across the slope' } as const
+
 const nears: Words<'near'> = {
   midSlope: 'Open slope',
   valley: 'Valley',
@@ -95,8 +100,18 @@ export function StainFields({ draft, onChange, onUnread }: Props) {
           value={seen.assembly ?? ''}
           options={assemblies}
           none="Usual for this roof"
-          onChange={(assembly) => set({ assembly: assembly || null })}
+          onChange={(assembly) =>
+            set({ assembly: assembly || null, ...(framed.has(assembly) ? {} : { across: null }) })
+          }
         />
+        {framed.has(seen.assembly ?? '') && (
+          <Select
+            label={seen.assembly === 'fluteDeck' ? 'Flutes run' : 'Framing runs'}
+            value={seen.across ? 'across' : 'down'}
+            options={directions}
+            onChange={(way) => set({ across: way === 'across' ? true : null })}
+          />
+        )}
         {!placed && (
           <Select
             label="On the roof above it"
