@@ -47,6 +47,12 @@ public static class OutletSizes
 
     private const double WidestScupper = 48;
 
+    /// <summary>Nobody builds an outlet that takes a twentieth of its water: the size was typed wrong.</summary>
+    private const double FarTooSmall = 20;
+
+    /// <summary>Francis' contractions take more than they give once water stands three widths high: a slot carries at least what it does then.</summary>
+    private static double ScupperGpm(double wide, double high) => Hydraulics.ScupperGpm(wide, high, Math.Min(high, 3 * wide));
+
     /// <summary>Every outlet of the plan whose size is recorded.</summary>
     internal static IReadOnlyList<OutletSize> Of(RainMap rain, IReadOnlyList<DetailFact> details, double? inchesPerHour)
     {
@@ -71,8 +77,7 @@ public static class OutletSizes
     /// <summary>Scuppers of a slope that has drains, and all of the water that comes to them when the drains clog.</summary>
     private sealed record Overflow(IReadOnlyList<DetailFact> Scuppers, double SquareFeet)
     {
-        public double Carries =>
-            Scuppers.Sum(s => Hydraulics.ScupperGpm(s.WidthInches!.Value, s.HeightInches!.Value, s.HeightInches.Value));
+        public double Carries => Scuppers.Sum(s => ScupperGpm(s.WidthInches!.Value, s.HeightInches!.Value));
     }
 
     private static Overflow? OverflowOf(DetailFact scupper, IReadOnlyList<DetailFact> details, List<CarriedWater> carried)
@@ -140,7 +145,9 @@ public static class OutletSizes
             Quantise.Area(water.SquareFeet),
             tight.Count == 0,
             $"{name}: {(said.Count > 0 ? string.Join("; ", said) : "no rain is known to check it by")}.",
-            [.. tight.Select(p => p.Lead())],
+            tight.Exists(p => p.Share > FarTooSmall)
+                ? ["Check the size that is recorded: it carries hardly any of what arrives."]
+                : [.. tight.Select(p => p.Lead())],
             gpm is { } known ? Quantise.Measure(known) : null,
             parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null
         );
@@ -236,7 +243,7 @@ public static class OutletSizes
         }
         var (wide, high) = (water.Detail.WidthInches!.Value, water.Detail.HeightInches!.Value);
         var arrives = Hydraulics.RainGpm(water.SquareFeet, inches);
-        var own = Hydraulics.ScupperGpm(wide, high, high);
+        var own = ScupperGpm(wide, high);
         yield return new Part(
             $"{Size(wide, high)} opening",
             own,
@@ -247,7 +254,7 @@ public static class OutletSizes
                 var wider = Enumerable
                     .Range(1, (int)WidestScupper)
                     .Select(w => (double)w)
-                    .FirstOrDefault(w => w > wide && Hydraulics.ScupperGpm(w, high, high) >= arrives);
+                    .FirstOrDefault(w => w > wide && ScupperGpm(w, high) >= arrives);
                 var more = (int)Math.Ceiling(arrives / own) - 1;
                 var add = $"cut {Wording.Sentences.Count(more, "more scupper")} of {Size(wide, high)}";
                 return wider > 0 ? $"Widen the scupper to {Size(wider, high)}, or {add}." : Wording.Sentences.Upper($"{add}.");

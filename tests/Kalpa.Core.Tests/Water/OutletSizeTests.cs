@@ -196,6 +196,26 @@ public sealed class OutletSizeTests
         Of(null)[0].Enough.ShouldBeTrue();
     }
 
+    /// <summary>
+    /// A slot taller than three widths: Francis at a head of three widths, 3.33 · 0.4 L · (3 L)^1.5 with L of 2 in, is 35.2 gal/min; at its full height the formula would give nothing.
+    /// A size that takes less than a twentieth was typed wrong, and no number is built on it.
+    /// </summary>
+    [Fact]
+    public void A_slot_carries_something_and_a_size_typed_wrong_is_asked_about()
+    {
+        var roof = Flat();
+        var slot = Detail(DetailKind.Scupper, roof.Alone!.SlopeId, 40, 0, 2) with { HeightInches = 12 };
+        var size = At(Plans.Of(roof), slot, 2)!;
+        size.Words.ShouldContain("its 2 x 12 in opening carries 35.2 gal/min");
+        size.Leads.Single().ShouldStartWith("Widen the scupper to ");
+        var (plan, downspout) = Gable(80, 0.01, 0.01);
+        At(plan, downspout, 30)!.Leads.ShouldBe(["Check the size that is recorded: it carries hardly any of what arrives."]);
+        PlanNotices
+            .Of(new NoticesRequest(new PlanRequest(plan, [downspout], [], Plans.Day), [], [], 30), RuleBook.Current)
+            .Notices.Single(n => n.DetailId == downspout.Id)
+            .Measure!.Value.ShouldBe(10_000);
+    }
+
     [Fact]
     public void Several_without_a_name_are_told_by_their_place_along_the_eave()
     {

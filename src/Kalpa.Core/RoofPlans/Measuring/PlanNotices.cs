@@ -296,6 +296,9 @@ public static class PlanNotices
             BarrierAsked
         );
 
+    /// <summary>A measure that is counted reads up to this.</summary>
+    private const double MostShare = 10_000;
+
     /// <summary>Downspouts, gutters, drains and scuppers too small for what the plan sends to them.</summary>
     private static IEnumerable<Found> SmallDrainage(Scene scene) =>
         from size in OutletSizes.Of(scene.Rain, scene.Request.Plan.Details, scene.Request.InchesPerHour)
@@ -308,7 +311,7 @@ public static class PlanNotices
             size.Name,
             size.Told,
             string.Join(' ', size.Leads),
-            $"{Math.Ceiling(size.Share!.Value * 100):0}",
+            $"{Math.Min(MostShare, Math.Ceiling(size.Share!.Value * 100)):0}",
             size.SlopeId,
             size.DetailId,
             null

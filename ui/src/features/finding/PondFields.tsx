@@ -29,7 +29,7 @@ export function PondFields({ draft, pond, onChange, onUnread }: Props) {
   const [drawing, setDrawing] = useState(false)
   const [unread, setUnread] = useState<ReadonlySet<string>>(new Set())
   const seen: PondSeen = draft.pond ?? { newEquipment: false }
-  // One or two corners are no outline yet: they stand on the screen, and hold the save.
+  // One or two corners are no outline yet: they are kept on the screen, and block saving.
   const [begun, setBegun] = useState<PondCorner[]>([])
   const outline = seen.outline ?? begun
   const mark = (what: string, wrong: boolean) => {
