@@ -9,7 +9,10 @@ internal sealed record CoreChange(string File, int Line, string Kind, string Bef
     public bool OfTheBook => File.EndsWith(".json", StringComparison.Ordinal);
 }
 
-/// <summary>One-line changes of the core that a test has to notice: constants doubled or halved, comparisons, branches, words, and the rule book's figures and words.</summary>
+/// <summary>
+/// One-line changes of the core that a test has to notice: constants and figures doubled or halved, comparisons, branches, what is denied and what is left out, words,
+/// and the rule book's figures and words.
+/// </summary>
 internal static partial class CoreChanges
 {
     /// <summary>Changes in the order of a seed, the kinds taking turns, so that a short run has some of each.</summary>
@@ -66,6 +69,25 @@ internal static partial class CoreChanges
             yield return ("constant", Put(line, constant.Groups["number"], value * 2));
             yield return ("constant", Put(line, constant.Groups["number"], whole ? value + 1 : value / 2));
         }
+        else
+        {
+            foreach (var figure in Figures().Matches(line).Select(m => m.Groups["number"]).Where(g => !InText(line, g.Index)))
+            {
+                if (Number(figure.Value) is { } found && found != 0 && found != 1)
+                {
+                    yield return ("figure", Put(line, figure, found * 2));
+                    yield return ("figure", Put(line, figure, found == Math.Truncate(found) ? found + 1 : found / 2));
+                }
+            }
+        }
+        if (LeftOut().Match(line) is { Success: true } left && Balanced(left.Groups["part"].Value))
+        {
+            yield return ("left out", left.Groups["end"].Value);
+        }
+        if (Denied().Match(line) is { Success: true } denied && !InText(line, denied.Index))
+        {
+            yield return ("denied", line.Remove(denied.Index, 1));
+        }
         foreach (var (from, to) in new[] { (" <= ", " < "), (" < ", " <= "), (" >= ", " > "), (" > ", " >= ") })
         {
             if (line.IndexOf(from, StringComparison.Ordinal) is >= 0 and var at)
@@ -111,6 +133,11 @@ internal static partial class CoreChanges
         }
     }
 
+    /// <summary>Whether a place of a line lies between quotes.</summary>
+    private static bool InText(string line, int at) => line.AsSpan(0, at).Count('"') % 2 != 0;
+
+    private static bool Balanced(string part) => part.Count(c => c is '(' or '[' or '{') == part.Count(c => c is ')' or ']' or '}');
+
     private static double? Number(string text) =>
         double.TryParse(text.Replace("_", "", StringComparison.Ordinal), NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
             ? value
@@ -123,6 +150,21 @@ internal static partial class CoreChanges
 
     [GeneratedRegex(@"\bconst (?:double|int) \w+ = (?<number>[\d_]+(?:\.\d+)?);|=> (?<number>\d[\d_]*(?:\.\d+)?),$")]
     private static partial Regex Constant();
+
+    /// <summary>A figure within a line: of a formula, a table, a pattern.</summary>
+    [GeneratedRegex(@"(?<![\w.\[{#^])(?<number>\d[\d_]*(?:\.\d+)?)(?![\w.])")]
+    private static partial Regex Figures();
+
+    /// <summary>
+    /// A line that can go while the rest stays whole: a call, a step of a query, one of several conditions or entries of a list. What closes it stays.
+    /// </summary>
+    [GeneratedRegex(
+        @"^\s+(?<part>[A-Za-z_][\w.]*\(.*\)(?=;$)|\.(?:Where|Concat|Append|Distinct|OrderBy|ThenBy|Skip|Take)\w*\(.*\)|(?:\|\||&&|or|and|\+|-) .*?|(?:\.\. )?[\w.]+(?:\(.*\))?(?=,$))(?<end>[;,]?)$"
+    )]
+    private static partial Regex LeftOut();
+
+    [GeneratedRegex(@"(?<=[ (])!(?=[A-Za-z_(])")]
+    private static partial Regex Denied();
 
     /// <summary>A text of at least two words; the word that is changed stands in no braces.</summary>
     [GeneratedRegex("\"(?<word>[A-Za-z]{3,})[ ,;:][^\"]*\"")]

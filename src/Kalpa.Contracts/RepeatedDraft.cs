@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using Kalpa.Core.Computing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
@@ -15,7 +16,9 @@ public sealed class RepeatedDraft
 {
     private static readonly KalpaJson Json = ComputeMethods.Json;
     private readonly RepeatedPlanDraft drafts = new();
+    private readonly ArrayBufferWriter<byte> buffer = new();
     private List<Part> parts = [];
+    private Dictionary<object, byte[]> written = new(ReferenceEqualityComparer.Instance);
 
     private static readonly SearchValues<byte> AfterLiteral = SearchValues.Create(",}] \t\r\n"u8);
 
@@ -40,7 +43,45 @@ public sealed class RepeatedDraft
         }
         return ComputeChecks.Of(request, book) is { } fault
             ? new ComputeResult(null, fault)
-            : new ComputeResult(JsonSerializer.Serialize(drafts.Of(request.Plan), Json.DraftAnswer), null);
+            : new ComputeResult(Written(drafts.Of(request.Plan)), null);
+    }
+
+    /// <summary>The answer as the serializer writes it; slopes and borders that are the same objects as the last time are not written again.</summary>
+    private string Written(DraftAnswer answer)
+    {
+        Dictionary<object, byte[]> now = new(ReferenceEqualityComparer.Instance);
+        buffer.ResetWrittenCount();
+        using (var writer = new Utf8JsonWriter(buffer, new JsonWriterOptions { Encoder = Json.Options.Encoder, SkipValidation = true }))
+        {
+            writer.WriteStartObject();
+            writer.WriteBoolean("measured", answer.Measured);
+            List("slopes", answer.Slopes, Json.DraftSlope);
+            List("edges", answer.Edges, Json.DraftEdge);
+            writer.WritePropertyName("problems");
+            JsonSerializer.Serialize(writer, answer.Problems, Json.IReadOnlyListPlanProblem);
+            writer.WriteNumber("squares", answer.Squares);
+            writer.WritePropertyName("takeOff");
+            JsonSerializer.Serialize(writer, answer.TakeOff, Json.TakeOff);
+            writer.WriteEndObject();
+
+            void List<T>(string name, IReadOnlyList<T> values, JsonTypeInfo<T> type)
+                where T : class
+            {
+                writer.WriteStartArray(name);
+                foreach (var value in values)
+                {
+                    if (!written.TryGetValue(value, out var text))
+                    {
+                        text = JsonSerializer.SerializeToUtf8Bytes(value, type);
+                    }
+                    now[value] = text;
+                    writer.WriteRawValue(text, true);
+                }
+                writer.WriteEndArray();
+            }
+        }
+        written = now;
+        return Encoding.UTF8.GetString(buffer.WrittenSpan);
     }
 
     private PlanFact Read(byte[] json)

@@ -112,7 +112,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         var title =
             immediate ? ""
             : effect.Remedy.Length > 0 ? effect.Remedy
-            : rules.FirstOrDefault(r => r.Remedy.Length > 0)?.Remedy ?? "";
+            : rules.Select(r => r.RemedyFor(condition.Code)).FirstOrDefault(r => r.Length > 0) ?? "";
         var remedy = title.Length > 0 ? title : condition.Remedy.Title;
         var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy) : null;
         var amount = Amounts.Of(book, condition, finding, RoofPonds.DrawnSquareFeet(finding, planned));

@@ -20,49 +20,60 @@ public static partial class ComputeServices
         return new ClassifyAnswer(shape.Facets, edges, PlanMeasures.Closings(shape, edges), shape.Problems);
     }
 
-    public static Outcome<DraftAnswer> Draft(DraftRequest request, RuleBook book) => DraftOf(request.Plan, PlanSolver.Solve(request.Plan));
+    public static Outcome<DraftAnswer> Draft(DraftRequest request, RuleBook book) =>
+        DraftOf(request.Plan, PlanSolver.Solve(request.Plan), null);
 
-    internal static DraftAnswer DraftOf(PlanFact plan, PlanShape shape)
+    internal static DraftAnswer DraftOf(PlanFact plan, PlanShape shape, KnownDraft? known)
     {
-        var edges = PlanEdges.Classify(plan, shape);
+        var edges = PlanEdges.Classify(plan, shape, known?.Edges);
         var number = new Dictionary<Guid, int>();
         var slopes = new List<DraftSlope>(shape.Facets.Count);
         foreach (var facet in shape.Facets)
         {
             number[facet.SlopeId] = slopes.Count;
-            var outline = new List<int>(2 * facet.Corners.Count);
-            foreach (var corner in facet.Corners)
-            {
-                outline.Add(Hundredths(corner.X));
-                outline.Add(Hundredths(corner.Y));
-            }
-            slopes.Add(
-                new DraftSlope(
-                    facet.SlopeId,
-                    facet.PartId,
-                    (int)Math.Round(facet.AzimuthDegrees),
-                    Hundredths(facet.RisePer12),
-                    [Hundredths(facet.LabelX), Hundredths(facet.LabelY)],
-                    outline
-                )
-            );
+            slopes.Add(known is null ? Slope(facet) : known.Slope(facet, Slope));
+        }
+        var drawn = new List<DraftEdge>(edges.Count);
+        foreach (var edge in edges)
+        {
+            var slope = number[edge.SlopeId];
+            drawn.Add(known is null ? Edge(edge, slope) : known.Edge(edge, slope, Edge));
         }
         return new DraftAnswer(
             plan.Sized && slopes.Count > 0,
             slopes,
-            edges
-                .Select(e => new DraftEdge(
-                    e.Class,
-                    number[e.SlopeId],
-                    [Hundredths(e.From.X), Hundredths(e.From.Y), Hundredths(e.To.X), Hundredths(e.To.Y)],
-                    Hundredths(e.TrueFeet)
-                ))
-                .ToList(),
+            drawn,
             shape.Problems,
             Quantise.Area(shape.Facets.Sum(f => f.Squares)),
             TakeOffs.Of(plan, shape, edges, [], NoFamilies)
         );
     }
+
+    private static DraftSlope Slope(PlanFacet facet)
+    {
+        var outline = new List<int>(2 * facet.Corners.Count);
+        foreach (var corner in facet.Corners)
+        {
+            outline.Add(Hundredths(corner.X));
+            outline.Add(Hundredths(corner.Y));
+        }
+        return new DraftSlope(
+            facet.SlopeId,
+            facet.PartId,
+            (int)Math.Round(facet.AzimuthDegrees),
+            Hundredths(facet.RisePer12),
+            [Hundredths(facet.LabelX), Hundredths(facet.LabelY)],
+            outline
+        );
+    }
+
+    private static DraftEdge Edge(PlanEdge edge, int slope) =>
+        new(
+            edge.Class,
+            slope,
+            [Hundredths(edge.From.X), Hundredths(edge.From.Y), Hundredths(edge.To.X), Hundredths(edge.To.Y)],
+            Hundredths(edge.TrueFeet)
+        );
 
     public static Outcome<SkeletonAnswer> Skeleton(SkeletonRequest request, RuleBook book) => StraightSkeleton.Of(request.Corners);
 

@@ -70,7 +70,7 @@ internal static class Folding
     }
 
     /// <summary>
-    /// What the others go with: damage that endangers people, where the same trade repairs its cause as well; else the first repair; where nothing is repaired yet, a
+    /// What the others go with: damage that endangers people as it is, where the same trade repairs its cause as well (what may fall is secured by itself, at once); else the first repair; where nothing is repaired yet, a
     /// cause that somebody has to open up.
     /// </summary>
     private static int Lead(List<(ProblemPart Part, Job Job)> own)
@@ -84,6 +84,7 @@ internal static class Folding
 
     private static bool IsDangerousDamage((ProblemPart Part, Job Job) of) =>
         of.Part.Role == ProblemRole.Damage
+        && of.Job.Condition!.Hazard == Hazard.Present
         && of.Job.Item.Urgency == UrgencyClass.MakeSafeNow
         && of.Job.Lead!.Outcome == FindingOutcome.Mend;
 
@@ -129,7 +130,7 @@ internal static class Folding
             Marks = governing.Item.Marks,
             UrgencyWords = governing.Item.UrgencyWords,
             Why =
-                governing == lead
+                governing.Item.Urgency == lead.Item.Urgency
                     ? lead.Item.Why
                     : $"{lead.Item.Why} It is as urgent as “{Sentences.Lower(governing.Lead!.Name)}”, which is done with it.",
             Steps = [.. of.SelectMany(o => o.Job.Item.Steps).Distinct()],

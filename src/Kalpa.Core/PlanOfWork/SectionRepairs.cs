@@ -42,7 +42,9 @@ internal sealed class SectionRepairs
         RoofDecision decision,
         bool unplaced,
         IReadOnlyList<Job> repairs,
-        Dictionary<Guid, FindingFact> facts
+        IReadOnlyList<RoofProblem> problems,
+        Dictionary<Guid, FindingFact> facts,
+        DateOnly asOf
     )
     {
         var included = repairs
@@ -51,7 +53,7 @@ internal sealed class SectionRepairs
             )
             .ToList();
         var cannotWait = included
-            .Where(r => CannotWait(r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId].Evidence)]))
+            .Where(r => CannotWait(r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId].Evidence)], asOf))
             .ToList();
         // What has no opening to close is kept dry at the one beside it, where there is one.
         var openings = cannotWait.Where(HasOpening).ToList();
@@ -59,8 +61,11 @@ internal sealed class SectionRepairs
             decision,
             included,
             [
-                .. cannotWait
-                    .Where(r => HasOpening(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace)))
+                .. Folding
+                    .ByProblem(
+                        [.. cannotWait.Where(r => HasOpening(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace)))],
+                        problems
+                    )
                     .Select(r => ForNow(r, decision)),
             ]
         );
@@ -76,23 +81,23 @@ internal sealed class SectionRepairs
     private static bool HasOpening(Job repair) => repair.Condition!.AtRenewal == AtRenewal.Done;
 
     /// <summary>Water that enters, and an opening that is due sooner than the section; wear that lets no water in waits.</summary>
-    private static bool CannotWait(Job repair, RoofDecision decision, List<WaterEvidence> seen) =>
+    private static bool CannotWait(Job repair, RoofDecision decision, List<WaterEvidence> seen, DateOnly asOf) =>
         seen.Contains(WaterEvidence.Active)
         || (
             HasOpening(repair)
             && !(IsOnlyWear(repair) && !seen.Exists(e => e.ShowsWater()))
-            && repair.Item.Urgency >= DueBefore(decision, repair.Condition!)
+            && repair.Item.Urgency >= DueBefore(decision, repair.Condition!, asOf)
         );
 
     private static bool IsOnlyWear(Job repair) =>
         repair.Governing!.Consequence == Consequence.EarlyAgeing && repair.Lead!.Outcome == FindingOutcome.Mend;
 
     /// <summary>
-    /// From which class on a repair is due before its section: within the year where that is years away, else before the next rain; a gap that grows fast is not left open
-    /// for the year that a section may take.
+    /// From which class on a repair is due before its section: within the year where that is years away, this season where it is likely to follow in the year after, else
+    /// before the next rain; a gap that grows fast is not left open for the year that a section may take.
     /// </summary>
-    private static UrgencyClass DueBefore(RoofDecision decision, Condition condition) =>
-        !decision.Soon ? UrgencyClass.WithinYear
+    private static UrgencyClass DueBefore(RoofDecision decision, Condition condition, DateOnly asOf) =>
+        !decision.Soon ? (decision.Due?.Likely <= asOf.Year + 1 ? UrgencyClass.ThisSeason : UrgencyClass.WithinYear)
         : condition.Progression == Progression.Fast && decision.Urgency < UrgencyClass.ThisSeason ? UrgencyClass.ThisSeason
         : UrgencyClass.BeforeNextRain;
 

@@ -63,9 +63,12 @@ internal static class WorkList
             .ToList();
         var repairs = Folding.Signs(single, problems);
         var allRenewed = decisions.All(d => d.Renews);
-        var sections = decisions.Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, facts)).ToList();
+        var sections = decisions
+            .Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, problems, facts, input.AsOf))
+            .ToList();
         var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
-        var jobs = folded
+        var jobs = BeforeCovering
+            .Raised(book, folded, decisions)
             .Concat(sections.SelectMany(s => s.Temporary))
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
             .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
@@ -80,7 +83,7 @@ internal static class WorkList
             .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
             .ToList();
-        var ordered = CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes);
+        var ordered = BeforeCovering.Ordered(book, CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes), decisions);
         return QuantitiesSet.Of(
             [
                 .. ordered.Select(
@@ -88,7 +91,7 @@ internal static class WorkList
                         WaterJobs.Weighed(Measured(book, job, input, planned), water) with
                         {
                             Number = at + 1,
-                            AboveNext = Above(ordered, at, causes),
+                            AboveNext = Above(book, ordered, at, causes, decisions),
                         }
                 ),
             ],
@@ -157,13 +160,23 @@ internal static class WorkList
 
     private static IReadOnlyList<Guid> Of(Job job) => [.. (job.Item.Resolves ?? []).Select(f => f.FindingId)];
 
-    private static string Above(List<Job> ordered, int at, IReadOnlyList<CauseLink> causes)
+    private static string Above(
+        RuleBook book,
+        List<Job> ordered,
+        int at,
+        IReadOnlyList<CauseLink> causes,
+        IReadOnlyList<RoofDecision> decisions
+    )
     {
         if (at + 1 >= ordered.Count)
         {
             return "";
         }
         var (item, next) = (ordered[at].Item, ordered[at + 1].Item);
+        if (item.Urgency == next.Urgency && BeforeCovering.Why(book, ordered[at], ordered[at + 1], decisions) is { } first)
+        {
+            return $"Ranked above “{Sentences.Lower(next.Title)}” because {first}.";
+        }
         if (ordered[at].Governing is not { } urgency)
         {
             return item.Kind == WorkKind.Rebuild && next.Kind != WorkKind.Rebuild && item.Urgency == next.Urgency

@@ -15,41 +15,99 @@ public static class PlanEdges
     /// <summary>A free edge within this angle of level is an eave or a top; past it, a rake.</summary>
     private const double LevelSine = 0.342; // sin 20°
 
-    public static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape)
+    public static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape) => Classify(plan, shape, null);
+
+    /// <param name="known">Borders of the plan before, for one that is drawn again and again.</param>
+    internal static IReadOnlyList<PlanEdge> Classify(PlanFact plan, PlanShape shape, KnownEdges? known)
     {
-        var scene = new Scene(plan, shape);
+        known?.Begin(plan);
+        var scene = new Scene(plan, shape, known);
         var edges = new List<PlanEdge>();
         for (var i = 0; i < shape.Facets.Count; i++)
         {
             WorkBudget.Check();
             var near = scene.Near(i);
-            var facets = near.ConvertAll(n => shape.Facets[n]);
             foreach (var side in scene.Sides[i])
             {
-                foreach (var (from, to) in Stretches(side, scene, near))
+                var beside = scene.Beside(side, near);
+                var facets = new List<PlanFacet>(beside.Count);
+                foreach (var n in beside)
+                {
+                    facets.Add(shape.Facets[n]);
+                }
+                if (known?.Of(side, facets, scene.InWalls) is { } same)
+                {
+                    edges.AddRange(same);
+                    continue;
+                }
+                var first = edges.Count;
+                scene.Forget();
+                foreach (var (from, to) in Stretches(side, scene, beside))
                 {
                     Add(edges, side, from, to, facets, scene);
                 }
+                known?.Keep(side, facets, edges[first..], [.. scene.Asked], [.. scene.WallsAsked]);
             }
         }
         return edges;
     }
 
     /// <summary>One side of a slope's outline, with what is recorded of the footprint's edge it lies on.</summary>
-    private readonly record struct Side(PlanFacet Facet, PlanPoint From, PlanPoint To, double Overhang, double Parapet);
+    internal readonly record struct Side(PlanFacet Facet, PlanPoint From, PlanPoint To, double Overhang, double Parapet);
 
     /// <summary>A plan prepared for looking round: boxes say quickly which slopes can be neighbours at all.</summary>
     private sealed class Scene
     {
         private readonly List<Box> boxes;
+        private readonly Dictionary<Guid, PlanPart> parts;
+        private readonly Dictionary<Guid, IReadOnlyList<PlanPoint>> walls = [];
 
-        public Scene(PlanFact plan, PlanShape shape)
+        public Scene(PlanFact plan, PlanShape shape, KnownEdges? known)
         {
             standing = plan.Parts.Where(p => p.OnSlope is not null).ToDictionary(p => p.Id, p => p.OnSlope!.Value);
-            Walls = plan.Parts.ToDictionary(p => p.Id, WallLines.Loop);
+            parts = plan.Parts.ToDictionary(p => p.Id);
             boxes = [.. shape.Facets.Select(f => Boxes.Of(f.Loop, PlanTolerances.BesideInches))];
-            var parts = plan.Parts.ToDictionary(p => p.Id, Outline);
-            Sides = [.. shape.Facets.Select(f => SidesOf(f, parts[f.PartId]))];
+            var outlines = new Dictionary<Guid, List<(PlanCorner, PlanPoint, PlanPoint, Box)>>();
+            Sides =
+            [
+                .. shape.Facets.Select(f =>
+                {
+                    var part = parts[f.PartId];
+                    return known is null ? Made() : known.SidesOf(f, part, Made);
+
+                    List<Side> Made()
+                    {
+                        if (!outlines.TryGetValue(part.Id, out var outline))
+                        {
+                            outlines[part.Id] = outline = Outline(part);
+                        }
+                        return SidesOf(f, outline);
+                    }
+                }),
+            ];
+        }
+
+        /// <summary>Places at which was looked for a slope since <see cref="Forget"/>, and those at which was looked for a wall, with what was found.</summary>
+        public List<PlanPoint> Asked { get; } = [];
+
+        public List<(Guid Part, PlanPoint At, bool In)> WallsAsked { get; } = [];
+
+        public void Forget()
+        {
+            Asked.Clear();
+            WallsAsked.Clear();
+        }
+
+        /// <summary>Whether a place lies within the walls of a part, or at them; seldom asked, and the wall line is costly.</summary>
+        public bool InWalls(Guid part, PlanPoint at)
+        {
+            if (!walls.TryGetValue(part, out var wall))
+            {
+                walls[part] = wall = WallLines.Loop(parts[part]);
+            }
+            return wall.Count == 0
+                || Polygons.Contains(wall, at)
+                || Polygons.Sides(wall).Any(s => Polygons.OnSegment(at, s.From, s.To, PlanTolerances.AtWallInches));
         }
 
         private readonly Dictionary<Guid, Guid> standing;
@@ -57,10 +115,9 @@ public static class PlanEdges
         public bool Stands(PlanFacet facet, PlanFacet on) =>
             standing.Count > 0 && standing.TryGetValue(facet.PartId, out var host) && host == on.SlopeId;
 
-        public Dictionary<Guid, IReadOnlyList<PlanPoint>> Walls { get; }
-
         public List<List<Side>> Sides { get; }
 
+        /// <summary>Slopes that can be beside one at all.</summary>
         public List<int> Near(int facet)
         {
             var near = new List<int>();
@@ -74,7 +131,22 @@ public static class PlanEdges
             return near;
         }
 
-        private static List<(PlanCorner Corner, PlanPoint From, PlanPoint To, Box Box)> Outline(PlanPart part)
+        /// <summary>Of these, the slopes that can be beside one side.</summary>
+        public List<int> Beside(Side side, List<int> near)
+        {
+            var box = Boxes.Of([side.From, side.To], PlanTolerances.BesideInches);
+            var beside = new List<int>();
+            foreach (var n in near)
+            {
+                if (boxes[n].Meets(box))
+                {
+                    beside.Add(n);
+                }
+            }
+            return beside;
+        }
+
+        private static List<(PlanCorner, PlanPoint, PlanPoint, Box)> Outline(PlanPart part)
         {
             var points = part.Corners.Select(c => new PlanPoint(c.X, c.Y)).ToList();
             return
@@ -99,13 +171,21 @@ public static class PlanEdges
                 {
                     continue;
                 }
-                var under = outline.Find(o =>
-                    o.Box.Holds(from)
-                    && o.Box.Holds(to)
-                    && Polygons.OnSegment(from, o.From, o.To, PlanTolerances.OnLineInches)
-                    && Polygons.OnSegment(to, o.From, o.To, PlanTolerances.OnLineInches)
-                );
-                sides.Add(new Side(facet, from, to, under.Corner?.OverhangInches ?? 0, under.Corner?.ParapetInches ?? 0));
+                PlanCorner? under = null;
+                foreach (var (corner, start, end, box) in outline)
+                {
+                    if (
+                        box.Holds(from)
+                        && box.Holds(to)
+                        && Polygons.OnSegment(from, start, end, PlanTolerances.OnLineInches)
+                        && Polygons.OnSegment(to, start, end, PlanTolerances.OnLineInches)
+                    )
+                    {
+                        under = corner;
+                        break;
+                    }
+                }
+                sides.Add(new Side(facet, from, to, under?.OverhangInches ?? 0, under?.ParapetInches ?? 0));
             }
             return sides;
         }
@@ -157,6 +237,8 @@ public static class PlanEdges
         var beside = middle + (outward * PlanTolerances.BesideInches);
         var within = middle - (outward * PlanTolerances.BesideInches);
         var height = facet.Plane.Height(middle);
+        scene.Asked.Add(beside);
+        scene.Asked.Add(within);
         PlanFacet? level = null;
         PlanFacet? above = null;
         PlanFacet? host = null;
@@ -194,7 +276,7 @@ public static class PlanEdges
         }
         var wall = Wall(facet, from, to, outward);
         // Under an overhang the side of a slope is free: the wall stands farther in.
-        if (above is not null && (wall != EdgeClass.Sidewall || InWalls(scene.Walls[above.PartId], beside)))
+        if (above is not null && (wall != EdgeClass.Sidewall || AtItsWalls(above)))
         {
             edges.Add(
                 Edge(wall, side, above.SlopeId, from, to) with
@@ -221,12 +303,14 @@ public static class PlanEdges
                 }
             );
         }
-    }
 
-    private static bool InWalls(IReadOnlyList<PlanPoint> wall, PlanPoint at) =>
-        wall.Count == 0
-        || Polygons.Contains(wall, at)
-        || Polygons.Sides(wall).Any(s => Polygons.OnSegment(at, s.From, s.To, PlanTolerances.AtWallInches));
+        bool AtItsWalls(PlanFacet other)
+        {
+            var found = scene.InWalls(other.PartId, beside);
+            scene.WallsAsked.Add((other.PartId, beside, found));
+            return found;
+        }
+    }
 
     private static PlanEdge Edge(EdgeClass @class, Side side, Guid? other, PlanPoint from, PlanPoint to)
     {

@@ -26,12 +26,13 @@ public static class PlanSolver
         var problems = new List<PlanProblem>();
         var facets = plan.Parts.SelectMany(part => known is null ? OfPart(part, problems) : known.Of(part, problems, OfPart)).ToList();
         var trimmed = StandingParts.Trim(plan, facets, problems);
-        Overlaps(plan, trimmed, problems);
+        Overlaps(plan, trimmed, problems, known);
+        var standing = plan.Parts.Where(p => p.OnSlope is not null).ToLookup(p => p.OnSlope!.Value, p => p.Id);
         return new PlanShape([.. trimmed.Select(With)], problems);
 
         PlanFacet With(PlanFacet facet)
         {
-            var covering = Covering(plan, facet, trimmed);
+            var covering = Covering([.. standing[facet.SlopeId]], trimmed);
             return known is null || covering.Count > 0 ? Measured(facet, covering) : known.Measured(facet, f => Measured(f, []));
         }
     }
@@ -147,24 +148,26 @@ public static class PlanSolver
     }
 
     /// <summary>What stands on a slope hides it: the covering stops there.</summary>
-    private static List<IReadOnlyList<PlanPoint>> Covering(PlanFact plan, PlanFacet facet, List<PlanFacet> all)
-    {
-        var standing = plan.Parts.Where(p => p.OnSlope == facet.SlopeId).Select(p => p.Id).ToHashSet();
-        return [.. all.Where(f => standing.Contains(f.PartId)).Select(f => (IReadOnlyList<PlanPoint>)f.Loop)];
-    }
+    private static List<IReadOnlyList<PlanPoint>> Covering(List<Guid> standing, List<PlanFacet> all) =>
+        standing.Count == 0 ? [] : [.. all.Where(f => standing.Contains(f.PartId)).Select(f => (IReadOnlyList<PlanPoint>)f.Loop)];
 
-    private static void Overlaps(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems)
+    private static void Overlaps(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems, RaisedParts? known)
     {
         var parts = plan.Parts.ToDictionary(p => p.Id);
         var free = facets
             .Where(f => parts[f.PartId].OnSlope is null)
-            .Select(f => new Boxed(f, Boxes.Of(f.Loop, PlanTolerances.SameInches)))
+            .Select(f => new Boxed(f, Boxes.Of(f.Loop, PlanTolerances.SameInches), known?.WasClear(f) == true))
             .ToList();
         for (var i = 0; i < free.Count; i++)
         {
             for (var j = i + 1; j < free.Count; j++)
             {
                 var (a, b) = (free[i].Facet, free[j].Facet);
+                // Two slopes that are as they were are as clear of each other as they were.
+                if (free[i].Clear && free[j].Clear)
+                {
+                    continue;
+                }
                 if (a.PartId != b.PartId && free[i].Box.Meets(free[j].Box) && Clash(free[i], free[j]) is { } at)
                 {
                     problems.Add(
@@ -181,9 +184,11 @@ public static class PlanSolver
                 }
             }
         }
+        known?.AreClear(free.Select(f => f.Facet));
     }
 
-    private readonly record struct Boxed(PlanFacet Facet, Box Box);
+    /// <summary><paramref name="Clear"/>: it clashed with none when it was drawn the last time.</summary>
+    private readonly record struct Boxed(PlanFacet Facet, Box Box, bool Clear);
 
     /// <summary>
     /// A place of two slopes' common ground where neither is clear of the other; null where they only touch or one stands well above. Under the hand this is asked many

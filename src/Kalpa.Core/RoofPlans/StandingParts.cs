@@ -12,10 +12,11 @@ internal static class StandingParts
     public static List<PlanFacet> Trim(PlanFact plan, List<PlanFacet> facets, List<PlanProblem> problems)
     {
         var kept = new List<PlanFacet>();
+        var parts = plan.Parts.ToDictionary(p => p.Id);
         foreach (var facet in facets)
         {
             WorkBudget.Check();
-            var part = plan.Parts.First(p => p.Id == facet.PartId);
+            var part = parts[facet.PartId];
             if (part.OnSlope is not { } hostId)
             {
                 kept.Add(facet);

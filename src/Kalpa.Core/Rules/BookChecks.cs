@@ -176,6 +176,10 @@ public static class BookChecks
         {
             yield return Fault("a hazard to people has that as its consequence");
         }
+        if (condition.HazardBy is not null != condition.Hazard is Hazard.Present)
+        {
+            yield return Fault("an immediate hazard, and no other, says by what it endangers people");
+        }
         if (
             condition.Consequence == Consequence.LifeSafety
             && condition.Caution.Length == 0
@@ -353,7 +357,7 @@ public static class BookChecks
         }
     }
 
-    private static IEnumerable<string> Combination(RuleBook book, Combination combination)
+    public static IEnumerable<string> Combination(RuleBook book, Combination combination)
     {
         var seen = combination.Needs.SelectMany(n => n.Seen ?? []).ToList();
         if (combination.Needs.Count < 2 || seen.Count == 0)
@@ -367,6 +371,10 @@ public static class BookChecks
         if (combination.Causes is { } causes && (causes.Count == 0 || causes.Except(seen).Any() || !seen.Except(causes).Any()))
         {
             yield return $"combination {combination.Id}: its causes are some of what it needs, and bring about another part of it";
+        }
+        if (combination.RemedyOf is { } of && (of.Count == 0 || combination.Remedy.Length == 0 || of.Except(seen).Any()))
+        {
+            yield return $"combination {combination.Id}: what its remedy is for is some of what it needs";
         }
         foreach (
             var need in combination.Needs.Where(n =>

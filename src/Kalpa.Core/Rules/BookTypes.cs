@@ -36,6 +36,21 @@ public enum Hazard
     Dormant,
 }
 
+/// <summary>What it is that endangers people, the graver first: immediate dangers are done in this order (common practice).</summary>
+[JsonConverter(typeof(CamelCaseEnum<HazardKind>))]
+public enum HazardKind
+{
+    FlueGas,
+    Fire,
+
+    /// <summary>Something heavy that may fall, or framing that may give way.</summary>
+    Structure,
+
+    /// <summary>A deck that gives way, an opening without a guard.</summary>
+    FallThrough,
+    Electricity,
+}
+
 /// <summary>How fast a fault grows worse when left.</summary>
 [JsonConverter(typeof(CamelCaseEnum<Progression>))]
 public enum Progression
@@ -53,7 +68,7 @@ public enum WaterAt
     /// <summary>By its station: all of it at the eave, half of it out on the slope.</summary>
     ByPlace,
 
-    /// <summary>None: at a ridge or a hip water only leaves.</summary>
+    /// <summary>None: at a ridge or a hip water only leaves, and grease does its harm without any.</summary>
     None,
 
     /// <summary>A valley gathers half of each of two slopes.</summary>
@@ -163,7 +178,8 @@ public enum AtRenewal
 /// <paramref name="Wears"/> what it says of a component's stage; <paramref name="LookAlikes"/> what it is taken for, each with what tells it apart;
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
-/// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself;
+/// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself, and
+/// <paramref name="HazardBy"/> by what, where that is immediate;
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
 /// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense; <paramref name="Element"/>: the part of the roof that it
@@ -210,7 +226,8 @@ public sealed record Condition(
     AmountKind? Amount = null,
     bool Makeshift = false,
     AtRenewal AtRenewal = AtRenewal.Done,
-    bool IndoorAir = false
+    bool IndoorAir = false,
+    HazardKind? HazardBy = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

@@ -21,7 +21,8 @@ public enum AmountKind
 /// <summary>
 /// A part of a roof or building that findings are on. <paramref name="Assumed"/>: what is taken for one spot, several spots and a widespread finding until somebody
 /// counts or measures, each a count, a length in feet, or a width and height in feet (common practice); <paramref name="One"/> and <paramref name="Many"/> name the
-/// pieces that are counted. <paramref name="Separate"/>: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced.
+/// pieces that are counted. <paramref name="Separate"/>: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
+/// <paramref name="Before"/>: that work comes before the new covering.
 /// </summary>
 public sealed record Element(
     string Key,
@@ -30,8 +31,20 @@ public sealed record Element(
     IReadOnlyList<IReadOnlyList<double>>? Assumed = null,
     string One = "place",
     string Many = "places",
-    bool Separate = false
+    bool Separate = false,
+    Precedes? Before = null
 );
+
+/// <summary>Why work on an element comes before a new covering of its slope.</summary>
+[JsonConverter(typeof(CamelCaseEnum<Precedes>))]
+public enum Precedes
+{
+    /// <summary>It carries the covering: somebody says first that it holds.</summary>
+    Carries,
+
+    /// <summary>Masons, ladders and cut limbs would harm a new covering.</summary>
+    WorkAbove,
+}
 
 /// <summary>
 /// What an edition of the book added, changed and removed against the one before, as <c>condition:code</c>, <c>limit:id</c> and so on; <paramref name="On"/> is the

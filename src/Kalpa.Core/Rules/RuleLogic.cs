@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
@@ -34,7 +35,7 @@ public static class RuleLogic
         }
         lines.Add(
             condition.Consequence == Consequence.LifeSafety
-                ? Danger(condition.Hazard)
+                ? Danger(condition)
                 : $"If left, it can do damage within a year {Likely(condition.Likelihood)}; the harm is {Harm(condition.Consequence)}; it gets worse {Worse(condition.Progression)}."
         );
         if (condition.CanFall)
@@ -100,9 +101,20 @@ public static class RuleLogic
                         $"Corrected first, because it brings about the rest: {string.Join("; ", causes.Select(c => Sentences.Lower(book.FindCondition(c)!.Name)))}.",
                     }
                     : [],
+                .. Work(book, combination),
                 .. combination.Trade.Length > 0 ? new[] { $"It belongs to: {combination.Trade}." } : [],
             ]
         );
+
+    private static IEnumerable<string> Work(RuleBook book, Combination combination)
+    {
+        if (combination.Remedy.Length > 0)
+        {
+            yield return combination.RemedyOf is { } of
+                ? $"What is done about {Sentences.List([.. of.Select(c => Sentences.Lower(book.FindCondition(c)!.Name))])} is then: {Sentences.Lower(combination.Remedy)}."
+                : $"What is done is then: {Sentences.Lower(combination.Remedy)}.";
+        }
+    }
 
     private static IEnumerable<string> Graver(Consequence? consequence)
     {
@@ -194,10 +206,11 @@ public static class RuleLogic
             _ => "appearance only",
         };
 
-    private static string Danger(Hazard? hazard) =>
-        hazard switch
+    private static string Danger(Condition condition) =>
+        condition.Hazard switch
         {
-            Hazard.Present => "It is immediate: it can injure people as it is. It has no price.",
+            Hazard.Present =>
+                $"It is immediate: {Sentences.Lower(Dangers.Words(condition, Kalpa.Core.Urgency.Danger.Present))} It has no price.",
             Hazard.Dormant => "It is due within a year: it takes another event to injure anyone. It has no price.",
             _ => "It is immediate where people pass or stand below, and due within a year elsewhere. It has no price.",
         };

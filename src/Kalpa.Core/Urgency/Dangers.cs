@@ -12,7 +12,7 @@ internal enum Danger
     /// <summary>It can fall on people or injure them otherwise, and they pass or stand below.</summary>
     Falling = 20,
 
-    /// <summary>It reaches people as it is.</summary>
+    /// <summary>It reaches people as it is; of several the kind of hazard decides.</summary>
     Present = 30,
 }
 
@@ -33,14 +33,31 @@ internal static class Dangers
     /// <summary>A measure within its limit, or a settled doubt, leaves no hazard.</summary>
     public static bool Stands(UrgencyFacts facts) => Verdict.LeavesDefect(facts.Outcome);
 
-    /// <summary>Among hazards of one kind the likelier goes first; what is a danger only together stays in the order of its own likelihood.</summary>
-    public static int Likelier(Condition condition, Danger danger) =>
+    /// <summary>Flue gas before fire, what may fall, a deck that gives way and live wires; among hazards of one kind the likelier goes first.</summary>
+    public static int Rank(Condition condition, Danger danger) =>
+        (int)danger
+        + (danger == Danger.Present && condition.HazardBy is { } kind ? Likelihoods * (HazardKind.Electricity - kind) : 0)
+        + Likelier(condition, danger);
+
+    /// <summary>More than there are likelihoods: a graver kind of hazard is never outdone by a likelier one.</summary>
+    private const int Likelihoods = 5;
+
+    /// <summary>What is a danger only together stays in the order of its own likelihood.</summary>
+    private static int Likelier(Condition condition, Danger danger) =>
         danger == Danger.Together && condition.Hazard is not null ? 0 : (int)condition.Likelihood + 1;
 
     public static string Words(Condition condition, Danger danger) =>
         danger switch
         {
-            Danger.Present => "It can injure people as it is, wherever they stand.",
+            Danger.Present => condition.HazardBy switch
+            {
+                HazardKind.FlueGas => "Flue gas can reach people in the building.",
+                HazardKind.Fire => "It can start a fire.",
+                HazardKind.Structure => "It can fall or give way.",
+                HazardKind.FallThrough => "A person can fall through it.",
+                HazardKind.Electricity => "Contact with a live wire can kill.",
+                _ => "It can injure people as it is, wherever they stand.",
+            },
             Danger.Falling when !condition.CanFall => "It can injure people, and people pass or stand below.",
             Danger.Falling => "It can fall, and people pass or stand below.",
             _ => "With what was found beside it, it endangers the building and the people in it.",

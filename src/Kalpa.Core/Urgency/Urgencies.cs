@@ -83,6 +83,9 @@ public static class Urgencies
     /// <summary>Moist air from inside does its harm over a winter, and wind with the storms of a season: neither with the next rain.</summary>
     private const UrgencyClass MostWithoutRain = UrgencyClass.ThisSeason;
 
+    /// <summary>What gets worse fast is not left a year: a shingle that is gone, a sheet with a hole.</summary>
+    private const UrgencyClass LeastWhileFast = UrgencyClass.ThisSeason;
+
     /// <summary>A danger that takes another event to injure anyone is corrected within the year.</summary>
     private const UrgencyClass WhileDormant = UrgencyClass.WithinYear;
 
@@ -106,7 +109,7 @@ public static class Urgencies
             Quantise.Chance(chance),
             consequence,
             moved,
-            danger is { } kind ? (int)kind + Dangers.Likelier(condition, kind) : Wetting(consequence, facts)
+            danger is { } kind ? Dangers.Rank(condition, kind) : Wetting(consequence, facts)
         );
     }
 
@@ -176,6 +179,10 @@ public static class Urgencies
         if (byLoss == UrgencyClass.WithinYear && GoesWithReroof(condition, facts))
         {
             return UrgencyClass.WithReroof;
+        }
+        if (byLoss == UrgencyClass.WithinYear && condition.Progression == Progression.Fast)
+        {
+            byLoss = LeastWhileFast;
         }
         var least = facts.Under == Under.OpenAir ? LeastInOpenAir : LeastWhileActive;
         var urgent = Leaks(consequence, facts) && byLoss < least ? least : byLoss;

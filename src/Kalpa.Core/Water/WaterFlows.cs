@@ -25,7 +25,8 @@ internal readonly record struct Inflow(
 
     public double Amount => IsStream ? Q0 : (Q0 + Q1) / 2 * (U1 - U0);
 
-    public double At(double u) => U1 <= U0 ? Q0 : Q0 + ((Q1 - Q0) * (u - U0) / (U1 - U0));
+    /// <summary>Square inches for each inch at a place; a stream has no width to be asked for.</summary>
+    public double At(double u) => Q0 + ((Q1 - Q0) * (u - U0) / (U1 - U0));
 
     public double LandsAt(double u) => U1 <= U0 ? V0 : V0 + ((V1 - V0) * (u - U0) / (U1 - U0));
 

@@ -50,6 +50,8 @@ public sealed class RecordBoundsTests
     /// <summary>What it is, the fact kept, the fact refused, and the code that says so.</summary>
     private static readonly (string What, IFact Kept, IFact Refused, string Code)[] All =
     [
+        Bound("courses of a slope", "sample.bad-courses", n => One<SampleFact>() with { CoursesOnSlope = n }, 60_000, 60_001),
+        Bound("no courses", "sample.bad-courses", n => One<SampleFact>() with { CoursesOnSlope = n, Picked = [1] }, 1, 0),
         Bound("nails", "course.bad-count", n => One<CourseFact>() with { NailsLooked = n }, 10_000, 10_001),
         (
             "no nails",

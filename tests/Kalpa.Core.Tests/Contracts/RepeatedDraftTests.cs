@@ -25,34 +25,95 @@ public class RepeatedDraftTests
         Plans.Rectangle(4, 70, 0, 30, 20, 4, 1, 3)
     );
 
+    /// <summary>A house with bays at its rear and porches along its front wall: many borders beside one long slope.</summary>
+    private static readonly PlanFact Long = Plans.Of(
+        Plans.Part(
+            1,
+            [(0, 0), (50, 0), (50, 28), (42, 28), (42, 24), (34, 24), (34, 30), (22, 30), (22, 25), (12, 25), (12, 29), (0, 29)],
+            6
+        ) with
+        {
+            HeightInches = 200,
+        },
+        Plans.OneSlope(2, 0, -8, 10, 9, 2, 180, 7.5),
+        Plans.OneSlope(3, 11, -8, 10, 9, 2, 180, 7.5),
+        Plans.OneSlope(4, 22, -8, 12, 8, 2, 180, 7.5),
+        Plans.Rectangle(5, 24, 6, 5, 7, 8, 0, 2) with
+        {
+            OnSlope = Plans.Id(151),
+            HeightInches = 240,
+        }
+    );
+
     private static string Text(PlanFact plan) => JsonSerializer.Serialize(new DraftRequest(plan), KalpaJson.Default.DraftRequest);
 
-    [Fact]
-    public void Any_run_of_steps_is_answered_as_if_each_came_alone()
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Any_run_of_steps_is_answered_as_if_each_came_alone(bool manyBeside)
     {
         var random = new Random(Seed);
-        var (repeated, now, refused) = (new RepeatedDraft(), Whole, 0);
+        var start = manyBeside ? Long : Whole;
+        var (repeated, now, refused) = (new RepeatedDraft(), start, 0);
         for (var step = 0; step < Steps; step++)
         {
-            now = random.Next(25) == 0 ? Whole : Changed(now, random);
+            now = random.Next(25) == 0 ? start : Changed(now, random);
             var json = Text(now);
             var (ours, whole) = (repeated.Run(json, Book), Compute.Run("plan-draft", json, Book));
             ours.ShouldBe(whole, $"step {step}");
             if (whole.Json is null)
             {
-                (refused, now) = (refused + 1, Whole);
+                (refused, now) = (refused + 1, start);
             }
         }
         // Most steps are drawings, and some are not: a fault is told as ever.
         refused.ShouldBeInRange(1, Steps / 2);
     }
 
+    /// <summary>Each corner of each part is drawn along by quarter inches, as a hand does it.</summary>
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void A_corner_under_the_hand_is_answered_as_if_each_step_came_alone(bool manyBeside)
+    {
+        var start = manyBeside ? Long : Whole;
+        var repeated = new RepeatedDraft();
+        for (var part = 0; part < start.Parts.Count; part++)
+        {
+            for (var corner = 0; corner < start.Parts[part].Corners.Count; corner++)
+            {
+                for (var step = 1; step <= 4; step++)
+                {
+                    var (x, y) = (step * 0.25, step * (corner % 3) * 0.5);
+                    var json = Text(With(start, part, corner, c => c with { X = c.X + x, Y = c.Y - y }));
+                    repeated.Run(json, Book).ShouldBe(Compute.Run("plan-draft", json, Book), $"part {part}, corner {corner}, step {step}");
+                }
+            }
+        }
+    }
+
+    private static PlanFact With(PlanFact plan, int part, int corner, Func<PlanCorner, PlanCorner> change)
+    {
+        var parts = plan.Parts.ToList();
+        parts[part] = parts[part] with { Corners = [.. parts[part].Corners.Select((c, at) => at == corner ? change(c) : c)] };
+        return plan with { Parts = parts };
+    }
+
     private static PlanFact Changed(PlanFact plan, Random random)
     {
         var parts = plan.Parts.ToList();
         var at = random.Next(parts.Count);
-        switch (random.Next(8))
+        switch (random.Next(12))
         {
+            case 8:
+                return With(plan, at, random.Next(parts[at].Corners.Count), c => c with { OverhangInches = random.Next(0, 4) * 8 });
+            case 9:
+                return With(plan, at, random.Next(parts[at].Corners.Count), c => c with { ParapetInches = random.Next(0, 3) * 12 });
+            case 10:
+                return With(plan, at, random.Next(parts[at].Corners.Count), c => c with { RisePer12 = random.Next(1, 12) });
+            case 11:
+                parts[at] = parts[at] with { OnSlope = parts[at].OnSlope is null && at > 0 ? Plans.Id(151) : null };
+                break;
             case 0 when parts.Count > 1:
                 parts.RemoveAt(at);
                 break;

@@ -39,6 +39,16 @@ public class BookFaultTests
             { "without a measure it is seen anyway", Whole with { Quantity = null, Seen = true } },
             { "needs coverings of the rule book", Whole with { Kinds = ["no-such"] } },
             { "a hazard to people has that as its consequence", Whole with { Hazard = Hazard.Dormant } },
+            {
+                "an immediate hazard, and no other, says by what it endangers people",
+                Whole with
+                {
+                    Consequence = Consequence.LifeSafety,
+                    Hazard = Hazard.Present,
+                    Trade = "electrician",
+                }
+            },
+            { "an immediate hazard, and no other, says by what it endangers people", Whole with { HazardBy = HazardKind.Fire } },
             { "needs the photos due", Whole with { Shots = null } },
             { "its quantity \"board-thickness\" has no limit", Whole with { Quantity = "board-thickness" } },
             {
@@ -56,6 +66,39 @@ public class BookFaultTests
     [MemberData(nameof(Conditions))]
     public void A_condition(string fault, Condition spoilt) =>
         BookChecks.Condition(Book, spoilt).ShouldBe([$"condition drip-edge-lap-short: {fault}"]);
+
+    private static Combination Together => Book.Combinations.First(c => c.Id == "fan-and-mold");
+
+    public static TheoryData<string, Combination> Combinations =>
+        new()
+        {
+            {
+                "needs two things at least, one of them seen",
+                Together with
+                {
+                    Needs = [Together.Needs[0]],
+                    Causes = null,
+                    RemedyOf = null,
+                }
+            },
+            { "its causes are some of what it needs, and bring about another part of it", Together with { Causes = ["ponding"] } },
+            { "its causes are some of what it needs, and bring about another part of it", Together with { Causes = [] } },
+            { "needs what it means and what settles it", Together with { Means = " " } },
+            { "needs what it means and what settles it", Together with { Settle = "" } },
+            { "what its remedy is for is some of what it needs", Together with { RemedyOf = ["ponding"] } },
+            { "what its remedy is for is some of what it needs", Together with { RemedyOf = [] } },
+            { "what its remedy is for is some of what it needs", Together with { Remedy = "" } },
+            { "there is no condition \"no-such\"", Together with { Needs = [.. Together.Needs, new Clause(Seen: ["no-such"])] } },
+        };
+
+    [Theory]
+    [MemberData(nameof(Combinations))]
+    public void A_combination(string fault, Combination spoilt) =>
+        BookChecks.Combination(Book, spoilt).ShouldBe([$"combination fan-and-mold: {fault}"]);
+
+    [Fact]
+    public void Combinations_of_the_book_have_no_fault() =>
+        Book.Combinations.SelectMany(c => BookChecks.Combination(Book, c)).ShouldBeEmpty();
 
     private static readonly RecipeMaterial Material = new("Screws", "each", MaterialRule.Each);
 

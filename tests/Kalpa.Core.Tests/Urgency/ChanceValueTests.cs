@@ -220,7 +220,16 @@ public class ChanceValueTests
         Of(Bare with { NearEnd = true }).Class.ShouldBe(UrgencyClass.WithinYear);
         Of(Bare with { ReroofDue = true }).Class.ShouldBe(UrgencyClass.WithReroof);
         Of(Bare with { ReroofDue = true, Evidence = WaterEvidence.Suspected, Weight = 0.1 }).Class.ShouldBe(UrgencyClass.WithReroof);
-        Of(Bare with { ReroofDue = true }, Condition(progression: Progression.Fast)).Class.ShouldBe(UrgencyClass.WithinYear);
+        Of(Bare with { ReroofDue = true }, Condition(progression: Progression.Fast)).Class.ShouldBe(UrgencyClass.ThisSeason);
+    }
+
+    /// <summary>A shingle that is gone, a sheet with a hole: a dry ceiling today is no reason to wait a year (common practice). What is worth little is watched all the same.</summary>
+    [Fact]
+    public void What_gets_worse_fast_is_not_left_a_year()
+    {
+        Of(Bare, Condition(progression: Progression.Steady)).Class.ShouldBe(UrgencyClass.WithinYear);
+        Of(Bare, Condition(progression: Progression.Fast)).Class.ShouldBe(UrgencyClass.ThisSeason);
+        Of(Bare with { Weight = 0.1 }, Condition(progression: Progression.Fast)).Class.ShouldBe(UrgencyClass.Watch);
     }
 
     [Theory]

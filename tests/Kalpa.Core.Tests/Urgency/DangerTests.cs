@@ -18,6 +18,12 @@ public class DangerTests
     [InlineData("veneer-leaning", Hazard.Present)]
     [InlineData("deck-soft", Hazard.Present)]
     [InlineData("skylight-unguarded", Hazard.Present)]
+    [InlineData("chimney-leaning", Hazard.Present)]
+    [InlineData("wires-low", Hazard.Present)]
+    [InlineData("mast-leaning", Hazard.Present)]
+    [InlineData("dryer-attic", Hazard.Present)]
+    [InlineData("gas-pipe-rusted", Hazard.Dormant)]
+    [InlineData("hatch-edge-open", Hazard.Dormant)]
     [InlineData("overflow-none", Hazard.Dormant)]
     [InlineData("overflow-small", Hazard.Dormant)]
     [InlineData("overflow-high", Hazard.Dormant)]
@@ -57,6 +63,50 @@ public class DangerTests
         UrgencyClass expected
     ) => Urgencies.Of(Book, Book.FindCondition(code)!, Facts(code) with { Outcome = outcome }).Class.ShouldBe(expected);
 
+    /// <summary>Flue gas, fire, what may fall, a fall through the deck, live wires: in this order, whichever is likelier (common practice).</summary>
+    [Fact]
+    public void Immediate_dangers_go_by_their_kind()
+    {
+        string[] order =
+        [
+            "flue-open-attic",
+            "flue-clearance",
+            "dryer-attic",
+            "framing-cut",
+            "deck-soft",
+            "skylight-unguarded",
+            "wires-low",
+        ];
+        var ranks = order.Select(code => Urgencies.Of(Book, Book.FindCondition(code)!, Facts(code)).Rank).ToList();
+        ranks.ShouldBe(ranks.OrderDescending());
+        ranks.Distinct().Count().ShouldBe(order.Length);
+        // The least of what reaches people as it is goes before what can fall on them.
+        ranks[^1]
+            .ShouldBeGreaterThan(
+                Urgencies.Of(Book, Book.FindCondition("brick-spalled")!, Facts("brick-spalled") with { PeopleBelow = true }).Rank
+            );
+    }
+
+    [Theory]
+    [InlineData("flue-open-attic", HazardKind.FlueGas, "Flue gas can reach people in the building.")]
+    [InlineData("flue-clearance", HazardKind.Fire, "It can start a fire.")]
+    [InlineData("dryer-attic", HazardKind.Fire, "It can start a fire.")]
+    [InlineData("framing-cut", HazardKind.Structure, "It can fall or give way.")]
+    [InlineData("veneer-leaning", HazardKind.Structure, "It can fall or give way.")]
+    [InlineData("chimney-leaning", HazardKind.Structure, "It can fall or give way.")]
+    [InlineData("deck-soft", HazardKind.FallThrough, "A person can fall through it.")]
+    [InlineData("skylight-unguarded", HazardKind.FallThrough, "A person can fall through it.")]
+    [InlineData("wires-low", HazardKind.Electricity, "Contact with a live wire can kill.")]
+    [InlineData("mast-leaning", HazardKind.Electricity, "Contact with a live wire can kill.")]
+    public void An_immediate_danger_says_by_what_it_endangers_people(string code, HazardKind kind, string words)
+    {
+        Book.FindCondition(code)!.HazardBy.ShouldBe(kind);
+        Urgencies.Of(Book, Book.FindCondition(code)!, Facts(code)).Why[0].ShouldBe(words);
+        RuleLogic
+            .Of(Book, Book.FindCondition(code)!)
+            .Lines.ShouldContain($"It is immediate: {char.ToLowerInvariant(words[0])}{words[1..]} It has no price.");
+    }
+
     /// <summary>Loose tile, slate, mortar and brick hurt whoever stands below, and only then.</summary>
     [Theory]
     [InlineData("tile-slipped")]
@@ -64,6 +114,9 @@ public class DangerTests
     [InlineData("mortar-open")]
     [InlineData("tile-edge-loose")]
     [InlineData("snow-over-door")]
+    [InlineData("soffit-loose")]
+    [InlineData("edge-metal-loose")]
+    [InlineData("glazing-bar-decayed")]
     public void What_can_fall_is_immediate_over_people(string code)
     {
         var condition = Book.FindCondition(code)!;

@@ -91,7 +91,7 @@ public class ShingleRoofTests
             "Plan the re-roof of slope A about 2030 (2027–2034).",
             "Immediate (safety): Stop using the appliance and call a heating contractor (Water heater)",
             "Before next rain: Replace the rusted flashing (Slope A (south), chimney)",
-            "Within a year: Replace the missing shingles (Slope A (south), rake)",
+            "This season: Replace the missing shingles (Slope A (south), rake)",
             "With re-roof: Plan the re-roof of slope A (Slope A)"
         );
 

@@ -68,9 +68,21 @@ public class SlateWoodAndMetalRoofTests
                 .Slope("A", "6/12", Facing.North, CoveringKind.Slate, 1920, 1)
                 .Finds("A", "gutter-internal", "north eave", Active)
                 .Finds("A", "fascia-rotten", "north eave", Stained)
-                .Finds("A", "soffit-loose", "north eave", below: true),
+                .Finds("A", "soffit-loose", "north eave"),
             "Repair slope A and keep the covering.",
             "Before next rain: Reline the internal gutter or move it outside, with 2 related repairs (Slope A (north), north eave)"
+        );
+
+    [Fact]
+    public void A_soffit_panel_loose_over_the_entry_is_secured_at_once_and_its_gutter_before_the_next_rain() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.North, CoveringKind.Slate, 1920, 1)
+                .Finds("A", "gutter-internal", "north eave", Active)
+                .Finds("A", "soffit-loose", "north eave", below: true),
+            "Repair slope A and keep the covering.",
+            "Immediate (safety): Refasten or replace the soffit panel (Slope A (north), north eave)",
+            "Before next rain: Reline the internal gutter or move it outside (Slope A (north), north eave)"
         );
 
     [Fact]

@@ -3,6 +3,7 @@ using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
+using Kalpa.Core.Urgency;
 using Kalpa.Samples;
 
 namespace Kalpa.Core.Tests.WholeRoofs;
@@ -76,6 +77,13 @@ internal sealed class ToldRoof(params string[] looked)
                 Amount = amount,
             }
         );
+        return this;
+    }
+
+    /// <summary>The last finding put into another class by the inspector.</summary>
+    public ToldRoof Moves(UrgencyClass to)
+    {
+        findings[^1] = findings[^1] with { Moved = new MovedUrgency(to, "seen for years", "M. Ek", DateTimeOffset.UnixEpoch) };
         return this;
     }
 

@@ -29,35 +29,27 @@ public static class Polygons
     /// <summary>Whether the point lies inside; on the boundary either answer may come.</summary>
     public static bool Contains(IReadOnlyList<PlanPoint> loop, PlanPoint point)
     {
-        var inside = false;
         if (loop.Count == 0)
         {
-            return inside;
+            return false;
         }
-        // A list is looked through without asking it by its interface for each corner: an interpreted core does this thousands of times a step.
-        var last = loop[^1];
-        var above = last.Y > point.Y;
-        if (loop is List<PlanPoint> list)
+        // Plain numbers in one loop, no calls: an interpreted core does this thousands of times a step.
+        var corners = loop is List<PlanPoint> list ? CollectionsMarshal.AsSpan(list) : [.. loop];
+        var (x, y) = (point.X, point.Y);
+        var (lastX, lastY) = (corners[^1].X, corners[^1].Y);
+        var wasAbove = lastY > y;
+        var inside = false;
+        foreach (ref readonly var corner in corners)
         {
-            foreach (var corner in CollectionsMarshal.AsSpan(list))
+            var (cornerX, cornerY) = (corner.X, corner.Y);
+            var above = cornerY > y;
+            if (above != wasAbove && x < ((lastX - cornerX) * (y - cornerY) / (lastY - cornerY)) + cornerX)
             {
-                (inside, last, above) = Passed(corner, last, above, point, inside);
+                inside = !inside;
             }
-            return inside;
-        }
-        foreach (var corner in loop)
-        {
-            (inside, last, above) = Passed(corner, last, above, point, inside);
+            (lastX, lastY, wasAbove) = (cornerX, cornerY, above);
         }
         return inside;
-    }
-
-    /// <summary>One side further round the loop: whether the ray from the point crosses it.</summary>
-    private static (bool Inside, PlanPoint Last, bool Above) Passed(PlanPoint a, PlanPoint b, bool wasAbove, PlanPoint point, bool inside)
-    {
-        var above = a.Y > point.Y;
-        var crosses = above != wasAbove && point.X < ((b.X - a.X) * (point.Y - a.Y) / (b.Y - a.Y)) + a.X;
-        return (inside != crosses, a, above);
     }
 
     public static PlanPoint Centroid(IReadOnlyList<PlanPoint> loop)
@@ -100,13 +92,29 @@ public static class Polygons
     /// <summary>Where two sides that are not neighbours touch or cross; null for a simple loop.</summary>
     public static PlanPoint? Crossing(IReadOnlyList<PlanPoint> loop)
     {
+        const double Slack = PlanTolerances.SameInches;
         for (var i = 0; i < loop.Count; i++)
         {
+            var (a, b) = (loop[i], loop[(i + 1) % loop.Count]);
+            var (west, east) = (Math.Min(a.X, b.X) - Slack, Math.Max(a.X, b.X) + Slack);
+            var (south, north) = (Math.Min(a.Y, b.Y) - Slack, Math.Max(a.Y, b.Y) + Slack);
             for (var j = i + 1; j < loop.Count; j++)
             {
                 var neighbours = j == i + 1 || (i == 0 && j == loop.Count - 1);
-                var (a, b) = (loop[i], loop[(i + 1) % loop.Count]);
                 var (c, d) = (loop[j], loop[(j + 1) % loop.Count]);
+                // Most sides are far from each other: asked here, that costs no call.
+                if (
+                    !neighbours
+                    && (
+                        (c.X < west && d.X < west)
+                        || (c.X > east && d.X > east)
+                        || (c.Y < south && d.Y < south)
+                        || (c.Y > north && d.Y > north)
+                    )
+                )
+                {
+                    continue;
+                }
                 if (neighbours ? FoldsBack(loop, i, j) : Meet(a, b, c, d) is not null)
                 {
                     return neighbours ? (j == i + 1 ? b : a) : Meet(a, b, c, d);

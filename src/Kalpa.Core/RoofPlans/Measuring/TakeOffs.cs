@@ -98,8 +98,8 @@ public static class TakeOffs
     )
     {
         var facets = shape.Facets.Where(f => only?.Contains(f.SlopeId) != false).Select(f => Framed(f, risePer12)).ToList();
-        var low = facets.Where(f => IsLow(f, families)).ToList();
-        var steep = facets.Except(low).ToList();
+        var byPitch = facets.ToLookup(f => IsLow(f, families));
+        var (low, steep) = (byPitch[true].ToList(), byPitch[false].ToList());
         var (percent, reason) = WasteOf(steep, edges);
         return new TakeOff(
             steep.Count == 0 ? []

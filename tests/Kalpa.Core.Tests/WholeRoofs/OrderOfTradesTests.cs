@@ -1,0 +1,190 @@
+using Kalpa.Core.Facts;
+using Kalpa.Core.Urgency;
+using static Kalpa.Core.Tests.WholeRoofs.ToldRoof;
+
+namespace Kalpa.Core.Tests.WholeRoofs;
+
+/// <summary>Whole roofs on which the order of work and who goes first matter, with the plan of work that a good inspector would write (common practice).</summary>
+public class OrderOfTradesTests
+{
+    private const string Lam = CoveringKind.LaminatedShingle;
+    private const WaterEvidence Stained = WaterEvidence.Stained;
+    private const WaterEvidence Active = WaterEvidence.Active;
+
+    [Fact]
+    public void Framing_is_evaluated_before_a_new_covering_is_ordered() =>
+        Holds(
+            new ToldRoof("attic", "inside")
+                .Slope("A", "5/12", Facing.South, CoveringKind.ThreeTabShingle, 2004, 3, layers: 2)
+                .Slope("B", "5/12", Facing.North, CoveringKind.ThreeTabShingle, 2004, 3, layers: 2)
+                .Finds("A", "plane-sagging", "mid span")
+                .Finds("B", "boot-collar-torn", "bath", Active)
+                .Finds("", "tree-over", "rear")
+                .Finds("A", "chimney-short", "main chimney"),
+            "Re-roof the whole roof within a year.",
+            "Before next rain: Temporary repair (torn pipe boot) (Slope B (north), bath)",
+            "Within a year: Refer pruning to an arborist (Rear)",
+            "Within a year: Have an engineer evaluate the sagging framing (Slope A (south), mid span)",
+            "Within a year: Have a chimney specialist evaluate the height (Slope A (south), main chimney)",
+            "Within a year: Re-roof the whole roof (Slopes A and B)"
+        );
+
+    [Fact]
+    public void A_sag_that_was_to_be_watched_is_evaluated_with_a_re_roof_this_season() =>
+        Holds(
+            new ToldRoof("attic", "inside")
+                .Slope("A", "1/12", Facing.South, Lam, 2015, 2, under: Under.HeatedRoom)
+                .Finds("A", "plane-sagging", "mid span")
+                .Finds("A", "shingle-missing", "kitchen", Active),
+            "Replace the covering of slope A or re-slope it this season.",
+            "Before next rain: Temporary repair (missing or torn shingles) (Slope A (south), kitchen)",
+            "This season: Have an engineer evaluate the sagging framing (Slope A (south), mid span)",
+            "This season: Replace the covering of slope A or re-slope it (Slope A)"
+        );
+
+    [Fact]
+    public void Immediate_dangers_go_by_their_kind() =>
+        Holds(
+            new ToldRoof("attic", "inside")
+                .Slope("A", "6/12", Facing.South, Lam, 2018, 0)
+                .Finds("", "wires-low", "service drop")
+                .Finds("A", "deck-soft", "rear eave", Stained)
+                .Finds("", "framing-cut", "attic")
+                .Finds("", "dryer-attic", "laundry")
+                .Finds("", "flue-open-attic", "boiler")
+                .Finds("", "soffit-loose", "over the entry", below: true),
+            "Repair slope A and keep the covering.",
+            "Immediate (safety): Stop using the appliance and call a heating contractor (Boiler)",
+            "Immediate (safety): Stop using the dryer and vent it outdoors (Laundry)",
+            "Immediate (safety): Have an engineer evaluate the framing (Attic)",
+            "Immediate (safety): Keep off; open the roof and replace the deck (Slope A (south), rear eave)",
+            "Immediate (safety): Have the utility evaluate the service wires (Service drop)",
+            "Immediate (safety): Refasten or replace the soffit panel (Over the entry)"
+        );
+
+    [Fact]
+    public void Repairs_on_a_roof_due_in_some_years_are_one_job_a_place() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.South, Lam, 2005, 2)
+                .Finds("A", "counter-flashing-missing", "chimney", Stained)
+                .Finds("A", "cricket-missing", "chimney", Stained, measure: "42")
+                .Finds("A", "cement-thick", "chimney", Stained)
+                .Finds("A", "deck-delaminated", "chimney", Stained)
+                .Finds("A", "boot-collar-torn", "bath", Active)
+                .Finds("A", "boot-flange-buried", "bath", Active)
+                .Finds("A", "ridge-cap-cracked", "ridge"),
+            "Plan the re-roof of slope A about 2030 (2027–2034).",
+            "Before next rain: Replace the pipe boot and reset the boot over the lower shingles (Slope A (south), bath)",
+            "Before next rain: Build a chimney cricket, with 2 related repairs (Slope A (south), chimney)",
+            "Within a year: Replace the ridge caps (Slope A (south), ridge)",
+            "With re-roof: Plan the re-roof of slope A (Slope A)"
+        );
+
+    [Fact]
+    public void What_can_wait_a_year_is_not_repaired_on_a_roof_that_is_due_next_year() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.South, Lam, 2003, 3)
+                .Slope("B", "6/12", Facing.North, Lam, 2003, 2)
+                .Finds("B", "ridge-cap-cracked", "ridge")
+                .Finds("B", "boot-collar-torn", "bath", Stained)
+                .Finds("B", "shingle-missing", "rake"),
+            "Plan the re-roof of the whole roof about 2027 (2026–2034).",
+            "Before next rain: Replace the pipe boot (Slope B (north), bath)",
+            "This season: Replace the missing shingles (Slope B (north), rake)",
+            "With re-roof: Plan the re-roof of the whole roof (Slopes A and B)"
+        );
+
+    /// <summary>Words for no place in particular put nothing together.</summary>
+    [Fact]
+    public void Hail_and_short_nailing_all_over_one_slope_are_two_matters() =>
+        Holds(
+            new ToldRoof("attic", "inside")
+                .Slope("A", "6/12", Facing.South, Lam, 2022, 0)
+                .Finds("A", "hail-bruise", "field", extent: Extent.General)
+                .Finds("A", "nails-few", "the whole field", measure: "3", extent: Extent.General)
+                .Finds("A", "tab-unsealed", "all over", extent: Extent.Scattered),
+            "Repair slope A and keep the covering.",
+            "This season: Reseal or replace the tabs (Slope A (south), all over)",
+            "This season: Add nails and reseal (Slope A (south), the whole field)",
+            "Within a year: Document and monitor, or replace the slope (Slope A (south), field)"
+        );
+
+    [Fact]
+    public void Fan_and_soffits_come_before_the_mold_and_the_nails_are_looked_at_again() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "4/12", Facing.South, Lam, 2018, 1)
+                .Finds("", "bath-fan-attic", "north bath")
+                .Finds("", "soffit-blocked")
+                .Finds("", "nail-rust-attic", extent: Extent.General)
+                .Finds("", "attic-mold", "north side", Stained),
+            "Maintain slope A.",
+            "This season: Vent the bath fan outdoors (North bath)",
+            "This season: Open the soffit vents",
+            "This season: Have the mold and the ventilation evaluated (North side)",
+            "This season: Re-inspect the rusted nail points once the ventilation is corrected"
+        );
+
+    [Fact]
+    public void Wet_wood_below_a_boot_is_opened_once_with_it() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.South, Lam, 2018, 1)
+                .Finds("A", "boot-collar-torn", "bath", Stained)
+                .Finds("A", "wood-wet", "below the bath", Stained)
+                .Finds("A", "deck-delaminated", "bath", Stained)
+                .Finds("A", "hatch-edge-open", "hatch"),
+            "Repair slope A and keep the covering.",
+            "Before next rain: Replace the pipe boot, with 2 related repairs (Slope A (south), bath)",
+            "Within a year: Install a guard at the hatch (Slope A (south), hatch)"
+        );
+
+    [Fact]
+    public void What_comes_before_a_new_covering_says_why()
+    {
+        var work = new ToldRoof("attic", "inside")
+            .Slope("A", "1/12", Facing.South, Lam, 2015, 2, under: Under.HeatedRoom)
+            .Slope("B", "6/12", Facing.North, Lam, 2022, 0)
+            .Finds("A", "plane-sagging", "mid span")
+            .Finds("B", "plane-sagging", "ridge")
+            .Finds("A", "shingle-missing", "kitchen", Active)
+            .Judged()
+            .Work;
+        var sag = work.Single(w =>
+            w.Title == "Have an engineer evaluate the sagging framing" && w.Place.Contains("mid span", StringComparison.Ordinal)
+        );
+        sag.Why.ShouldEndWith("The framing is evaluated before a new covering is ordered.");
+        sag.Number.ShouldBe(work.Single(w => w.IsRenewal).Number - 1);
+        sag.AboveNext.ShouldBe(
+            "Ranked above “replace the covering of slope A or re-slope it” because the framing is evaluated before a new covering is ordered."
+        );
+        // Under a covering that stays it is due as ever.
+        var other = work.Single(w => w.Place.Contains("ridge", StringComparison.Ordinal));
+        other.UrgencyWords.ShouldBe("Within a year");
+        other.Why.ShouldNotContain("before a new covering");
+    }
+
+    [Fact]
+    public void A_chimney_is_worked_on_before_the_new_covering_is_laid()
+    {
+        var work = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2000, 4)
+            .Finds("A", "chimney-short", "main chimney")
+            .Judged()
+            .Work;
+        work[0].AboveNext.ShouldBe("Ranked above “re-roof slope A” because that work is done before a new covering is laid.");
+    }
+
+    /// <summary>A class that the inspector chose stands.</summary>
+    [Fact]
+    public void A_sag_that_the_inspector_moved_stays_where_it_was_put()
+    {
+        var roof = new ToldRoof("attic").Slope("A", "6/12", Facing.South, Lam, 2000, 4).Finds("A", "plane-sagging", "mid span");
+        roof.Moves(UrgencyClass.Watch);
+        var work = roof.Judged().Work;
+        work[^1].Title.ShouldBe("Have an engineer evaluate the sagging framing");
+        work[^1].UrgencyWords.ShouldBe("Monitor");
+    }
+}
