@@ -262,6 +262,40 @@ public sealed class VisitLeakTests
     }
 
     /// <summary>40 by 30 ft, overhangs of 12 in, walls of 5.5 in: 4 ft from the eave wall and 18.54 ft from the left one lie 5.46 ft up and 20 ft along on plan.</summary>
+    /// <summary>The age of the house is the age of what is not the covering: 2, 7, 15 and 40 years, the middle of what the owner chose (chances by figures from memory).</summary>
+    [Theory]
+    [InlineData("3", 0.05)]
+    [InlineData("10", 0.15)]
+    [InlineData("20", 0.25)]
+    [InlineData("older", 0.35)]
+    public void An_old_house_leaks_at_its_windows(string age, double chance) =>
+        Of([Found("ceiling-stain", "inside", null)], [Says("leak-when", "wind-rain"), Says("house-age", age)])!
+            .Candidates.Single(c => c.Kind == "wall-or-window")
+            .Chance.ShouldBe(chance);
+
+    /// <summary>Each stain is drawn where it was put, not where another is.</summary>
+    [Fact]
+    public void Two_stains_are_drawn_at_two_places()
+    {
+        var other = Found("ceiling-stain", "inside", At(8, 9));
+        var input = Roof.Input with { Slopes = [South], Findings = [Stain, other], Plan = House };
+        var judged = Judged([Stain, other], r => r);
+        var roof = new Core.Dossiers.RoofVisit(
+            "",
+            new BuildingFact(Guid.CreateVersion7(), Guid.Empty, "House"),
+            new RoofFact(House.RoofId, Guid.Empty, "Roof"),
+            input,
+            [],
+            judged,
+            1,
+            []
+        );
+        var spots = Core.Dossiers.RoofContents.Of(roof, RuleBook.Current).Plan!.Spots;
+        spots.Count.ShouldBe(2);
+        spots.Single(s => s.Id == Stain.Id).X.ShouldBe(20 * 12, 1);
+        spots.Single(s => s.Id == other.Id).X.ShouldBe(8 * 12, 1);
+    }
+
     [Fact]
     public void Feet_from_two_walls_place_a_stain_and_are_surer_than_a_tap()
     {

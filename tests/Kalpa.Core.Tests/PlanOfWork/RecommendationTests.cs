@@ -1,5 +1,6 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
 using Kalpa.Core.Urgency;
@@ -109,5 +110,22 @@ public class RecommendationTests
             At = new DateTimeOffset(2026, 9, 18, 22, 0, 0, TimeSpan.FromHours(-4)),
         };
         FactChecks.Of(opinion, Book).Any(p => p.Code == "opinion.day-past").ShouldBe(refused);
+    }
+
+    /// <summary>A recommendation to replace that names no time leaves a slope with up to five years planned, and small repairs on it as they are.</summary>
+    [Theory]
+    [InlineData(1, "With re-roof")]
+    [InlineData(1.1, "Within a year")]
+    [InlineData(5, "Within a year")]
+    [InlineData(5.1, "With re-roof")]
+    public void A_recommendation_without_a_time_leaves_the_computed_one_of_a_planned_slope(double likely, string words)
+    {
+        var judged = new WholeRoofs.ToldRoof()
+            .Slope("A", "6/12", Facing.South, CoveringKind.LaminatedShingle, 2012, null)
+            .Lasts("A", new YearsLeft(1, likely, 9))
+            .Recommends(OpinionAction.Replace, "A")
+            .Finds("A", "nail-pop", "over the kitchen")
+            .Judged();
+        judged.Findings.Single().Urgency.Words.ShouldBe(words);
     }
 }

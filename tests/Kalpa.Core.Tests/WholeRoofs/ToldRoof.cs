@@ -1,5 +1,6 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Life;
 using Kalpa.Core.Measures;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
@@ -17,6 +18,7 @@ internal sealed class ToldRoof(params string[] looked)
     private readonly List<FindingFact> findings = [];
     private readonly List<OpinionFact> opinions = [];
     private readonly List<ComponentFact> components = [];
+    private readonly List<LifeOpinionFact> years = [];
     private Commission? commission;
     private int told;
 
@@ -94,6 +96,24 @@ internal sealed class ToldRoof(params string[] looked)
         return this;
     }
 
+    /// <summary>The inspector's own figures for what is left of a slope.</summary>
+    public ToldRoof Lasts(string slope, YearsLeft left)
+    {
+        years.Add(
+            new LifeOpinionFact(
+                Guid.CreateVersion7(),
+                Roof.Visit.Id,
+                Of(slope).Id,
+                null,
+                left,
+                "seen on the roof",
+                "M. Ek",
+                DateTimeOffset.UnixEpoch
+            )
+        );
+        return this;
+    }
+
     /// <summary>A component of a slope, seen and rated by itself.</summary>
     public ToldRoof Component(string slope, string key, int? laid, int? stage)
     {
@@ -114,7 +134,7 @@ internal sealed class ToldRoof(params string[] looked)
 
     public Assessment Judged() =>
         Assessor.Assess(
-            Roof.With(Roof.Input, r => r with { SlopeOpinions = opinions }) with
+            Roof.With(Roof.Input, r => r with { SlopeOpinions = opinions, LifeOpinions = years }) with
             {
                 Slopes = slopes,
                 Coverings = coverings,

@@ -2163,7 +2163,7 @@ export interface components {
         /**
          * @description What means something only together. Likelihood and Consequence are the least that every finding in it then counts for:
          *     a combination never makes anything lighter, except that Trade says who it belongs to. Causes are the conditions in it that
-         *     bring about the others: they are corrected first.
+         *     bring about the others: they are corrected first. RemedyOf: the conditions in it whose work is then Remedy; null: all.
          */
         Combination: {
             id: string;
@@ -2180,6 +2180,7 @@ export interface components {
             /** @default  */
             trade: string;
             causes?: null | string[];
+            remedyOf?: null | string[];
         };
         /** @description A combination that was met: by which findings, and what it says. */
         CombinationAnswer: {
@@ -2352,7 +2353,8 @@ export interface components {
          *     Wears what it says of a component's stage; LookAlikes what it is taken for, each with what tells it apart;
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
-         *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself;
+         *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself, and
+         *     HazardBy by what, where that is immediate;
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
          *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
@@ -2412,6 +2414,7 @@ export interface components {
             atRenewal?: components["schemas"]["AtRenewal"];
             /** @default false */
             indoorAir: boolean;
+            hazardBy?: null | components["schemas"]["HazardKind"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2946,7 +2949,8 @@ export interface components {
         /**
          * @description A part of a roof or building that findings are on. Assumed: what is taken for one spot, several spots and a widespread finding until somebody
          *     counts or measures, each a count, a length in feet, or a width and height in feet (common practice); One and Many name the
-         *     pieces that are counted. Separate: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced.
+         *     pieces that are counted. Separate: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
+         *     Before: that work comes before the new covering.
          */
         Element: {
             key: string;
@@ -2959,6 +2963,7 @@ export interface components {
             many: string;
             /** @default false */
             separate: boolean;
+            before?: null | components["schemas"]["Precedes"];
         };
         /**
          * @description What was agreed on with the client, in words: the Scope and Limits that stand (agreed on, else drafted, else the firm's, else the
@@ -3385,6 +3390,8 @@ export interface components {
         };
         /** @enum {unknown} */
         Hazard: "present" | "dormant";
+        /** @enum {unknown} */
+        HazardKind: "flueGas" | "fire" | "structure" | "fallThrough" | "electricity";
         HeldFact: {
             kind: components["schemas"]["FactKind"];
             /** Format: uuid */
@@ -5074,6 +5081,8 @@ export interface components {
             /** @default false */
             newEquipmentNear: boolean;
         };
+        /** @enum {unknown} */
+        Precedes: "carries" | "workAbove";
         /**
          * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
          *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
