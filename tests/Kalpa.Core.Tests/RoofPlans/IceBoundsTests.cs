@@ -21,4 +21,15 @@ public sealed class IceBoundsTests
         (answer.Problem is null).ShouldBe(taken);
         answer.Problem?.Code.ShouldBe("ice.bad-dam");
     }
+
+    /// <summary>Behind a dam water stands level: on a dead flat roof it reaches everywhere, and no width of barrier says anything.</summary>
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(0.25, 1)]
+    public void A_dead_flat_roof_has_no_reach_of_ice(double rise, int slopes)
+    {
+        var answer = ComputeServices.Ice(new IceRequest(Plans.Of(Plans.OneSlope(1, 0, 0, 40, 30, rise, 180, 10)), 4), RuleBook.Current);
+        answer.Value!.Reaches.Count.ShouldBe(slopes);
+        answer.Value.Reaches.ShouldAllBe(r => double.IsFinite(r.ReachPlanInches));
+    }
 }

@@ -132,20 +132,19 @@ internal sealed class ToldRoof(params string[] looked)
         return this;
     }
 
-    public Assessment Judged() =>
-        Assessor.Assess(
-            Roof.With(Roof.Input, r => r with { SlopeOpinions = opinions, LifeOpinions = years }) with
-            {
-                Slopes = slopes,
-                Coverings = coverings,
-                Stages = stages,
-                Findings = findings,
-                Components = components,
-                Looks = [.. looked.Select(station => new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, station, null, LookState.Looked))],
-                Visit = Roof.Visit with { FinishedAt = DateTimeOffset.UnixEpoch, Commission = commission },
-            },
-            RuleBook.Current
-        );
+    public Assessment Judged() => Assessor.Assess(Facts(), RuleBook.Current);
+
+    public AssessInput Facts() =>
+        Roof.With(Roof.Input, r => r with { SlopeOpinions = opinions, LifeOpinions = years }) with
+        {
+            Slopes = slopes,
+            Coverings = coverings,
+            Stages = stages,
+            Findings = findings,
+            Components = components,
+            Looks = [.. looked.Select(station => new LookFact(Guid.CreateVersion7(), Roof.Visit.Id, station, null, LookState.Looked))],
+            Visit = Roof.Visit with { FinishedAt = DateTimeOffset.UnixEpoch, Commission = commission },
+        };
 
     /// <summary>The plan of work reads as told, every line of it.</summary>
     public static void Holds(ToldRoof roof, params string[] plan) => Lines(roof.Judged()).ShouldBe(plan);
