@@ -26,6 +26,7 @@ internal static class BeforeCovering
                         UrgencyWords = Urgencies.Words(least),
                         Why = $"{job.Item.Why} {Sentences.Upper(CarriesWords)}.",
                     },
+                    Governing = job.Governing with { Class = least, Marks = (int)least, Words = Urgencies.Words(least) },
                 }
                 : job
         );
