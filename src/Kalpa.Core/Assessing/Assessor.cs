@@ -93,7 +93,7 @@ public static class Assessor
         );
     }
 
-    /// <summary>Problems, decisions, jobs, quantities and costs of a roof whose slopes and findings are judged: that part of an assessment by itself.</summary>
+    /// <summary>Problems, decisions, jobs, quantities and costs of a roof whose slopes and findings are judged: only that part of an assessment.</summary>
     public static (IReadOnlyList<RoofDecision> Decisions, IReadOnlyList<WorkItem> Work, WorkCost? Cost) PlanOfWork(
         RuleBook book,
         AssessInput recorded,

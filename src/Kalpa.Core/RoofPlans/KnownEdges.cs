@@ -46,7 +46,8 @@ internal sealed class KnownEdges
         var kept = now[side.Facet].BySide;
         if (
             !before.TryGetValue(side.Facet, out var slope)
-            || slope.BySide[kept.Count] is not { } known
+            // A plan that was given up half way leaves sides without borders.
+            || slope.BySide.ElementAtOrDefault(kept.Count) is not { } known
             || !known.Side.Overhang.Equals(side.Overhang)
             || !known.Side.Parapet.Equals(side.Parapet)
             || known.Beside.Count != beside.Count

@@ -87,9 +87,10 @@ public static class PlanEdges
             ];
         }
 
-        /// <summary>Places at which was looked for a slope since <see cref="Forget"/>, and those at which was looked for a wall, with what was found.</summary>
+        /// <summary>Points that were tested for another slope since <see cref="Forget"/>.</summary>
         public List<PlanPoint> Asked { get; } = [];
 
+        /// <summary>Points that were tested for the walls of a part since then, with the answer.</summary>
         public List<(Guid Part, PlanPoint At, bool In)> WallsAsked { get; } = [];
 
         public void Forget()
