@@ -55,7 +55,7 @@ internal static class CoopersYard
         onHouse.Photo("yard.jpg", "House and workshop from the yard", null, null, 3);
         onHouse.Photo("slope-south.jpg", "", null, "A", 8, station: "field");
         onHouse.Photo("slope-north.jpg", "", null, "B", 12, station: "field");
-        onHouse.Photo("boot-torn.jpg", "Collar split half round", boot, "B", 14);
+        onHouse.Photo("boot-torn.jpg", "Collar split halfway around", boot, "B", 14);
 
         var onWorkshop = visit.On("workshop", workshop, "low-slope");
         onWorkshop.LookAtAll(Workshop, "core");

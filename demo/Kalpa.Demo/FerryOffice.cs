@@ -61,9 +61,9 @@ internal static class FerryOffice
     private static void Punch(DemoFacts facts, DemoVisit visit)
     {
         var drip = visit.Finding("drip-edge-lap-short", "edges", "A", "4 ft from the east rake", WaterEvidence.NoneSeen, measure: "1");
-        visit.Photo("drip-edge.jpg", "Two lengths hardly meet", drip, "A", 12);
+        visit.Photo("drip-edge.jpg", "Two lengths barely lap", drip, "A", 12);
         var nail = visit.Finding("nail-exposed", "courses", "B", "below the ridge", WaterEvidence.NoneSeen, Extent.Scattered);
-        visit.Photo("nail-exposed.jpg", "Head in the open", nail, "B", 20);
+        visit.Photo("nail-exposed.jpg", "Exposed nail head", nail, "B", 20);
         Item(facts, visit, "1", drip, "A", "Short drip-edge lap", "Extend the drip-edge lap", hold: true);
         Item(facts, visit, "2", nail, "B", "Exposed nails", "Remove nail, seal the hole", hold: false);
     }

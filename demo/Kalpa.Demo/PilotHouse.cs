@@ -160,7 +160,7 @@ internal static class PilotHouse
             Extent.Scattered,
             spot: plan.SpotAt(34, 2.6)
         );
-        visit.Photo("nail-exposed.jpg", "One of six heads in the open", nail, "A", 26);
+        visit.Photo("nail-exposed.jpg", "One of six exposed nails", nail, "A", 26);
         var tabs = visit.Finding(
             "tab-unsealed",
             "field",
@@ -183,7 +183,7 @@ internal static class PilotHouse
         );
         visit.Photo(
             "drip-edge.jpg",
-            "Two lengths hardly meet",
+            "Two lengths barely lap",
             drip,
             "A",
             8,
@@ -203,7 +203,7 @@ internal static class PilotHouse
             "1 1/2",
             spot: plan.SpotAt(8, 21)
         );
-        visit.Photo("counter-flashing.jpg", "Metal let in hardly over the apron", counter, "B", 41);
+        visit.Photo("counter-flashing.jpg", "Counter-flashing barely covers the apron", counter, "B", 41);
         visit.Finding("cricket-missing", "walls", "B", "kitchen chimney", WaterEvidence.NoneSeen, Extent.OnePlace, "28");
         var kickOut = visit.Finding(
             "kickout-missing",
@@ -231,7 +231,7 @@ internal static class PilotHouse
             WaterEvidence.NoneSeen,
             spot: plan.SpotAt(35.5, 25.5)
         );
-        visit.Photo("valley-debris.jpg", "Leaves stand a hand high", valley, "C", 57);
+        visit.Photo("valley-debris.jpg", "Leaves piled 4 in deep", valley, "C", 57);
         var flue = visit.Finding(
             "flue-collar-rusted",
             "penetrations",
@@ -240,7 +240,7 @@ internal static class PilotHouse
             WaterEvidence.NoneSeen,
             spot: plan.SpotAt(21.5, 46)
         );
-        visit.Photo("flue-rust.jpg", "Rust round the storm collar", flue, "D", 64);
+        visit.Photo("flue-rust.jpg", "Rust around the storm collar", flue, "D", 64);
         visit.Photo("house-street.jpg", "House and boat porch from the street, south side", null, null, 2);
         visit.Photo("slope-south.jpg", "From the ladder at the eave", null, "A", 10, station: "field");
         visit.Photo("slope-north.jpg", "Kitchen chimney at the ridge", null, "B", 40, station: "field");

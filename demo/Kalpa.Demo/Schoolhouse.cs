@@ -63,7 +63,7 @@ internal static class Schoolhouse
             outcome: FindingOutcome.DocumentOnly
         );
         visit.Photo("tile-courses.jpg", "Before lifting", lifted, "A", 20, PhotoRole.Before);
-        visit.Photo("underlayment.jpg", "What lay under it", lifted, "A", 21);
+        visit.Photo("underlayment.jpg", "Underlayment below the lifted tile", lifted, "A", 21);
         visit.Photo("tile-courses.jpg", "Put back", lifted, "A", 24, PhotoRole.After);
         visit.Excuse("field", "D", ExcuseReason.Fragile, "tile cracks underfoot");
         visit.Excuse("ridges", "D", ExcuseReason.Fragile);
@@ -82,7 +82,7 @@ internal static class Schoolhouse
         var felt = visit.Finding("underlayment-perished", "edges", "A", "eave, east end", WaterEvidence.Stained, Extent.Scattered);
         visit.Photo("underlayment.jpg", "Felt curled and thin under the eave tile", felt, "A", 18);
         var lap = visit.Finding("tile-headlap-short", "field", "B", "upper courses", WaterEvidence.NoneSeen, Extent.Scattered, "2 1/4");
-        visit.Photo("tile-courses.jpg", "Courses stretched towards the ridge", lap, "B", 33);
+        visit.Photo("tile-courses.jpg", "Courses stretched toward the ridge", lap, "B", 33);
         var cracked = visit.Finding("tile-cracked", "field", "C", "middle of the hip", WaterEvidence.NoneSeen);
         visit.Photo("tile-cracked.jpg", "Crack over a sound lap", cracked, "C", 40);
         visit.Finding("weep-blocked", "edges", "B", "whole eave", WaterEvidence.Suspected, Extent.General);

@@ -10,6 +10,7 @@ using Kalpa.Core.NewWork;
 using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Quantities;
 using Kalpa.Core.RoofPlans;
+using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Series;
 using Kalpa.Core.Urgency;
@@ -51,7 +52,8 @@ public sealed record AssessInput(
 /// <paramref name="WithoutJob"/> why a finding asks for nothing; <paramref name="Cost"/>: what the work is likely to cost together, null where the commission gives no
 /// prices or nothing has a figure; <paramref name="Replies"/>: what the owner says to an option, or to a job that the list has no more;
 /// <paramref name="Done"/>: jobs of this visit, and of the one before, that were done; <paramref name="Ponds"/>: standing water with its area and weight;
-/// <paramref name="Outlets"/>: whether downspouts, drains and scuppers of a recorded size carry what drains to them.
+/// <paramref name="Outlets"/>: whether downspouts, drains and scuppers of a recorded size carry what drains to them;
+/// <paramref name="Noticed"/>: what answers say is wrong and no finding has.
 /// </summary>
 public sealed record Assessment(
     string BookVersion,
@@ -83,7 +85,8 @@ public sealed record Assessment(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<DoneAnswer>? Done = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<StainLeak>? Leaks = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<RoofPond>? Ponds = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OutletSize>? Outlets = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<OutletSize>? Outlets = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<PlanNotice>? Noticed = null
 );
 
 /// <summary>

@@ -23,7 +23,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "19";
+    public const string MethodVersion = "20";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -51,7 +51,13 @@ public static class Assessor
         slopes = [.. slopes.Select(s => s with { ForOwner = OwnersWords.Of(book, input, s, findings, planned) })];
         var (decisions, open, work, cost, replies) = Planned(book, input, planned, slopes, findings, causes, roofProblems, leaks, water);
         var stations = WalkOrders.StationsOf(book, WalkOrders.Of(book, input), WalkOrders.CommonestFamily(book, input));
-        var coverage = Coverages.Of(stations, ordered, input.Looks, input.Findings);
+        var coverage = Coverages.Of(
+            stations,
+            ordered,
+            input.Looks,
+            input.Findings,
+            (station, slopeId) => LookRemarks.Of(book, input, slopes, station, slopeId)
+        );
         var notAssessed = AllClear.NotAssessed(findings.Count(f => f.Unjudged), input.Unread ?? 0);
         var commission = CommissionOf(book, input);
         var done = JobsDone.Of(input, commission.Prices);
@@ -89,7 +95,8 @@ public static class Assessor
             done,
             leaks,
             water.Ponds,
-            water.Outlets.Count > 0 ? water.Outlets : null
+            water.Outlets.Count > 0 ? water.Outlets : null,
+            AnswerNotices.Of(book, input) is { Count: > 0 } noticed ? noticed : null
         );
     }
 

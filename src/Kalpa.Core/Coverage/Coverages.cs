@@ -24,16 +24,18 @@ public sealed record CoverageAnswer(
 /// <summary>Coverage of a visit (methods, section 15): every station of every slope looked at, or excused.</summary>
 public static class Coverages
 {
+    /// <param name="remark">What stands elsewhere of a place without a finding of its own, as clauses; empty where nothing does.</param>
     public static CoverageAnswer Of(
         IReadOnlyList<Station> stations,
         IReadOnlyList<SlopeFact> slopes,
         IReadOnlyList<LookFact> looks,
-        IReadOnlyList<FindingFact> findings
+        IReadOnlyList<FindingFact> findings,
+        Func<Station, Guid?, string>? remark = null
     )
     {
         var left = new List<LeftOpen>();
         var limitations = new List<Limitation>();
-        var nothing = new List<(Station Station, string? Letter)>();
+        var nothing = new List<(Station Station, string? Letter, string Remark)>();
         var (asked, looked, excused, hidden) = (0, 0, 0, 0);
         foreach (var (station, slope) in Places(stations, slopes))
         {
@@ -60,7 +62,7 @@ public static class Coverages
                         && !findings.Any(f => f.Station == station.Key && f.SlopeId == slope?.Id)
                     )
                     {
-                        nothing.Add((station, slope?.Letter));
+                        nothing.Add((station, slope?.Letter, remark?.Invoke(station, slope?.Id) ?? ""));
                     }
                     break;
             }
@@ -80,15 +82,19 @@ public static class Coverages
             station.PerSlope ? slopes.Select(slope => (station, (SlopeFact?)slope)) : [(station, (SlopeFact?)null)]
         );
 
-    private static List<string> NothingFound(List<(Station Station, string? Letter)> places) =>
+    private static List<string> NothingFound(List<(Station Station, string? Letter, string Remark)> places) =>
         [
             .. places
-                .GroupBy(p => p.Station)
+                .GroupBy(p => (p.Station, p.Remark))
                 .Select(g =>
-                    g.First().Letter is null
-                        ? $"{g.Key.Name}: inspected, no defects observed."
-                        : $"{Sentences.Slopes([.. g.Select(p => p.Letter!)])}, {Sentences.Lower(g.Key.Name)}: inspected, no defects observed."
-                ),
+                {
+                    var place = g.First().Letter is null
+                        ? g.Key.Station.Name
+                        : $"{Sentences.Slopes([.. g.Select(p => p.Letter!)])}, {Sentences.Lower(g.Key.Station.Name)}";
+                    return g.Key.Remark.Length == 0
+                        ? $"{place}: inspected, no defects observed."
+                        : $"{place}: inspected. {Sentences.Upper(g.Key.Remark)}; no other defects observed.";
+                }),
         ];
 
     /// <summary>A place that was not checked, and why.</summary>

@@ -135,7 +135,7 @@ public static class Lasting
                 first.Add(
                     request.Kind == PlannedKind.Solar && !judged.ReroofFirst
                         ? $"Plan to remove the array from slope {slope.Letter} once, to re-roof it, and to put the array back."
-                        : $"Re-roof slope {slope.Letter} first."
+                        : $"Re-roof slope {slope.Letter}."
                 );
             }
             else if (judged.Verdict is LastingVerdict.Doubtful or LastingVerdict.CannotTell && !sharpened)

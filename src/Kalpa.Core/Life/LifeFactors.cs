@@ -90,8 +90,8 @@ internal static class LifeFactors
                     "Outdoor: sun",
                     Math.Clamp(Math.Pow(sun, SunPower), LeastSun, MostSun),
                     sun > 1
-                        ? $"{(sun - 1) * 100:0}% more sun in a year than the roof's mean"
-                        : $"{(1 - sun) * 100:0}% less sun in a year than the roof's mean",
+                        ? $"{(sun - 1) * 100:0}% more sun in a year than the roof’s mean"
+                        : $"{(1 - sun) * 100:0}% less sun in a year than the roof’s mean",
                     SourceClass.Memory
                 )
             );

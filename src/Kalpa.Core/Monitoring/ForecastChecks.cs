@@ -134,7 +134,9 @@ internal static class ForecastChecks
         var day = past.On.ToString("MMMM yyyy", CultureInfo.InvariantCulture);
         var gave = $"In {day} Kalpa estimated {forecast.Low:0}–{forecast.High:0} years, most likely {forecast.Likely:0}";
         var guessed = guess is { GuessLow: { } low, GuessHigh: { } high } ? $"; {guess.By} estimated {low:0}–{high:0}" : "";
-        var came = ended ? $"It was re-roofed after {cameTo:0}." : $"After {since:0} years its condition suggests {cameTo:0} in all.";
+        var came = ended
+            ? $"It was re-roofed after {cameTo:0}."
+            : $"After {since:0} years its condition suggests {cameTo:0} years in total.";
         var inside =
             cameTo < forecast.Low ? " Sooner than the range."
             : cameTo > forecast.High ? " Longer than the range."

@@ -24,7 +24,9 @@ internal static class Folding
         {
             var own = Own(problem, jobOf);
             var lead = own.FindIndex(o =>
-                o.Part.Role != ProblemRole.Sign && IsRepair(o.Job) && o.Job.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Apart
+                o.Part.Role != ProblemRole.Sign
+                && IsRepair(o.Job)
+                && o.Job.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Spots or AtRenewal.Apart
             );
             var signs = own.Where(o => o.Part.Role == ProblemRole.Sign && (IsRepair(o.Job) || IsSignOnly(o))).ToList();
             if (lead < 0 || signs.Count == 0)

@@ -63,6 +63,12 @@ public static class RoofDecisions
     /// </summary>
     public const int NowWithYears = 2;
 
+    /// <summary>
+    /// What is wrong all over a covering that is likely to be renewed within so many years, and lets no water in, is not repaired before (common practice: money for a
+    /// covering that is on its way out).
+    /// </summary>
+    public const int WidespreadWaitsYears = 3;
+
     public static IReadOnlyList<RoofDecision> Of(
         RuleBook book,
         AssessInput input,

@@ -14,7 +14,7 @@ internal static class SectionJobs
 {
     private static readonly string[] SpecialistSteps =
     [
-        "Do no other permanent work there until then",
+        "Until then, do only the repairs there that this report lists as due sooner",
         "Have the findings of this report looked at on the roof",
         "Ask for an opinion in writing, with what it rests on",
     ];
@@ -59,6 +59,9 @@ internal static class SectionJobs
         "Replace underlayment, flashings and edge metal with it",
     ];
 
+    private const string VentStep =
+        "Correct the attic ventilation with it: intake and exhaust, balanced and with a clear path between them";
+
     public static IEnumerable<WorkItem> Of(
         RuleBook book,
         SectionRepairs section,
@@ -94,9 +97,18 @@ internal static class SectionJobs
         var withIt = on.SelectMany(s => DueSoon(book, s, input.AsOf).Where(p => !IsApart(s, p.Due, decision, input.AsOf)))
             .Select(p => p.Kind.Renew);
         var ids = decision.SlopeIds.ToHashSet();
+        string[] vents =
+            AtticVents.Lacks(book, input) && input.Slopes.Any(s => s.Under == Facts.Under.Attic && ids.Contains(s.Id)) ? [VentStep] : [];
         IEnumerable<string> tearOff =
             kind == WorkKind.Reroof && decision.Action == RoofAction.Replace ? [Recovering.Step(book, input, ids)] : [];
-        return Item(on, kind, decision.Title, decision.Urgency, decision.Why, [.. beware, .. tearOff, .. steps, .. withIt.Distinct()]) with
+        return Item(
+            on,
+            kind,
+            decision.Title,
+            decision.Urgency,
+            decision.Why,
+            [.. beware, .. tearOff, .. steps, .. vents, .. withIt.Distinct()]
+        ) with
         {
             Included = section.Included,
         };
@@ -154,9 +166,12 @@ internal static class SectionJobs
             [part.Kind.Renew]
         );
 
-    /// <summary>Whether a part falls due before a renewal of its slope, if there is to be one.</summary>
+    /// <summary>
+    /// Whether a part falls due before its slope does: nobody renews a part of a covering that goes in the same year, even where it is not decided yet what becomes of that.
+    /// </summary>
     private static bool IsApart(SlopeAssessment slope, DueYears due, RoofDecision decision, DateOnly asOf) =>
-        !decision.Renews || (!decision.Soon && (slope.Life!.Stated is not { } left || asOf.Year + left.Likely > due.Likely));
+        !(decision is { Renews: true, Soon: true })
+        && (slope.Life!.Stated is not { } left || asOf.Year + Math.Round(left.Likely) > due.Likely);
 
     private static IEnumerable<(ComponentAnswer Part, ComponentKind Kind, DueYears Due)> DueSoon(
         RuleBook book,

@@ -53,7 +53,7 @@ internal sealed class SectionRepairs
             )
             .ToList();
         var cannotWait = included
-            .Where(r => CannotWait(r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId].Evidence)], asOf))
+            .Where(r => CannotWait(book, r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId])], asOf))
             .ToList();
         // What has no opening to close is kept dry at the one beside it, where there is one.
         var openings = cannotWait.Where(HasOpening).ToList();
@@ -78,16 +78,26 @@ internal sealed class SectionRepairs
         || book.FindElement(repair.Condition.Element) is { Separate: true }
         || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
 
-    private static bool HasOpening(Job repair) => repair.Condition!.AtRenewal == AtRenewal.Done;
+    private static bool HasOpening(Job repair) => repair.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Spots;
 
     /// <summary>Water that enters, and an opening that is due sooner than the section; wear that lets no water in waits.</summary>
-    private static bool CannotWait(Job repair, RoofDecision decision, List<WaterEvidence> seen, DateOnly asOf) =>
-        seen.Contains(WaterEvidence.Active)
+    private static bool CannotWait(RuleBook book, Job repair, RoofDecision decision, List<FindingFact> found, DateOnly asOf) =>
+        found.Exists(f => f.Evidence == WaterEvidence.Active)
         || (
             HasOpening(repair)
-            && !(IsOnlyWear(repair) && !seen.Exists(e => e.ShowsWater()))
+            && (
+                found.Exists(f => f.Evidence.ShowsWater())
+                || !(IsOnlyWear(repair) || (IsDueShortly(decision, asOf) && found.TrueForAll(f => IsWidespread(book, f))))
+            )
             && repair.Item.Urgency >= DueBefore(decision, repair.Condition!, asOf)
         );
+
+    /// <summary>All over the covering: to repair that is a good part of a new one.</summary>
+    private static bool IsWidespread(RuleBook book, FindingFact found) =>
+        found.Extent == Extent.General && AsRecorded.Condition(book, found).AtRenewal == AtRenewal.Spots;
+
+    private static bool IsDueShortly(RoofDecision decision, DateOnly asOf) =>
+        decision.Soon || decision.Due?.Likely <= asOf.Year + RoofDecisions.WidespreadWaitsYears;
 
     private static bool IsOnlyWear(Job repair) =>
         repair.Governing!.Consequence == Consequence.EarlyAgeing && repair.Lead!.Outcome == FindingOutcome.Mend;

@@ -89,28 +89,30 @@ internal static class SlopeDecisions
         var covering = Assessor.CoveringOn(input.Coverings, slope.SlopeId, input.AsOf);
         var family = covering is null ? null : book.FindCovering(covering.Kind)?.Family;
         var decided = new SlopeDecision(slope, family, RoofAction.Maintain, "Nothing on it has to be repaired now.");
-        SlopeDecision Soon(RoofAction action, string why) =>
-            decided with
+        var unsuitable = slope.Fitness is { State: FitnessState.Unfit };
+        var stop = unsuitable ? null : StopOn(book, slope, findings, facts);
+        SlopeDecision Soon(RoofAction action, string why)
+        {
+            var hurried = findings.Where(f => f.SlopeId == slope.SlopeId).Any(f => Hurries(book, f, facts, stop, unsuitable));
+            return decided with
             {
                 Action = action,
                 Why = why,
-                Urgency = UrgencyClass.WithinYear,
-                When = "within a year",
+                Urgency = hurried ? UrgencyClass.ThisSeason : UrgencyClass.WithinYear,
+                When = hurried ? "this season" : "within a year",
             };
+        }
 
-        if (slope.Fitness is { State: FitnessState.Unfit } fitness)
+        if (slope.Fitness is { } fitness && unsuitable)
         {
-            // Water that has come in through a covering that never suited its place comes in again.
-            var wet = findings.Any(f => f.SlopeId == slope.SlopeId && IsWet(book, f, facts[f.FindingId]));
             var tooFlat = fitness.LimitId is not null;
-            var unfit = Soon(RoofAction.Replace, fitness.Reason) with
+            return Soon(RoofAction.Replace, fitness.Reason) with
             {
                 TooFlat = tooFlat,
                 New = tooFlat ? NewRoof.OnLowSlope(book, input, SlopeOf(input, slope)) ?? "" : "",
             };
-            return wet ? unfit with { Urgency = UrgencyClass.ThisSeason, When = "this season" } : unfit;
         }
-        if (StopOn(book, slope, findings, facts) is { } stop)
+        if (stop is not null)
         {
             return Soon(stop.Action, $"{Sentences.Upper(stop.Words)}.");
         }
@@ -178,10 +180,29 @@ internal static class SlopeDecisions
 
     private const string ArrayWords = "before the solar array";
 
-    private static bool IsWet(RuleBook book, FindingAssessment judged, FindingFact found) =>
-        judged.Verdict.IsDefect
-        && found.Evidence.ShowsWater()
-        && book.FindElement(AsRecorded.Condition(book, found).Element) is not { Separate: true };
+    /// <summary>
+    /// Whether water at a finding does not leave its covering the year that a renewal may take: what is made tight until then holds in one spot, but not in several, nor
+    /// where the very thing that rules repair out lets it in. Through a covering that never suited its place that is said of its details, too.
+    /// </summary>
+    private static bool Hurries(
+        RuleBook book,
+        FindingAssessment judged,
+        Dictionary<Guid, FindingFact> facts,
+        RepairStop? stop,
+        bool unsuitable
+    )
+    {
+        var found = facts[judged.FindingId];
+        if (!judged.Verdict.IsDefect || !found.Evidence.ShowsWater())
+        {
+            return false;
+        }
+        var element = book.FindElement(AsRecorded.Condition(book, found).Element);
+        return unsuitable
+            ? element is not { Separate: true }
+            : element is { OfCovering: true }
+                && (found.Extent > Extent.OnePlace || (stop?.Conditions.Contains(found.Condition) == true && stop.Decision.Length == 0));
+    }
 
     private static SlopeDecision KeepsCovering(SlopeDecision decided, IReadOnlyList<FindingAssessment> findings) =>
         findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))

@@ -77,8 +77,8 @@ internal static class WorkList
             .Where(j => !JobsDone.IsDone(j.Item, input.Records));
         var byNeed = jobs.OrderByDescending(j => j.Item.Urgency)
             .ThenByDescending(j => j.Governing?.Rank ?? 0)
-            // A slope that never suited its covering goes before single repairs that can wait as long.
-            .ThenByDescending(j => j.Item.Kind == WorkKind.Rebuild)
+            // A slope that never suited its covering, or lets water in that no repair keeps out, goes before single repairs that can wait as long.
+            .ThenByDescending(j => GoesFirst(j, decisions))
             .ThenByDescending(j => j.Item.LossHigh)
             .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
@@ -179,8 +179,9 @@ internal static class WorkList
         }
         if (ordered[at].Governing is not { } urgency)
         {
-            return item.Kind == WorkKind.Rebuild && next.Kind != WorkKind.Rebuild && item.Urgency == next.Urgency
-                ? $"Ranked above “{Sentences.Lower(next.Title)}” because the slope is not suitable as built."
+            return item.Urgency > next.Urgency ? ByClass(item, next)
+                : GoesFirst(ordered[at], decisions) && !GoesFirst(ordered[at + 1], decisions)
+                    ? $"Ranked above “{Sentences.Lower(next.Title)}” because {(item.Kind == WorkKind.Rebuild ? "the slope is not suitable as built" : "there were water signs there, and no repair would last")}."
                 : "";
         }
         if (ordered[at + 1].Governing is { } then)
@@ -191,8 +192,18 @@ internal static class WorkList
         }
         return item.Urgency == next.Urgency
             ? $"Ranked above “{Sentences.Lower(next.Title)}” because damage goes on while that is planned."
-            : $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(item.UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
+            : ByClass(item, next);
     }
+
+    private static string ByClass(WorkItem item, WorkItem next) =>
+        $"Ranked above “{Sentences.Lower(next.Title)}”: {Sentences.Lower(item.UrgencyWords)} comes before {Sentences.Lower(next.UrgencyWords)}.";
+
+    private static bool GoesFirst(Job job, IReadOnlyList<RoofDecision> decisions) =>
+        job.Item.Kind == WorkKind.Rebuild
+        || (
+            job.Item is { IsRenewal: true, Urgency: UrgencyClass.ThisSeason }
+            && decisions.Any(d => d is { Renews: true, ByInspector: false } && d.SlopeIds[0] == job.Item.SlopeId)
+        );
 
     private static Job Repair(
         RuleBook book,

@@ -51,6 +51,9 @@ public static class BookChecks
                 .Links.Where(l => l.Cause == l.Effect || new[] { l.Cause, l.Effect }.Any(c => book.FindCondition(c) is null))
                 .Select(l => $"link {l.Key}: needs two conditions of the rule book"),
             .. book.Stops.SelectMany(s => Stop(book, s)),
+            .. book
+                .Questions.Where(q => q.Options.Any(o => o.Findings?.Any(c => book.FindCondition(c) is null) == true))
+                .Select(q => $"question {q.Key}: an answer names a condition that there is not"),
             .. CoveringChecks.Of(book),
             .. RecipeChecks.Of(book),
             .. PriceChecks.Of(book),

@@ -138,7 +138,14 @@ public enum QuestionKind
     Length,
 }
 
-public sealed record QuestionOption(string Key, string Words);
+/// <summary>
+/// An answer to be tapped. <paramref name="Findings"/>: conditions that it says are there; the first that suits the covering is offered as a finding. Null where it says nothing wrong.
+/// </summary>
+public sealed record QuestionOption(
+    string Key,
+    string Words,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Findings = null
+);
 
 /// <summary>A question answered by taps, asked before or during a visit; <paramref name="Station"/> is where it is asked on the walk.</summary>
 public sealed record Question(
@@ -161,6 +168,9 @@ public enum AtRenewal
     /// <summary>It is done with it, and is made tight for the time being where it cannot wait.</summary>
     Done,
 
+    /// <summary>The same in spots. All over the covering, and letting no water in, it goes with the renewal where that is likely within a few years.</summary>
+    Spots,
+
     /// <summary>It is upkeep, done now whatever becomes of the covering: a drain is cleared.</summary>
     Apart,
 
@@ -179,7 +189,7 @@ public enum AtRenewal
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
 /// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself, and
-/// <paramref name="HazardBy"/> by what, where that is immediate;
+/// <paramref name="HazardBy"/> by what, where that is immediate; <paramref name="Before"/>: what its work comes before, where its element does not say it;
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
 /// <paramref name="Observed"/>: the sentence in which a report states that it was seen, in the past tense; <paramref name="Element"/>: the part of the roof that it
@@ -227,7 +237,8 @@ public sealed record Condition(
     bool Makeshift = false,
     AtRenewal AtRenewal = AtRenewal.Done,
     bool IndoorAir = false,
-    HazardKind? HazardBy = null
+    HazardKind? HazardBy = null,
+    Precedes? Before = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

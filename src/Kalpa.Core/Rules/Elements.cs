@@ -22,7 +22,7 @@ public enum AmountKind
 /// A part of a roof or building that findings are on. <paramref name="Assumed"/>: what is taken for one spot, several spots and a widespread finding until somebody
 /// counts or measures, each a count, a length in feet, or a width and height in feet (common practice); <paramref name="One"/> and <paramref name="Many"/> name the
 /// pieces that are counted. <paramref name="Separate"/>: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
-/// <paramref name="Before"/>: that work comes before the new covering.
+/// <paramref name="Before"/>: that work comes before the new covering; <paramref name="OfCovering"/>: it is the covering itself or the layer under it that keeps water out, not a detail in it.
 /// </summary>
 public sealed record Element(
     string Key,
@@ -32,10 +32,11 @@ public sealed record Element(
     string One = "place",
     string Many = "places",
     bool Separate = false,
-    Precedes? Before = null
+    Precedes? Before = null,
+    bool OfCovering = false
 );
 
-/// <summary>Why work on an element comes before a new covering of its slope.</summary>
+/// <summary>Why work on an element, or on one condition, comes before a new covering of its slope.</summary>
 [JsonConverter(typeof(CamelCaseEnum<Precedes>))]
 public enum Precedes
 {
@@ -44,6 +45,9 @@ public enum Precedes
 
     /// <summary>Masons, ladders and cut limbs would harm a new covering.</summary>
     WorkAbove,
+
+    /// <summary>It may be dangerous to disturb: it is sampled before a new covering and before other work at the same slope.</summary>
+    Sampled,
 }
 
 /// <summary>

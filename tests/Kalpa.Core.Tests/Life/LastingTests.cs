@@ -96,7 +96,7 @@ public class LastingTests
 
     /// <summary>The answer is one: what is to be done first is what the prices say.</summary>
     [Theory]
-    [InlineData(1_000, 20_000, "Re-roofing first is cheaper", "Re-roof slope A first.")]
+    [InlineData(1_000, 20_000, "Re-roofing first is cheaper", "Re-roof slope A.")]
     [InlineData(
         20_000,
         1_000,

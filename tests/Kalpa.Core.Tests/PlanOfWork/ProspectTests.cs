@@ -34,11 +34,11 @@ public class ProspectTests
 
     /// <summary>Common practice: ten years and less are re-roofed before an array goes on, more are not given up. One recommendation, on the list and beside the array.</summary>
     [Theory]
-    [InlineData(7, "Re-roof slope A before the solar array", "Re-roof slope A first.")]
-    [InlineData(10, "Re-roof slope A before the solar array", "Re-roof slope A first.")]
+    [InlineData(7, "Re-roof slope A before the solar array", "Re-roof slope A.")]
+    [InlineData(10, "Re-roof slope A before the solar array", "Re-roof slope A.")]
     [InlineData(11, "Maintain slope A", "Plan to remove the array from slope A once, to re-roof it, and to put the array back.")]
     // What is due within a year is done before it anyway.
-    [InlineData(1, "Re-roof slope A within a year", "Re-roof slope A first.")]
+    [InlineData(1, "Re-roof slope A within a year", "Re-roof slope A.")]
     public void A_slope_near_its_end_is_re_roofed_before_an_array(double left, string headline, string first)
     {
         var judged = WithArray(left, Array);

@@ -120,6 +120,18 @@ public sealed class MeasureTests
         answer.Feet(EdgeClass.Sidewall).ShouldBe(30 * Math.Sqrt(1.25), Hundredth);
     }
 
+    /// <summary>The wall of the tall part stands a foot inside its eave: only a roof that reaches it, or nearly, is flashed to it; under the overhang alone its side is free.</summary>
+    [Theory]
+    [InlineData(19, 2)]
+    [InlineData(19.1, 2)]
+    [InlineData(19.9, 0)]
+    public void Under_an_overhang_alone_there_is_no_side_wall(double from, int walls)
+    {
+        var tall = Plans.Rectangle(1, 0, 0, 20, 30, 6, 0, 2) with { HeightInches = 240 };
+        var low = Plans.Rectangle(2, from, 0, 15, 30, 6, 1, 3);
+        Plans.Measure(Plans.Of(tall, low)).Edges.Count(e => e.Class == EdgeClass.Sidewall).ShouldBe(walls);
+    }
+
     [Fact]
     public void AGableDormerGetsItsValleysAndCoversItsGround()
     {

@@ -33,11 +33,11 @@ public class LowSlopeRoofTests
                 .Finds("A", "membrane-shrunk", "parapet", extent: Extent.General)
                 .Finds("C", "metal-dissimilar", "edge AC")
                 .Finds("A", "drain-clogged", "middle"),
-            "Replace the membrane on slope A within a year; maintain slope C.",
+            "Replace the membrane on slope A this season; maintain slope C.",
             "Before next rain: Temporary repair (open seam) (Slope A (south), north third)",
             "Before next rain: Clear the drain and install the strainer (Slope A (south), middle)",
             "Before next rain: Temporary repair (membrane pulled away at walls) (Slope A (south), parapet)",
-            "Within a year: Replace the membrane on slope A (Slope A)",
+            "This season: Replace the membrane on slope A (Slope A)",
             "Monitor: Isolate the dissimilar metals (Slope C (south), edge AC)"
         );
 

@@ -38,10 +38,10 @@ public class SlateWoodAndMetalRoofTests
                 .Finds("B", "wood-split", "field", extent: Extent.Scattered)
                 .Finds("A", "moss-grown", "field", extent: Extent.General, decided: "moss=field")
                 .Finds("A", "wood-missing", "mid", Active, amount: new(Count: 4)),
-            "Re-roof the whole roof within a year.",
+            "Re-roof the whole roof this season.",
             "Before next rain: Temporary repair (missing wood shingles) (Slope A (north), mid)",
             "Before next rain: Temporary repair (decayed wood shingles) (Slope A (north), lower half)",
-            "Within a year: Re-roof the whole roof (Slopes A and B)"
+            "This season: Re-roof the whole roof (Slopes A and B)"
         );
 
     [Fact]

@@ -21,10 +21,10 @@ public class TileRoofTests
                 .Finds("A", "tile-cracked", "mid slope", amount: new(Count: 3))
                 .Finds("B", "tile-slipped", "over patio", below: true)
                 .Finds("A", "deck-edge-rotten", "eave"),
-            "Lift and relay the tile on slope A within a year; plan to lift and relay the tile on slope B about 2031 (2028–2035).",
+            "Lift and relay the tile on slope A this season; plan to lift and relay the tile on slope B about 2031 (2028–2035).",
             "Immediate (safety): Refasten the tile (Slope B (north), over patio)",
             "Before next rain: Temporary repair (deteriorated underlayment) (Slope A (south), eave)",
-            "Within a year: Lift and relay the tile on slope A (Slope A)",
+            "This season: Lift and relay the tile on slope A (Slope A)",
             "With re-roof: Plan to lift and relay the tile on slope B (Slope B)"
         );
 

@@ -1791,7 +1791,8 @@ export interface components {
          *     WithoutJob why a finding asks for nothing; Cost: what the work is likely to cost together, null where the commission gives no
          *     prices or nothing has a figure; Replies: what the owner says to an option, or to a job that the list has no more;
          *     Done: jobs of this visit, and of the one before, that were done; Ponds: standing water with its area and weight;
-         *     Outlets: whether downspouts, drains and scuppers of a recorded size carry what drains to them.
+         *     Outlets: whether downspouts, drains and scuppers of a recorded size carry what drains to them;
+         *     Noticed: what answers say is wrong and no finding has.
          */
         Assessment: {
             bookVersion: string;
@@ -1825,13 +1826,14 @@ export interface components {
             leaks?: null | components["schemas"]["StainLeak"][];
             ponds?: null | components["schemas"]["RoofPond"][];
             outlets?: null | components["schemas"]["OutletSize"][];
+            noticed?: null | components["schemas"]["PlanNotice"][];
         };
         /**
          * @description What becomes of a repair where the covering of its section is renewed.
          * @default done
          * @enum {unknown}
          */
-        AtRenewal: "done" | "apart" | "within" | "only";
+        AtRenewal: "done" | "spots" | "apart" | "within" | "only";
         /**
          * @default inch
          * @enum {unknown}
@@ -2354,7 +2356,7 @@ export interface components {
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself, and
-         *     HazardBy by what, where that is immediate;
+         *     HazardBy by what, where that is immediate; Before: what its work comes before, where its element does not say it;
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
          *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
@@ -2415,6 +2417,7 @@ export interface components {
             /** @default false */
             indoorAir: boolean;
             hazardBy?: null | components["schemas"]["HazardKind"];
+            before?: null | components["schemas"]["Precedes"];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2950,7 +2953,7 @@ export interface components {
          * @description A part of a roof or building that findings are on. Assumed: what is taken for one spot, several spots and a widespread finding until somebody
          *     counts or measures, each a count, a length in feet, or a width and height in feet (common practice); One and Many name the
          *     pieces that are counted. Separate: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
-         *     Before: that work comes before the new covering.
+         *     Before: that work comes before the new covering; OfCovering: it is the covering itself or the layer under it that keeps water out, not a detail in it.
          */
         Element: {
             key: string;
@@ -2964,6 +2967,8 @@ export interface components {
             /** @default false */
             separate: boolean;
             before?: null | components["schemas"]["Precedes"];
+            /** @default false */
+            ofCovering: boolean;
         };
         /**
          * @description What was agreed on with the client, in words: the Scope and Limits that stand (agreed on, else drafted, else the firm's, else the
@@ -4892,7 +4897,7 @@ export interface components {
             iceBarrierAsked: boolean;
         };
         /**
-         * @description Something the plan noticed by itself, as a finding it could become. Key names it and its place, so that a word on it holds when
+         * @description Something that the plan or an answer says is wrong, as a finding it could become. Key names it and its place, so that a word on it holds when
          *     the plan is measured again; Measure is null where seeing is the fault; Deciding what the plan knows that decides it.
          */
         PlanNotice: {
@@ -5082,7 +5087,7 @@ export interface components {
             newEquipmentNear: boolean;
         };
         /** @enum {unknown} */
-        Precedes: "carries" | "workAbove";
+        Precedes: "carries" | "workAbove" | "sampled";
         /**
          * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
          *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
@@ -5407,9 +5412,11 @@ export interface components {
         };
         /** @enum {unknown} */
         QuestionKind: "one" | "many" | "text" | "length";
+        /** @description An answer to be tapped. Findings: conditions that it says are there; the first that suits the covering is offered as a finding. Null where it says nothing wrong. */
         QuestionOption: {
             key: string;
             words: string;
+            findings?: null | string[];
         };
         /**
          * @description Where the rain goes. RainSquareFeet is the roof that the sky sees; OutSquareFeet what the outlets add up to, walls

@@ -11,7 +11,7 @@ using Kalpa.Core.Water;
 namespace Kalpa.Core.RoofPlans.Measuring;
 
 /// <summary>
-/// Something the plan noticed by itself, as a finding it could become. <paramref name="Key"/> names it and its place, so that a word on it holds when
+/// Something that the plan or an answer says is wrong, as a finding it could become. <paramref name="Key"/> names it and its place, so that a word on it holds when
 /// the plan is measured again; <paramref name="Measure"/> is null where seeing is the fault; <paramref name="Deciding"/> what the plan knows that decides it.
 /// </summary>
 public sealed record PlanNotice(

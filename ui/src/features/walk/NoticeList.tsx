@@ -10,9 +10,9 @@ import { upperFirst } from '../../shared/sentences'
 import { newId } from '../../shared/uuid'
 import { useVisitContext } from '../../shared/visitContext'
 
-/** What was noticed on the plan, worst first: added as a finding, or dismissed with a reason that is saved. */
+/** What the plan and the answers say is wrong, worst first: added as a finding, or dismissed with a reason that is saved. */
 export function NoticeList() {
-  const { visit, records } = useVisitContext()
+  const { visit, records, assessment } = useVisitContext()
   const replies = records.noticeReplies ?? []
   const answer = useCore(
     'notices',
@@ -32,28 +32,28 @@ export function NoticeList() {
         }
       : undefined,
   )
-  if (!visit.facts.plan || !answer) return null
-  const open = answer.notices.filter((notice) => !replies.some((reply) => reply.key === notice.key))
+  const notices = [...(assessment.noticed ?? []), ...(answer?.notices ?? [])].sort((a, b) => b.nails - a.nails)
+  const open = notices.filter((notice) => !replies.some((reply) => reply.key === notice.key))
   const waved = replies.filter((reply) => !reply.findingId)
   if (open.length === 0 && waved.length === 0) return null
   return (
     <Box>
       <Heading as="h3" size="md" mb="1">
-        Noticed on the plan
+        Noticed, not yet a finding
       </Heading>
-      {open.length === 0 && <Text color="faint">Nothing more.</Text>}
+      {open.length === 0 && (answer || !visit.facts.plan) && <Text color="faint">Nothing more.</Text>}
       {open.map((notice) => (
         <Notice key={notice.key} notice={notice} />
       ))}
       {waved.map((reply) => (
-        <Waved key={reply.id} reply={reply} name={answer.notices.find(({ key }) => key === reply.key)?.name} />
+        <Waved key={reply.id} reply={reply} name={notices.find(({ key }) => key === reply.key)?.name} />
       ))}
     </Box>
   )
 }
 
 function Notice({ notice }: { notice: PlanNotice }) {
-  const { visit } = useVisitContext()
+  const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)
   const [waving, setWaving] = useState(false)
   const [reason, setReason] = useState('')
@@ -77,7 +77,7 @@ function Notice({ notice }: { notice: PlanNotice }) {
       measure: notice.measure ?? null,
       peopleBelow: false,
       note: [notice.why, notice.advice].filter(Boolean).join(' '),
-      outcome: 'mend',
+      outcome: book.conditions.find(({ code }) => code === notice.condition)?.defaultOutcome ?? 'mend',
       cause: null,
       earlier: null,
       spot: notice.spot ?? null,
@@ -112,16 +112,20 @@ function Notice({ notice }: { notice: PlanNotice }) {
       </Flex>
       {waving && (
         <Flex gap="2" wrap="wrap" align="center">
-          {['Checked: in order', 'Not as the plan has it'].map((words) => (
-            <Button
-              key={words}
-              size="lg"
-              variant="outline"
-              onClick={() => record.mutate([{ kind: 'noticeReply', fact: reply({ findingId: null, reason: words }) }])}
-            >
-              {words}
-            </Button>
-          ))}
+          {['Checked: in order', notice.key.startsWith('answer:') ? 'Answer corrected' : 'Not as the plan has it'].map(
+            (words) => (
+              <Button
+                key={words}
+                size="lg"
+                variant="outline"
+                onClick={() =>
+                  record.mutate([{ kind: 'noticeReply', fact: reply({ findingId: null, reason: words }) }])
+                }
+              >
+                {words}
+              </Button>
+            ),
+          )}
           <Input
             flex="1"
             minW="12rem"
