@@ -259,6 +259,20 @@ internal sealed class DemoVisit(DemoFacts facts, string name, Guid visitId, Date
     public void Typed(string question, string typed) =>
         facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/answer-{question}"), visitId, question, null, [], typed, roof));
 
+    /// <summary>What an answer says is wrong and the inspector makes no finding of; of no slope in particular without a letter.</summary>
+    public void Dismiss(string question, string letter, string reason) =>
+        facts.Add(
+            FactKind.NoticeReply,
+            new NoticeReplyFact(
+                facts.Id($"{name}/dismissed-{question}"),
+                visitId,
+                $"answer:{question}:{(letter.Length == 0 ? "" : facts.Id(letter))}",
+                null,
+                reason,
+                roof
+            )
+        );
+
     public void Footing(string letter, string state) =>
         facts.Add(FactKind.Answer, new AnswerFact(facts.Id($"{name}/footing-{letter}"), visitId, "footing", facts.Id(letter), [state]));
 

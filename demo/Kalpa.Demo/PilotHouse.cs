@@ -121,6 +121,8 @@ internal static class PilotHouse
         visit.Answer("maintenance", "some");
         visit.AnswerOn("C", "trees", "over");
         visit.AnswerOn("A", "trees", "clear");
+        visit.Dismiss("ventilation", "", "Vents go in with the re-roof of slope C");
+        visit.Dismiss("trees", "C", "The owner has the tree cut back this fall");
         visit.SignOff("A", "Marit Quillon", 3, 5);
         visit.SignOff("B", "Marit Quillon", 6, 8);
         visit.SignOff("C", "Marit Quillon", 3, 5);

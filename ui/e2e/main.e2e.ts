@@ -115,7 +115,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
   for (const words of [
     'Short drip-edge lap',
-    'Short by 1 1/2 in',
+    'short by 1 1/2 in',
     'Torn pipe boot',
     'soil pipe',
     'Lap by the rake',

@@ -268,6 +268,36 @@ test('a check of new work: picked courses make the rate, findings the punch list
   await crew.context.close()
 })
 
+test('an answer that says something is wrong becomes a finding by a tap, or is dismissed with a reason', async ({
+  phonePage: page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Airless House', [shingle('A', 'south')])
+  await openWalk(page, ids.visit, 'attic')
+  await page.getByRole('radio', { name: 'Inadequate' }).click()
+  await expect(page.getByText('Attic ventilation: “Inadequate” was answered.')).toBeVisible()
+  await page.getByRole('button', { name: 'Add as a finding' }).tap()
+  await expect(page.getByText('Found here')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Add as a finding' })).toHaveCount(0)
+  await openWalk(page, ids.visit, 'ground')
+  await page
+    .getByRole('group', { name: 'Trees, slope A' })
+    .getByRole('radio', { name: 'Branches over the roof' })
+    .click()
+  await expect(page.getByText('Trees: “Branches over the roof” was answered.')).toBeVisible()
+  // What nobody took up comes back at wrap-up.
+  await openWalk(page, ids.visit, 'wrap')
+  await expect(page.getByText('Trees: “Branches over the roof” was answered.')).toBeVisible()
+  await page.getByRole('button', { name: 'Dismiss', exact: true }).tap()
+  await page.getByRole('button', { name: 'Checked: in order' }).tap()
+  await expect(page.getByText('Dismissed: Branches on the roof – Checked: in order')).toBeVisible()
+  await allSent(page)
+  await open(page, `/visits/${ids.visit}/work`)
+  await expect(page.getByRole('listitem').filter({ hasText: 'Add intake and exhaust' })).toBeVisible()
+  const { facts } = await serverVisit(page, ids.visit)
+  expect(facts.findings).toHaveLength(1)
+})
+
 test('twenty-five items go on the punch list by the same again', async ({ phonePage: page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Long Shed', [shingle('A', 'south'), shingle('B', 'north')], {

@@ -278,7 +278,11 @@ public static class Assessor
             FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding, input.Firm), around);
             judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
-        var raised = CausesFirst.Raised(judged, causes);
+        var waiting = input
+            .Findings.Where(f => AsRecorded.Condition(book, f, input.Firm).AtRenewal == AtRenewal.Only)
+            .Select(f => f.Id)
+            .ToHashSet();
+        var raised = CausesFirst.Raised(judged, causes, waiting.Contains);
         return [.. Urgencies.MostUrgentFirst(raised, f => f.Urgency).ThenBy(f => f.FindingId)];
     }
 

@@ -59,7 +59,12 @@ internal static class CausesFirst
             )
         );
 
-    public static IEnumerable<FindingAssessment> Raised(IReadOnlyList<FindingAssessment> judged, IReadOnlyList<CauseLink> links)
+    /// <param name="waits">Whether a finding can be corrected only while the covering is off: what it brings about does not hurry it.</param>
+    public static IEnumerable<FindingAssessment> Raised(
+        IReadOnlyList<FindingAssessment> judged,
+        IReadOnlyList<CauseLink> links,
+        Func<Guid, bool> waits
+    )
     {
         var byId = judged.ToDictionary(f => f.FindingId);
         // What makes damage a danger (a person below) is not what brought it about.
@@ -70,7 +75,10 @@ internal static class CausesFirst
         {
             var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(f => f.Verdict.IsDefect).MaxBy(f => f.Urgency.Class);
             var least = effect is null || effect.Urgency.Class < MostByEffect ? effect?.Urgency.Class : MostByEffect;
-            yield return !finding.Verdict.IsDefect || finding.Urgency.Moved is not null || !(least > finding.Urgency.Class)
+            yield return !finding.Verdict.IsDefect
+            || finding.Urgency.Moved is not null
+            || !(least > finding.Urgency.Class)
+            || waits(finding.FindingId)
                 ? finding
                 : finding with
                 {

@@ -59,7 +59,7 @@ internal static class LookRemarks
         foreach (var question in book.Questions.Where(q => q.Station == station.Key))
         {
             var chosen = (input.Records?.Answers ?? [])
-                .Where(a => a.Question == question.Key && (a.SlopeId is null || a.SlopeId == slopeId))
+                .Where(a => a.Question == question.Key && (!station.PerSlope || a.SlopeId is null || a.SlopeId == slopeId))
                 .SelectMany(a => a.Chosen)
                 .ToList();
             var wrong = question.Options.Where(o => o.Findings is not null && chosen.Contains(o.Key)).Select(o => o.Key).ToList();

@@ -42,7 +42,6 @@ internal static class LeakRanking
     /// <summary>Scores are for one way in of as many as a slope has: a pair has to explain what one explains (from memory).</summary>
     public const double ScorePerHypothesis = 400;
 
-    private const double LeastEvidence = 0.05;
     private const double MostEvidence = 12;
     private const double WetStraightBelow = 8;
     private const double StainedBelow = 4;
@@ -118,7 +117,7 @@ internal static class LeakRanking
             {
                 var best = g.MaxBy(w => w.Score)!;
                 var second = g.Where(w => w != best).Select(w => w.Evidence).DefaultIfEmpty(1).Max();
-                return best with { Evidence = Math.Clamp(best.Evidence * Math.Sqrt(Math.Max(1, second)), LeastEvidence, MostEvidence) };
+                return best with { Evidence = Math.Min(best.Evidence * Math.Sqrt(Math.Max(1, second)), MostEvidence) };
             });
 
     private const double SamePlaceFeet = 4;
@@ -277,7 +276,7 @@ internal static class LeakRanking
     private static double Evidence(double condition, double water)
     {
         var (more, less) = (Math.Max(condition, water), Math.Min(condition, water));
-        return Math.Clamp(more * Math.Sqrt(Math.Max(1, less)), LeastEvidence, MostEvidence);
+        return Math.Min(more * Math.Sqrt(Math.Max(1, less)), MostEvidence);
     }
 
     private static Weighed Tested(Weighed weighed, LeakRequest request)

@@ -57,7 +57,12 @@ internal static class Folding
         var jobOf = repairs.ToDictionary(r => r.Lead!.FindingId);
         foreach (var problem in problems)
         {
-            var own = Own(problem, jobOf);
+            // What can be done only while the covering is off ends nothing before that: what it brings about is looked into meanwhile.
+            var (waiting, own) = Split(Own(problem, jobOf));
+            foreach (var job in waiting)
+            {
+                yield return job;
+            }
             var lead = Lead(own);
             var one = lead < 0 ? [] : own.Where((o, at) => at == lead || Joins(own[lead], o)).OrderBy(o => o.Job != own[lead].Job).ToList();
             foreach (var alone in own.Where(o => !one.Contains(o)))
@@ -70,6 +75,12 @@ internal static class Folding
             }
         }
     }
+
+    private static (List<Job> Waiting, List<(ProblemPart Part, Job Job)> Others) Split(List<(ProblemPart Part, Job Job)> own) =>
+        (
+            [.. own.Where(o => o.Job.Condition!.AtRenewal == AtRenewal.Only).Select(o => o.Job)],
+            [.. own.Where(o => o.Job.Condition!.AtRenewal != AtRenewal.Only)]
+        );
 
     /// <summary>
     /// What the others go with: damage that endangers people as it is, where the same trade repairs its cause as well (what may fall is secured by itself, at once); else the first repair; where nothing is repaired yet, a

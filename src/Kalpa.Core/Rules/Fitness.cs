@@ -54,7 +54,7 @@ public sealed record Fitness(FitnessState State, string Reason, string? ToSettle
         {
             VerdictOutcome.Short => new(
                 FitnessState.Unfit,
-                $"{Sentences.Upper(name)} at {at}, {verdict.Headline.ToLowerInvariant()} of the minimum slope ({least}). Replace or rebuild; wear life does not apply.",
+                $"{Sentences.Upper(name)} at {at}: below the minimum slope ({least}), {verdict.Headline.ToLowerInvariant()}. Replace or rebuild; wear life does not apply.",
                 null,
                 id,
                 verdict.Source

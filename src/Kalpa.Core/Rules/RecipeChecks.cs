@@ -18,7 +18,7 @@ internal static class RecipeChecks
                 .Where(g => g.Count() > 1)
                 .Select(g => $"recipes: {g.Key} is in {g.Count()} of them without a covering that tells which"),
             .. book
-                .Holds.Where(h => h.Days <= 0 || string.IsNullOrWhiteSpace(h.Words) || !InOrder(h.Hours))
+                .Holds.Where(h => !h.IsWhole)
                 .Select(h => $"hold {h.Key}: needs words, days it is good for, and hours low, likely and high, in order"),
             .. book.Renewals.SelectMany(r => Renewal(book, r)),
             .. book

@@ -154,7 +154,12 @@ public enum WoodPart
 public sealed record WoodSign(string Key, WoodPart Part, IReadOnlyList<string> Conditions, IReadOnlyList<double> Rate);
 
 /// <summary>What keeps water out for the time being, for how many days it is good, and its labor-hours, low, likely and high.</summary>
-public sealed record TemporaryHold(string Key, string Words, int Days, IReadOnlyList<double> Hours);
+public sealed record TemporaryHold(string Key, string Words, int Days, IReadOnlyList<double> Hours)
+{
+    /// <summary>Whether it says what is done, for how many days it is good, and its hours in order.</summary>
+    [JsonIgnore]
+    public bool IsWhole => Days > 0 && !string.IsNullOrWhiteSpace(Words) && RecipeChecks.InOrder(Hours);
+}
 
 /// <summary>
 /// Labor-hours a square, low, likely and high, to tear off and to install a covering, or to lift and relay it, and what a layer of it weighs, pounds a square.

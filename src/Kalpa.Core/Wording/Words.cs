@@ -111,7 +111,7 @@ public static class Words
     /// </summary>
     public static string Name(Condition condition, FindingFact finding, Verdict verdict, Quantity? quantity) =>
         verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
-            ? $"{Sentences.Upper(quantity.Name)} {Value(measure, quantity)}: within the limit ({verdict.LimitText})"
+            ? $"{Sentences.Upper(quantity.Name)} {Value(measure, quantity)}: {(condition.WithinLimit.Length > 0 ? condition.WithinLimit : "within the limit")} ({verdict.LimitText})"
             : condition.Name;
 
     /// <summary>Where, what was observed, how much, and the signs of water: fact, not inference.</summary>
@@ -127,7 +127,9 @@ public static class Words
         var where = Place(finding, slope) is { Length: > 0 } place ? $"{place}: " : "";
         var what =
             verdict.Outcome == VerdictOutcome.Conforms && quantity is not null && finding.Measure is { } measure
-                ? $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}; {Bound(verdict)}: within the limit."
+                ? condition.WithinLimit.Length > 0
+                    ? $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}, {condition.WithinLimit} ({verdict.LimitText}; {verdict.Source})."
+                    : $"{Sentences.Upper(quantity.Name)} {Read(measure, quantity)}; {Bound(verdict)}: within the limit."
                 : Defect(condition, finding, verdict, quantity, amount);
         return $"{where}{what}{Evidence(finding.Evidence)}{Cause(finding.Cause)}";
     }

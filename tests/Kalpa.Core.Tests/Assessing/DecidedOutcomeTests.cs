@@ -183,9 +183,9 @@ public class DecidedOutcomeTests
     {
         var cricket = F("cricket-missing", measure: "28") with { Place = "kitchen chimney" };
         var (judged, work) = Judge(cricket);
-        judged.Name.ShouldBe("Width across the slope 28 in: within the limit (at most 30 in)");
+        judged.Name.ShouldBe("Width across the slope 28 in: no cricket required (at most 30 in)");
         judged.Observed.ShouldStartWith(
-            "Slope A (south), kitchen chimney: Width across the slope 28 in; required at most 30 in (IRC 2021 R903.2.2, R1003.20): within the limit."
+            "Slope A (south), kitchen chimney: Width across the slope 28 in, no cricket required (at most 30 in; IRC 2021 R903.2.2, R1003.20)."
         );
         work.ShouldBeNull();
     }

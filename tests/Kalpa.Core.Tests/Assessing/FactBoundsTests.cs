@@ -184,6 +184,38 @@ public sealed class FactBoundsTests
         FactChecks.Of(life, RuleBook.Current).Any(p => p.Code == "fact.too-many").ShouldBe(!taken);
     }
 
+    /// <summary>Of the covering and of a part of it, now and at earlier looks: the shares of a slope add up to all of it.</summary>
+    [Theory]
+    [InlineData(100, true)]
+    [InlineData(90, false)]
+    public void Shares_of_a_life_close_wherever_they_are_told(double percent, bool taken)
+    {
+        IReadOnlyList<StageShare> shares = [new StageShare(1, percent)];
+        IReadOnlyList<EarlierLook> earlier = [new EarlierLook(new DateOnly(2020, 1, 1), shares)];
+        var part = new ComponentLife(Id, "felt", StackPlace.Under, null, null, AgeSource.Unknown);
+        var life = new LifeFacts(CoveringKind.Slate, WeatherExposure.Ordinary, null, null, AgeSource.Unknown, 1, null, new(2026, 9, 18));
+        LifeFacts[] told =
+        [
+            life with
+            {
+                CoveringShares = shares,
+            },
+            life with
+            {
+                Earlier = earlier,
+            },
+            life with
+            {
+                Components = [part with { Shares = shares }],
+            },
+            life with
+            {
+                Components = [part with { Earlier = earlier }],
+            },
+        ];
+        told.ShouldAllBe(t => FactChecks.Of(t, RuleBook.Current).Any(p => p.Code == "stage.shares-do-not-close") == !taken);
+    }
+
     private static PlanPart Part(int corners, double farthest = 1_000) =>
         new(
             Guid.CreateVersion7(),

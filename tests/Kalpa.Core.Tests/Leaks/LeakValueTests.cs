@@ -247,6 +247,29 @@ public sealed class LeakValueTests
         }
     }
 
+    /// <summary>
+    /// A boot that was looked at and found sound counts 0.4 of one that nobody looked at, a probed one 0.2, one that was replaced and leaks still 0.35; what is taken off it goes to the
+    /// flue beside it and to the rest (planning figures, from memory; chances in steps of 0.05).
+    /// </summary>
+    [Theory]
+    [InlineData(DetailLook.NotInspected, false, 0.55, 0.15)]
+    [InlineData(DetailLook.Looked, false, 0.4, 0.2)]
+    [InlineData(DetailLook.Probed, false, 0.3, 0.25)]
+    [InlineData(DetailLook.NotInspected, true, 0.35, 0.25)]
+    public void A_look_counts_against_what_was_found_sound(DetailLook look, bool replaced, double boot, double flue)
+    {
+        var answer = Of(
+            new LeakRequest(
+                Laminated,
+                ["every-rain"],
+                14,
+                Tried: replaced ? ["boot"] : [],
+                Details: [new LeakDetail("boot", 3, 0, look), new LeakDetail("flue", 3, 0)]
+            )
+        );
+        (Kind(answer, "pipe-boot").Chance, Kind(answer, "flue-collar").Chance).ShouldBe((boot, flue));
+    }
+
     [Fact]
     public void What_was_repaired_and_still_leaks_counts_less()
     {

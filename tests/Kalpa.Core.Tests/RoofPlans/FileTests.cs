@@ -238,6 +238,16 @@ public sealed class FileTests
         }
     }
 
+    /// <summary>A direction is one of 360 degrees, however far somebody turned.</summary>
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(359, 359)]
+    [InlineData(360, 0)]
+    [InlineData(450, 90)]
+    [InlineData(-90, 270)]
+    public void AFlatFormLooksWhereItWasTurned(double front, double azimuth) =>
+        PlanStarters.Of(Starter(StarterForm.Flat, front, [])).Part!.Alone!.AzimuthDegrees.ShouldBe(azimuth);
+
     [Theory]
     [InlineData(0, 240)]
     [InlineData(240, 0)]

@@ -123,7 +123,8 @@ public sealed class MeasureTests
     /// <summary>The wall of the tall part stands a foot inside its eave: only a roof that reaches it, or nearly, is flashed to it; under the overhang alone its side is free.</summary>
     [Theory]
     [InlineData(19, 2)]
-    [InlineData(19.1, 2)]
+    [InlineData(19.3, 2)]
+    [InlineData(19.4, 0)]
     [InlineData(19.9, 0)]
     public void Under_an_overhang_alone_there_is_no_side_wall(double from, int walls)
     {

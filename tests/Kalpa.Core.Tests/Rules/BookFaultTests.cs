@@ -128,6 +128,14 @@ public class BookFaultTests
     [MemberData(nameof(Materials))]
     public void A_material_has_what_its_rule_counts_by(bool whole, RecipeMaterial material) => material.IsWhole.ShouldBe(whole);
 
+    [Theory]
+    [InlineData("Cover it", 1, 1, true)]
+    [InlineData("Cover it", 0, 1, false)]
+    [InlineData(" ", 1, 1, false)]
+    [InlineData("Cover it", 1, 3, false)]
+    public void What_holds_for_the_time_being_says_what_for_how_long_and_in_what_time(string words, int days, double low, bool whole) =>
+        new TemporaryHold("h", words, days, [low, 2, 3]).IsWhole.ShouldBe(whole);
+
     [Fact]
     public void A_danger_needs_one_of_the_three()
     {

@@ -348,9 +348,11 @@ public sealed class RainMapTests
         beside.Words.ShouldBe("Outside the roof.");
     }
 
-    [Fact]
-    public void What_arrives_is_said_in_the_trades_words() =>
-        At(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3)), 20, 5)
-            .Points.Single()
-            .Words.ShouldBe("10 sq ft of roof drains here across 1 ft: 0.62 gal/min at 6 in/h.");
+    /// <summary>Three figures at most: from 10 on one decimal.</summary>
+    [Theory]
+    [InlineData(5, "10 sq ft of roof drains here across 1 ft: 0.62 gal/min at 6 in/h.")]
+    [InlineData(4.74, "10.3 sq ft of roof drains here across 1 ft: 0.64 gal/min at 6 in/h.")]
+    [InlineData(5.26, "9.74 sq ft of roof drains here across 1 ft: 0.61 gal/min at 6 in/h.")]
+    public void What_arrives_is_said_in_the_trades_words(double north, string words) =>
+        At(Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3)), 20, north).Points.Single().Words.ShouldBe(words);
 }

@@ -126,6 +126,19 @@ public class LateRoofTests
             "Within a year: Replace the broken slate (Slope A (east), mid)"
         );
 
+    /// <summary>A barrier is widened when the covering is off. A stain below it is not left for that: its source is traced now.</summary>
+    [Fact]
+    public void A_short_ice_barrier_waits_for_the_re_roof_and_the_stain_below_it_does_not() =>
+        Holds(
+            new ToldRoof("attic", "inside")
+                .Slope("A", "8/12", Facing.North, Lam, 2014, 1)
+                .Finds("A", "ice-barrier-short", "eave", Stained)
+                .Finds("A", "ceiling-stain", "bedroom eave", Stained),
+            "Repair slope A and keep the covering.",
+            "This season: Trace the source of the stain (Slope A (north), bedroom eave)",
+            "With re-roof: Widen the ice barrier at the re-roof (Slope A (north), eave)"
+        );
+
     /// <summary>A new covering cures no damp from inside: its source is found whatever becomes of the roof.</summary>
     [Fact]
     public void Mold_in_the_attic_is_evaluated_beside_the_re_roof() =>

@@ -267,7 +267,7 @@ public partial class ComposedTextTests
         WaterEvidence.NoneSeen,
         "kitchen chimney",
         "28",
-        "Slope A (south), kitchen chimney: Width across the slope 28 in; required at most 30 in (IRC 2021 R903.2.2, R1003.20): within the limit. No water signs were found.",
+        "Slope A (south), kitchen chimney: Width across the slope 28 in, no cricket required (at most 30 in; IRC 2021 R903.2.2, R1003.20). No water signs were found.",
         "The measure is within the limit; no defect."
     )]
     [InlineData(

@@ -2357,6 +2357,7 @@ export interface components {
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself, and
          *     HazardBy by what, where that is immediate; Before: what its work comes before, where its element does not say it;
+         *     WithinLimit: what a measure within the limit says, where that is more than that it conforms (no cricket required);
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
          *     Observed: the sentence in which a report states that it was seen, in the past tense; Element: the part of the roof that it
@@ -2418,6 +2419,8 @@ export interface components {
             indoorAir: boolean;
             hazardBy?: null | components["schemas"]["HazardKind"];
             before?: null | components["schemas"]["Precedes"];
+            /** @default  */
+            withinLimit: string;
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";

@@ -52,6 +52,15 @@ export function NoticeList() {
   )
 }
 
+/** What an answer given at a station says is wrong, until it is a finding or dismissed. */
+export function StationNotices({ station }: { station: string }) {
+  const { records, assessment } = useVisitContext()
+  return (assessment.noticed ?? [])
+    .filter((notice) => notice.station === station)
+    .filter((notice) => !(records.noticeReplies ?? []).some((reply) => reply.key === notice.key))
+    .map((notice) => <Notice key={notice.key} notice={notice} />)
+}
+
 function Notice({ notice }: { notice: PlanNotice }) {
   const { visit, book } = useVisitContext()
   const record = useRecord(visit.heads)

@@ -19,6 +19,7 @@ import { excuses, hiders } from '../../shared/words'
 import { Footing, FootingQuestion } from './Footing'
 import { LastTimeList } from './LastTimeList'
 import { lookAt, nextPlace, type Place, placesOf, stateOf } from './looks'
+import { StationNotices } from './NoticeList'
 import { StageRater } from './StageRater'
 import { StationDues } from './StationDues'
 import { StationPlan } from './StationPlan'
@@ -86,6 +87,12 @@ export function StationPanel({ station }: { station: Station }) {
         />
       ))}
       <WearQuestions station={station.key} slopeId={null} />
+      {/* From the ground each slope is asked of, and none has a place of its own. */}
+      {!station.perSlope &&
+        visit.facts.slopes.map((slope) => (
+          <WearQuestions key={slope.id} station={station.key} slopeId={slope.id} letter={slope.letter} />
+        ))}
+      <StationNotices station={station.key} />
       <StationPlan station={station} />
       <Findings station={station} />
       <Recorder station={station.key} slopeId={null} findingId={null} />
@@ -210,7 +217,7 @@ function PlacePart({ place, found, onLooked, onExcused, onHidden }: PlaceProps) 
 }
 
 /** Questions whose answer bears on the years, asked where one sees it. */
-function WearQuestions({ station, slopeId }: { station: string; slopeId: string | null }) {
+function WearQuestions({ station, slopeId, letter }: { station: string; slopeId: string | null; letter?: string }) {
   const { book, visit } = useVisitContext()
   const kind = slopeId ? coveringOn(visit.facts.coverings, slopeId, visit.facts.asOf)?.kind : undefined
   const asked = wearQuestions(book, kind).filter(
@@ -218,7 +225,11 @@ function WearQuestions({ station, slopeId }: { station: string; slopeId: string 
   )
   return asked.map((question) => (
     <Box key={question.key} mt={slopeId ? '3' : '0'}>
-      <QuestionField question={question} slopeId={slopeId} />
+      <QuestionField
+        question={question}
+        slopeId={slopeId}
+        label={letter ? `${question.text}, slope ${letter}` : question.text}
+      />
     </Box>
   ))
 }
