@@ -187,6 +187,24 @@ public sealed class FileTests
         Geometry(answer).ShouldBeGreaterThan(0, "counter-clockwise");
     }
 
+    /// <summary>A square of 10 ft that stands on its corner: each corner is 10 · sin 45° = 7.071 ft on from the last, either way.</summary>
+    [Fact]
+    public void RunsOffTheCompassGoTheirAngle()
+    {
+        var answer = PlanRuns.Of(new RunsRequest("45° 10', 315° 10', 225° 10', 135° 10'"));
+        answer.GapInches.ShouldBe(0, 1e-6);
+        var (wide, deep) = (
+            answer.Corners.Max(c => c.X) - answer.Corners.Min(c => c.X),
+            answer.Corners.Max(c => c.Y) - answer.Corners.Min(c => c.Y)
+        );
+        (wide / 12).ShouldBe(14.142, 0.001);
+        (deep / 12).ShouldBe(14.142, 0.001);
+        // Seven degrees off north, 100 ft by 50 ft: 12.187 + 49.627 ft wide and 99.255 + 6.093 ft deep.
+        var far = PlanRuns.Of(new RunsRequest("7° 100', 97° 50', 187° 100', 277° 50'")).Corners.Select(c => (c.X / 12, c.Y / 12)).ToList();
+        (far.Max(c => c.Item2) - far.Min(c => c.Item2)).ShouldBe(99.255 + 6.093, 0.001);
+        (far.Max(c => c.Item1) - far.Min(c => c.Item1)).ShouldBe(12.187 + 49.627, 0.001);
+    }
+
     private static double Geometry(RunsAnswer answer) =>
         Core.RoofPlans.Geometry.Polygons.SignedArea([.. answer.Corners.Select(c => new Core.RoofPlans.Geometry.PlanPoint(c.X, c.Y))]);
 

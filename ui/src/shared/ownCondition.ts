@@ -50,6 +50,7 @@ export const asCondition = (own: OwnCondition, stations: string[] = []): Conditi
   often: false,
   seen: false,
   indoorAir: false,
+  withinLimit: '',
 })
 
 /** The condition of a finding: the rule book's, or its own words as one. */
