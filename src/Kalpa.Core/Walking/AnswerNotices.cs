@@ -2,7 +2,6 @@ using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
-using Kalpa.Core.Urgency;
 
 namespace Kalpa.Core.Walking;
 
@@ -42,21 +41,7 @@ internal static class AnswerNotices
         {
             return null;
         }
-        var verdict = Verdicts.Of(book, condition, new VerdictPlace(kind), null);
-        var urgency = Urgencies.Of(
-            book,
-            condition,
-            new UrgencyFacts(
-                condition.Code,
-                WaterEvidence.NotChecked,
-                Extent.OnePlace,
-                slope?.Under ?? Under.HeatedRoom,
-                false,
-                verdict.Outcome,
-                verdict.Shortfall,
-                false
-            )
-        );
+        var urgency = PlanNotices.UrgencyOf(book, condition, kind, slope);
         return new PlanNotice(
             $"answer:{question.Key}:{slope?.Id}",
             condition.Code,

@@ -324,21 +324,7 @@ public static class PlanNotices
         var measure = MeasureOf(found, condition, scene.Book);
         var kind = found.SlopeId is { } id ? scene.Covering(id)?.Kind : null;
         IReadOnlyList<DecidingAnswer>? deciding = found.Decided is null ? null : [found.Decided];
-        var verdict = Verdicts.Of(scene.Book, condition, new VerdictPlace(kind, Deciding: deciding), measure);
-        var urgency = Urgencies.Of(
-            scene.Book,
-            condition,
-            new UrgencyFacts(
-                condition.Code,
-                WaterEvidence.NotChecked,
-                Extent.OnePlace,
-                slope?.Under ?? Under.HeatedRoom,
-                false,
-                verdict.Outcome,
-                verdict.Shortfall,
-                false
-            )
-        );
+        var urgency = UrgencyOf(scene.Book, condition, kind, slope, measure, deciding);
         var shape = new PlanShape(scene.Answer.Facets, []);
         var spot = scene.Request.Plan.Details.FirstOrDefault(d => d.Id == found.DetailId)?.Spot ?? SpotOf(shape, found);
         return new PlanNotice(
@@ -357,6 +343,33 @@ public static class PlanNotices
             urgency.Marks,
             urgency.Words,
             deciding
+        );
+    }
+
+    /// <summary>How urgent a finding would be of which nobody has looked for water.</summary>
+    internal static UrgencyAnswer UrgencyOf(
+        RuleBook book,
+        Condition condition,
+        string? kind,
+        SlopeFact? slope,
+        MeasureFact? measure = null,
+        IReadOnlyList<DecidingAnswer>? deciding = null
+    )
+    {
+        var verdict = Verdicts.Of(book, condition, new VerdictPlace(kind, Deciding: deciding), measure);
+        return Urgencies.Of(
+            book,
+            condition,
+            new UrgencyFacts(
+                condition.Code,
+                WaterEvidence.NotChecked,
+                Extent.OnePlace,
+                slope?.Under ?? Under.HeatedRoom,
+                false,
+                verdict.Outcome,
+                verdict.Shortfall,
+                false
+            )
         );
     }
 
