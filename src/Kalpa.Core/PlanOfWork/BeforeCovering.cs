@@ -57,7 +57,7 @@ internal static class BeforeCovering
         return ordered;
     }
 
-    /// <summary>Why one job comes before another; null where it does not. Only a new covering comes after all but sampling.</summary>
+    /// <summary>Why one job comes before another; null where it does not. A new covering comes after all of them, another repair only after sampling.</summary>
     public static string? Why(RuleBook book, Job job, Job other, IReadOnlyList<RoofDecision> decisions) =>
         job.Lead is null || Of(book, job) is not { } precedes ? null
         : DecisionOf(other, decisions) is { } decision ? (IsUnder(job, decision) ? Words(precedes) : null)

@@ -27,7 +27,7 @@ export function SlopeEditor({ roofId, slope, dossier, onClose }: Props) {
   const used = dossier.slopes.map((other) => other.letter)
   const others = dossier.slopes.filter(({ id }) => id !== slope?.id)
   const form = useForm<SlopeForm>({
-    resolver: zodResolver(slopeSchema(others, slope?.letter)),
+    resolver: zodResolver(slopeSchema(others, dossier.today, slope?.letter)),
     defaultValues: formOf(slope, covering ?? lastCovering, used, dossier.today),
     mode: 'onChange',
   })

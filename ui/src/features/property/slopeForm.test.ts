@@ -9,7 +9,7 @@ const others = [
 /** What the form says below a field when this is typed there; undefined when nothing is wrong with it. */
 function problemOf<K extends keyof SlopeForm>(name: K, typed: SlopeForm[K], before?: string) {
   const form = { ...formOf(null, undefined, ['A'], '2026-09-18'), [name]: typed }
-  const read = slopeSchema(others, before).safeParse(form)
+  const read = slopeSchema(others, '2026-09-18', before).safeParse(form)
   return read.error?.issues.find((issue) => issue.path[0] === name)?.message
 }
 
@@ -36,6 +36,12 @@ describe('a year', () => {
     expect(problemOf('laidTo', '209')).toContain('four digits')
     expect(problemOf('laidFrom', '')).toBeUndefined()
     expect(problemOf('laidTo', ' 2009 ')).toBeUndefined()
+  })
+
+  it('that has not begun is said, this year is not', () => {
+    expect(problemOf('laidFrom', '2049')).toContain('in the future')
+    expect(problemOf('laidTo', '2027')).toContain('in the future')
+    expect(problemOf('laidFrom', '2026')).toBeUndefined()
   })
 })
 

@@ -64,16 +64,21 @@ export function formOf(
 
 export const yearOf = (typed: string): number | null => (/^\d{4}$/.test(typed.trim()) ? Number(typed) : null)
 
-/** A year may be left out; what is typed has to be one. */
-const year = z
-  .string()
-  .refine((typed) => typed.trim() === '' || yearOf(typed) !== null, 'Type a year of four digits, or leave it empty.')
+/** A year may be left out; what is typed has to be one that has begun: a covering laid later is not on the roof yet. */
+const yearUntil = (today: string) =>
+  z
+    .string()
+    .refine((typed) => typed.trim() === '' || yearOf(typed) !== null, 'Type a year of four digits, or leave it empty.')
+    .refine(
+      (typed) => (yearOf(typed) ?? 0) <= Number(today.slice(0, 4)),
+      'This year is in the future. Check the digits.',
+    )
 
 /**
  * What has to be right before a slope is kept. The letter names one standing slope of the property, whatever roof it is on; one that was shared before is kept
  * until it is changed. Measures are read by the core.
  */
-export const slopeSchema = (others: Pick<SlopeFact, 'letter' | 'retiredOn'>[], before?: string) =>
+export const slopeSchema = (others: Pick<SlopeFact, 'letter' | 'retiredOn'>[], today: string, before?: string) =>
   z.custom<SlopeForm>().and(
     z.object({
       letter: z
@@ -83,8 +88,8 @@ export const slopeSchema = (others: Pick<SlopeFact, 'letter' | 'retiredOn'>[], b
           (typed) => typed === before || !others.some((other) => !other.retiredOn && other.letter === letterOf(typed)),
           'Another slope of this property has this letter.',
         ),
-      laidFrom: year,
-      laidTo: year,
+      laidFrom: yearUntil(today),
+      laidTo: yearUntil(today),
       layers: z.string().regex(/^\s*[1-5]\s*$/, 'Count the layers: 1 to 5.'),
     }),
   )
