@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Fact } from '../api/types'
 import { device } from './database'
 import type { Entry } from './entry'
-import { outboxState, recordChanges, setOutbox, watchOutbox } from './outbox'
+import { outboxState, recordChanges, setOutbox, watchOutbox, whileSaving } from './outbox'
 
 const note = (id: string) => ({ id }) as Fact
 const shown = () => outboxState().entries.map((entry) => entry.factId)
@@ -24,6 +24,36 @@ describe('what waits on a device', () => {
     expect(shown()).toEqual(['a'])
     await device.outbox.clear()
     await vi.waitFor(() => expect(shown()).toEqual([]))
+  })
+
+  it('is being saved until the last of it is on the device, whether that went well or not', async () => {
+    const ends: (() => void)[] = []
+    const slow = () => new Promise<void>((end) => ends.push(end))
+    const photo = whileSaving(slow)
+    const damaged = whileSaving(async () => {
+      await slow()
+      throw new Error('damaged')
+    })
+    expect(outboxState().saving).toBe(2)
+    await recordChanges([{ kind: 'look', fact: note('a') }], [])
+    expect(outboxState().saving).toBe(2)
+    ends[1]?.()
+    await expect(damaged).rejects.toThrow('damaged')
+    expect(outboxState().saving).toBe(1)
+    ends[0]?.()
+    await photo
+    expect(outboxState().saving).toBe(0)
+  })
+
+  it('holds the page open while something is being saved', async () => {
+    const closing = () => {
+      const event = new Event('beforeunload', { cancelable: true })
+      window.dispatchEvent(event)
+      return event.defaultPrevented
+    }
+    expect(closing()).toBe(false)
+    await whileSaving(async () => expect(closing()).toBe(true))
+    expect(closing()).toBe(false)
   })
 
   it('follows what another tab records, and nothing of another person', async () => {

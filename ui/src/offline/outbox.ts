@@ -16,6 +16,8 @@ export type OutboxState = {
   personId: string | null
   /** What waits has been read from the device. */
   loaded: boolean
+  /** Photos, recordings and changes that are being written to this device just now: they neither wait yet nor are they sent. */
+  saving: number
   entries: Entry[]
   picturesWaiting: number
   bytesWaiting: number
@@ -31,6 +33,7 @@ export type OutboxState = {
 let state: OutboxState = {
   personId: null,
   loaded: false,
+  saving: 0,
   entries: [],
   picturesWaiting: 0,
   bytesWaiting: 0,
@@ -57,6 +60,21 @@ export const useOutbox = () =>
     },
     () => state,
   )
+
+// A page that closes meanwhile would lose what is not on the device yet: the browser asks first.
+const holdPage = (event: BeforeUnloadEvent) => event.preventDefault()
+
+/** Does work that ends with something on this device; until it has ended, nothing is called synced. */
+export async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
+  setOutbox({ saving: state.saving + 1 })
+  window.addEventListener('beforeunload', holdPage)
+  try {
+    return await work()
+  } finally {
+    setOutbox({ saving: state.saving - 1 })
+    if (state.saving === 0) window.removeEventListener('beforeunload', holdPage)
+  }
+}
 
 /** Keeps what is said of this person's waiting changes and pictures up to date, whoever changed them: this page, another tab or the sending. */
 export function watchOutbox(personId: string): () => void {
@@ -119,7 +137,10 @@ export function fullDevice(error: unknown): unknown {
 }
 
 /** Records changes on this device; they count from here on and are sent when that is possible. Gives the revision of each. */
-export async function recordChanges(changes: Change[], heads: FactHead[]): Promise<{ revision: string }[]> {
+export const recordChanges = (changes: Change[], heads: FactHead[]): Promise<{ revision: string }[]> =>
+  whileSaving(() => record(changes, heads))
+
+async function record(changes: Change[], heads: FactHead[]): Promise<{ revision: string }[]> {
   const { personId } = state
   if (!personId) throw new Error('Nobody is signed in.')
   const recordedAt = localIso()

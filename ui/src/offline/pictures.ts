@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { ApiError } from '../api/client'
 import { localIso, trueNow } from '../api/clock'
 import { device } from './database'
-import { fullDevice, outboxState, somethingWaits } from './outbox'
+import { fullDevice, outboxState, somethingWaits, whileSaving } from './outbox'
 import type { PictureDone, PictureJob } from './pictureWorker'
 import { makeRoom } from './room'
 
@@ -53,7 +53,9 @@ export async function pictureProblem(file: Blob): Promise<ApiError | undefined> 
 }
 
 /** Keeps a picture on this device; it is sent when that is possible. */
-export async function keepPicture(file: File): Promise<KeptPicture> {
+export const keepPicture = (file: File): Promise<KeptPicture> => whileSaving(() => picture(file))
+
+async function picture(file: File): Promise<KeptPicture> {
   const problem = await pictureProblem(file)
   if (problem) throw problem
   const done = await work(file, true)
@@ -67,7 +69,9 @@ export async function keepPicture(file: File): Promise<KeptPicture> {
 }
 
 /** Keeps a recording on this device. */
-export async function keepRecording(bytes: Blob): Promise<KeptPicture> {
+export const keepRecording = (bytes: Blob): Promise<KeptPicture> => whileSaving(() => clip(bytes))
+
+async function clip(bytes: Blob): Promise<KeptPicture> {
   const done = await work(bytes, false)
   if (!done.sha256) throw refusal('clip.failed', 'The recording could not be kept. Record it again.')
   await keepBytes(done.sha256, bytes, null)
@@ -75,7 +79,9 @@ export async function keepRecording(bytes: Blob): Promise<KeptPicture> {
 }
 
 /** Keeps a PDF on this device; it is sent when that is possible. */
-export async function keepDocument(file: File): Promise<KeptPicture> {
+export const keepDocument = (file: File): Promise<KeptPicture> => whileSaving(() => pdf(file))
+
+async function pdf(file: File): Promise<KeptPicture> {
   const refused = (code: string, text: string) => new ApiError(422, code, 'The file was not kept', text)
   if (file.size > limits.mostBytes) throw refused('document.too-large', 'The file is over 30 MB. Save it smaller.')
   const start = String.fromCharCode(...new Uint8Array(await file.slice(0, 5).arrayBuffer()))

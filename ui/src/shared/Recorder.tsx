@@ -3,7 +3,7 @@ import { useMutation } from '@tanstack/react-query'
 import { Mic, Video } from 'lucide-react'
 import { useCallback } from 'react'
 import type { ClipFact } from '../api/types'
-import { recordChanges } from '../offline/outbox'
+import { recordChanges, whileSaving } from '../offline/outbox'
 import { keepRecording } from '../offline/pictures'
 import { recording, useHoldToRecord } from './holdToRecord'
 import { useNamingRoof } from './roofOfRecords'
@@ -19,22 +19,23 @@ export function Recorder({ station, slopeId, findingId }: Props) {
   const named = useNamingRoof()
   const keep = useMutation({
     networkMode: 'always',
-    mutationFn: async ({ bytes, seconds, kind }: { bytes: Blob; seconds: number; kind: ClipFact['kind'] }) => {
-      const { sha256, takenAt } = await keepRecording(bytes)
-      const fact: ClipFact = {
-        id: newId(),
-        visitId: visit.visit.id,
-        findingId,
-        slopeId,
-        station,
-        kind,
-        sha256,
-        seconds: Math.round(seconds * 10) / 10,
-        words: '',
-        takenAt,
-      }
-      await recordChanges([named({ kind: 'clip', fact })], [])
-    },
+    mutationFn: ({ bytes, seconds, kind }: { bytes: Blob; seconds: number; kind: ClipFact['kind'] }) =>
+      whileSaving(async () => {
+        const { sha256, takenAt } = await keepRecording(bytes)
+        const fact: ClipFact = {
+          id: newId(),
+          visitId: visit.visit.id,
+          findingId,
+          slopeId,
+          station,
+          kind,
+          sha256,
+          seconds: Math.round(seconds * 10) / 10,
+          words: '',
+          takenAt,
+        }
+        await recordChanges([named({ kind: 'clip', fact })], [])
+      }),
   })
   const { mutate } = keep
   const done = useCallback(

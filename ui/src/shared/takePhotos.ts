@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import type { PhotoFact } from '../api/types'
-import { type Change, recordChanges } from '../offline/outbox'
+import { type Change, recordChanges, whileSaving } from '../offline/outbox'
 import { keepPicture } from '../offline/pictures'
 import { useNamingRoof } from './roofOfRecords'
 import { newId } from './uuid'
@@ -31,18 +31,19 @@ export function useTakePhotos() {
   const named = useNamingRoof()
   return useMutation({
     networkMode: 'always',
-    mutationFn: async ({ files, fields }: { files: File[]; fields: PhotoFields }) => {
-      const refused: unknown[] = []
-      for (const file of files) {
-        try {
-          const kept = await keepPicture(file)
-          const change: Change = { kind: 'photo', fact: photoFact(visit.visit.id, kept, fields) }
-          await recordChanges([named(change)], [])
-        } catch (error) {
-          refused.push(error)
+    mutationFn: ({ files, fields }: { files: File[]; fields: PhotoFields }) =>
+      whileSaving(async () => {
+        const refused: unknown[] = []
+        for (const file of files) {
+          try {
+            const kept = await keepPicture(file)
+            const change: Change = { kind: 'photo', fact: photoFact(visit.visit.id, kept, fields) }
+            await recordChanges([named(change)], [])
+          } catch (error) {
+            refused.push(error)
+          }
         }
-      }
-      if (refused.length > 0) throw refused[0]
-    },
+        if (refused.length > 0) throw refused[0]
+      }),
   })
 }

@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react'
 import type { Condition, FindingFact, PhotoFact, PhotoRole } from '../../api/types'
-import { recordChanges } from '../../offline/outbox'
+import { recordChanges, whileSaving } from '../../offline/outbox'
 import { keepPicture } from '../../offline/pictures'
 import { photoFact } from '../../shared/takePhotos'
 import { newId } from '../../shared/uuid'
@@ -31,20 +31,22 @@ export function useFindingPhotos(draft: FindingFact, tray: PhotoFact | undefined
   const add = async (files: File[], role: PhotoRole = 'seen') => {
     const jobs = files.map((file) => ({ file, id: newId(), name: file.name }))
     setList((old) => [...old, ...jobs.map(({ id, name }) => ({ id, name }))])
-    for (const { file, id } of jobs) {
-      try {
-        const kept = await keepPicture(file)
-        const fact = {
-          ...photoFact(visitId, kept, { slopeId: draft.slopeId, station: draft.station, role, writeUp: true }),
-          id,
-          roofId: visit.roof.id,
+    await whileSaving(async () => {
+      for (const { file, id } of jobs) {
+        try {
+          const kept = await keepPicture(file)
+          const fact = {
+            ...photoFact(visitId, kept, { slopeId: draft.slopeId, station: draft.station, role, writeUp: true }),
+            id,
+            roofId: visit.roof.id,
+          }
+          await recordChanges([{ kind: 'photo', fact }], [])
+          change(id, { fact })
+        } catch (error) {
+          change(id, { error })
         }
-        await recordChanges([{ kind: 'photo', fact }], [])
-        change(id, { fact })
-      } catch (error) {
-        change(id, { error })
       }
-    }
+    })
   }
   const remove = (photo: FormPhoto) => {
     setList((old) => old.filter((other) => other !== photo))

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import { localIso } from '../../api/clock'
 import type { FindingFact, PhotoFact, Verdict } from '../../api/types'
 import { useCoreAnswer } from '../../core/useCore'
+import { whileSaving } from '../../offline/outbox'
 import { keepPicture } from '../../offline/pictures'
 import { coveringOn } from '../../shared/covering'
 import { type Change, useRecord } from '../../shared/facts'
@@ -132,15 +133,17 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
     if (!file) return
     setFailure(undefined)
     try {
-      const kept = await keepPicture(file)
-      await save([
-        photoFact(visit.visit.id, kept, {
-          findingId: finding.id,
-          slopeId: finding.slopeId,
-          station: finding.station,
-          role: photos.nextRole(condition),
-        }),
-      ])
+      await whileSaving(async () => {
+        const kept = await keepPicture(file)
+        await save([
+          photoFact(visit.visit.id, kept, {
+            findingId: finding.id,
+            slopeId: finding.slopeId,
+            station: finding.station,
+            role: photos.nextRole(condition),
+          }),
+        ])
+      })
     } catch (error) {
       setFailure(error)
     }

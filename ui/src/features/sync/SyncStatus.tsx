@@ -13,6 +13,7 @@ import { keys } from '../../shared/queries'
 import { Sheet } from '../../shared/Sheet'
 import { Loading } from '../../shared/States'
 import { factKinds, sizeText } from '../../shared/words'
+import { syncWords } from './syncWords'
 
 const SignInForms = lazy(() => import('../../shared/SignIn').then(({ SignInForms }) => ({ default: SignInForms })))
 
@@ -20,7 +21,7 @@ const SignInForms = lazy(() => import('../../shared/SignIn').then(({ SignInForms
 export function SyncStatus({ session }: { session: SessionAnswer }) {
   const outbox = useOutbox()
   const [open, setOpen] = useState(false)
-  const words = wordsOf(outbox)
+  const words = syncWords(outbox)
   const Icon = outbox.halted === 'offline' ? CloudOff : outbox.sending ? RefreshCw : CloudUpload
   return (
     <>
@@ -54,17 +55,6 @@ function Narrowed({ words }: { words: string }) {
   )
 }
 
-function wordsOf({ halted, loaded, entries, picturesWaiting }: OutboxState): string {
-  if (!loaded) return 'Checking'
-  const refused = entries.filter((entry) => entry.problem).length
-  const waiting = entries.length - refused + picturesWaiting
-  if (halted === 'signIn' || halted === 'otherPerson') return `Sign in to sync${waiting > 0 ? ` ${waiting}` : ''}`
-  if (refused > 0) return `${refused} refused`
-  if (halted === 'offline') return waiting > 0 ? `Offline, ${waiting} waiting to sync` : 'Offline'
-  if (waiting > 0) return `${waiting} waiting to sync`
-  return 'Synced'
-}
-
 function Details({ outbox, session }: { outbox: OutboxState; session: SessionAnswer }) {
   const queries = useQueryClient()
   const refused = outbox.entries.filter((entry) => entry.problem)
@@ -81,6 +71,7 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
         {outbox.picturesWaiting > 0 &&
           `${outbox.picturesWaiting} photos and recordings (${sizeText(outbox.bytesWaiting)}) are on their way: report-size pictures first, originals after.`}
       </Text>
+      {outbox.saving > 0 && <Text>Saving on this device. Keep Kalpa open until it is done.</Text>}
       {outbox.halted === 'offline' && (
         <Text>No connection. Keep working: everything is saved on this device and syncs later.</Text>
       )}
