@@ -23,7 +23,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "20";
+    public const string MethodVersion = "21";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -282,7 +282,8 @@ public static class Assessor
             .Findings.Where(f => AsRecorded.Condition(book, f, input.Firm).AtRenewal == AtRenewal.Only)
             .Select(f => f.Id)
             .ToHashSet();
-        var raised = CausesFirst.Raised(judged, causes, waiting.Contains);
+        var evidence = input.Findings.ToDictionary(f => f.Id, f => f.Evidence);
+        var raised = CausesFirst.Raised(judged, causes, waiting.Contains, id => evidence[id]);
         return [.. Urgencies.MostUrgentFirst(raised, f => f.Urgency).ThenBy(f => f.FindingId)];
     }
 

@@ -60,10 +60,12 @@ internal static class CausesFirst
         );
 
     /// <param name="waits">Whether a finding can be corrected only while the covering is off: what it brings about does not hurry it.</param>
+    /// <param name="evidence">The water signs of a finding.</param>
     public static IEnumerable<FindingAssessment> Raised(
         IReadOnlyList<FindingAssessment> judged,
         IReadOnlyList<CauseLink> links,
-        Func<Guid, bool> waits
+        Func<Guid, bool> waits,
+        Func<Guid, WaterEvidence> evidence
     )
     {
         var byId = judged.ToDictionary(f => f.FindingId);
@@ -71,8 +73,20 @@ internal static class CausesFirst
         var effectsOf = links
             .Where(l => !l.ByLink || byId[l.Effect].Urgency.Class != UrgencyClass.MakeSafeNow)
             .ToLookup(l => l.Cause, l => l.Effect);
-        foreach (var finding in judged)
+        foreach (var told in judged)
         {
+            var signs = effectsOf[told.FindingId]
+                .Where(id => evidence(id).ShowsWater())
+                .OrderByDescending(id => evidence(id).Adversity())
+                .ThenBy(id => id)
+                .ToList();
+            var finding =
+                signs.Count == 0
+                    ? told
+                    : told with
+                    {
+                        Urgency = told.Urgency with { Why = Reasons.WithSign(told.Urgency.Why, evidence(signs[0]), byId[signs[0]].Name) },
+                    };
             var effect = effectsOf[finding.FindingId].Select(id => byId[id]).Where(f => f.Verdict.IsDefect).MaxBy(f => f.Urgency.Class);
             var least = effect is null || effect.Urgency.Class < MostByEffect ? effect?.Urgency.Class : MostByEffect;
             yield return !finding.Verdict.IsDefect

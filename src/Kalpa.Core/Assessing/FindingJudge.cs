@@ -15,6 +15,17 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
     private readonly string? soleKind = SoleKind(book, input);
     private readonly UndersideLooks underside = UndersideLooks.Of(input.Looks);
 
+    /// <summary>Stains: what lies above one of them is not dry below, whatever was recorded beside it.</summary>
+    private readonly IReadOnlyList<(FindingFact Finding, Condition Condition)> stains =
+    [
+        .. input
+            .Findings.Where(f => f.Evidence.ShowsWater())
+            .Select(f => (Finding: f, Condition: AsRecorded.Condition(book, f, input.Firm)))
+            .Where(s => s.Condition.Shows?.ShowsWater() == true)
+            .OrderByDescending(s => s.Finding.Evidence.Adversity())
+            .ThenBy(s => s.Finding.Id),
+    ];
+
     /// <summary>What means something only together, over the whole visit.</summary>
     public IReadOnlyList<CombinationAnswer> Combined { get; } = Together(book, input);
 
@@ -32,8 +43,19 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         new(
             slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.NearEnd(s, SlopeOpinions.Governing(input, s.SlopeId))),
             slopes.Any(s => s.SlopeId == finding.SlopeId && Assessor.ReroofDue(s, SlopeOpinions.Governing(input, s.SlopeId), input.AsOf)),
-            [.. Combined.Where(c => c.Findings.Contains(finding.Id))]
+            [.. Combined.Where(c => c.Findings.Contains(finding.Id))],
+            SignAt(finding)
         );
+
+    private (string Name, WaterEvidence Shows)? SignAt(FindingFact finding) =>
+        stains
+            .Where(s =>
+                s.Finding.Id != finding.Id
+                && s.Finding.SlopeId == finding.SlopeId
+                && Places.Same(Places.Plain(s.Finding.Place), Places.Plain(finding.Place)) == true
+            )
+            .Select(s => ((string, WaterEvidence)?)(s.Condition.Name, s.Finding.Evidence))
+            .FirstOrDefault();
 
     public FindingAssessment Of(FindingFact finding, Condition condition, FindingAround around)
     {
@@ -94,11 +116,15 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 Worst(rules),
                 finding.Moved,
                 around.ReroofDue,
-                slope?.Under is { } under && underside.Saw(under),
+                around.Sign is null && slope?.Under is { } under && underside.Saw(under),
                 planned.SpotOf(finding) is { } spot ? planned.SquareFeetAt(spot, condition.Water == WaterAt.Gathered) : null,
                 input.Local?.Rain?.InchesPerHour
             )
         );
+        if (around.Sign is { } sign)
+        {
+            urgency = urgency with { Why = Reasons.WithSign(urgency.Why, sign.Shows, sign.Name) };
+        }
         if (unjudged)
         {
             // What it may do is not known: nothing is claimed of it.

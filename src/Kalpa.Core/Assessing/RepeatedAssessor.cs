@@ -76,17 +76,26 @@ internal sealed class Remembered
     private static bool SameButFindings(AssessInput a, AssessInput b) => a with { Findings = b.Findings } == b;
 }
 
-/// <summary>What the judgement of a finding takes from its slope and from the findings beside it.</summary>
-internal sealed record FindingAround(bool NearEnd, bool ReroofDue, IReadOnlyList<CombinationAnswer> Together)
+/// <summary>
+/// What the judgement of a finding takes from its slope and from the findings beside it. <paramref name="Sign"/>: a stain recorded at its place, and what that shows;
+/// null where there is none.
+/// </summary>
+internal sealed record FindingAround(
+    bool NearEnd,
+    bool ReroofDue,
+    IReadOnlyList<CombinationAnswer> Together,
+    (string Name, WaterEvidence Shows)? Sign = null
+)
 {
     public bool Equals(FindingAround? other) =>
         other is not null
         && NearEnd == other.NearEnd
         && ReroofDue == other.ReroofDue
+        && Sign == other.Sign
         && Together.Count == other.Together.Count
         && Together.Zip(other.Together).All(t => Same(t.First, t.Second));
 
-    public override int GetHashCode() => HashCode.Combine(NearEnd, ReroofDue, Together.Count);
+    public override int GetHashCode() => HashCode.Combine(NearEnd, ReroofDue, Together.Count, Sign);
 
     private static bool Same(CombinationAnswer a, CombinationAnswer b) =>
         a with { Findings = b.Findings } == b && a.Findings.SequenceEqual(b.Findings);

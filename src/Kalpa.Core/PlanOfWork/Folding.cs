@@ -83,17 +83,34 @@ internal static class Folding
         );
 
     /// <summary>
-    /// What the others go with: damage that endangers people as it is, where the same trade repairs its cause as well (what may fall is secured by itself, at once); else the first repair; where nothing is repaired yet, a
-    /// cause that somebody has to open up.
+    /// What the others go with: damage that endangers people as it is, where the same trade repairs its cause as well (what may fall is secured by itself, at once); a cause that is opened up before
+    /// the damage there is repaired; else the first repair; where nothing is repaired yet, a cause that somebody has to evaluate.
     /// </summary>
     private static int Lead(List<(ProblemPart Part, Job Job)> own)
     {
         var danger = own.FindIndex(o =>
             IsDangerousDamage(o) && own.Exists(c => c.Part.Role == ProblemRole.Cause && IsSameWork(o.Job, c.Job))
         );
-        var repair = danger >= 0 ? danger : own.FindIndex(o => o.Part.Role != ProblemRole.Sign && IsRepair(o.Job));
+        if (danger >= 0)
+        {
+            return danger;
+        }
+        var opened = own.FindIndex(cause => own.Exists(damage => IsOpenedFirst(cause, damage)));
+        if (opened >= 0 && !own.Exists(o => o.Part.Role == ProblemRole.Cause && IsRepair(o.Job)))
+        {
+            return opened;
+        }
+        var repair = own.FindIndex(o => o.Part.Role != ProblemRole.Sign && IsRepair(o.Job));
         return repair >= 0 ? repair : own.FindIndex(o => o.Part.Role == ProblemRole.Cause && IsEvaluated(o.Job));
     }
+
+    /// <summary>Damage at the place of a cause that somebody opens up: what is repaired there is known only then.</summary>
+    private static bool IsOpenedFirst((ProblemPart Part, Job Job) cause, (ProblemPart Part, Job Job) damage) =>
+        cause.Part.Role == ProblemRole.Cause
+        && damage.Part.Role == ProblemRole.Damage
+        && IsEvaluated(cause.Job)
+        && IsRepair(damage.Job)
+        && Places.Same(cause.Job.PlainPlace, damage.Job.PlainPlace) == true;
 
     private static bool IsDangerousDamage((ProblemPart Part, Job Job) of) =>
         of.Part.Role == ProblemRole.Damage
@@ -115,7 +132,7 @@ internal static class Folding
     private static bool Joins((ProblemPart Part, Job Job) lead, (ProblemPart Part, Job Job) other) =>
         IsDangerousDamage(lead) ? other.Part.Role != ProblemRole.Damage && IsSameWork(lead.Job, other.Job) || IsSignOnly(other)
         : IsRepair(lead.Job) ? IsRepair(other.Job) || IsSignOnly(other)
-        : IsEvaluated(other.Job);
+        : IsEvaluated(other.Job) || IsOpenedFirst(lead, other);
 
     private static bool IsSignOnly((ProblemPart Part, Job Job) of) =>
         of.Part.Role == ProblemRole.Sign
@@ -139,6 +156,10 @@ internal static class Folding
                 [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)],
                 IsEvaluated(lead)
             ),
+            Place = Place(
+                lead.Item,
+                [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)]
+            ),
             Urgency = governing.Item.Urgency,
             Marks = governing.Item.Marks,
             UrgencyWords = governing.Item.UrgencyWords,
@@ -155,6 +176,17 @@ internal static class Folding
         };
         return lead with { Item = item, Governing = governing.Governing! with { LossLow = item.LossLow, LossHigh = item.LossHigh } };
     }
+
+    /// <summary>Where it is done: each slope of it, the first finding's first.</summary>
+    private static string Place(WorkItem lead, List<WorkItem> others) =>
+        string.Join(
+            "; ",
+            others
+                .Where(o => lead.SlopeId is not null && o.SlopeId is not null && o.SlopeId != lead.SlopeId)
+                .DistinctBy(o => o.SlopeId)
+                .Select(o => o.Place)
+                .Prepend(lead.Place)
+        );
 
     private static string Title(WorkItem lead, List<WorkItem> others, bool evaluated)
     {

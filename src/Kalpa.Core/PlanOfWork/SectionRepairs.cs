@@ -56,14 +56,18 @@ internal sealed class SectionRepairs
             .Where(r => CannotWait(book, r, decision, [.. r.Item.Resolves!.Select(f => facts[f.FindingId])], asOf))
             .ToList();
         // What has no opening to close is kept dry at the one beside it, where there is one.
-        var openings = cannotWait.Where(HasOpening).ToList();
+        var openings = cannotWait.Where(r => HasOpening(r, decision, asOf)).ToList();
         return new SectionRepairs(
             decision,
             included,
             [
                 .. Folding
                     .ByProblem(
-                        [.. cannotWait.Where(r => HasOpening(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace)))],
+                        [
+                            .. cannotWait.Where(r =>
+                                openings.Contains(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace))
+                            ),
+                        ],
                         problems
                     )
                     .Select(r => ForNow(r, decision)),
@@ -78,13 +82,16 @@ internal sealed class SectionRepairs
         || book.FindElement(repair.Condition.Element) is { Separate: true }
         || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
 
-    private static bool HasOpening(Job repair) => repair.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Spots;
+    /// <summary>Something that is closed before the section is renewed.</summary>
+    private static bool HasOpening(Job repair, RoofDecision decision, DateOnly asOf) =>
+        repair.Condition!.AtRenewal is AtRenewal.Done or AtRenewal.Spots
+        || (repair.Condition.AtRenewal == AtRenewal.Near && !IsDueShortly(decision, asOf));
 
     /// <summary>Water that enters, and an opening that is due sooner than the section; wear that lets no water in waits.</summary>
     private static bool CannotWait(RuleBook book, Job repair, RoofDecision decision, List<FindingFact> found, DateOnly asOf) =>
         found.Exists(f => f.Evidence == WaterEvidence.Active)
         || (
-            HasOpening(repair)
+            HasOpening(repair, decision, asOf)
             && (
                 found.Exists(f => f.Evidence.ShowsWater())
                 || !(IsOnlyWear(repair) || (IsDueShortly(decision, asOf) && found.TrueForAll(f => IsWidespread(book, f))))

@@ -48,6 +48,7 @@ internal static class WorkList
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
+        var conditions = input.Findings.ToDictionary(f => f.Id, f => AsRecorded.Condition(book, f, input.Firm));
         var single = findings
             .Where(f =>
                 // Water was seen: then a measure that conforms only says that the water has another way in.
@@ -66,9 +67,9 @@ internal static class WorkList
         var sections = decisions
             .Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, problems, facts, input.AsOf))
             .ToList();
-        var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems);
+        var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems).ToList();
         var jobs = BeforeCovering
-            .Raised(book, folded, decisions)
+            .Raised(book, folded, decisions, conditions)
             .Concat(sections.SelectMany(s => s.Temporary))
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
             .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
@@ -83,7 +84,12 @@ internal static class WorkList
             .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
             .ToList();
-        var ordered = BeforeCovering.Ordered(book, CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes), decisions);
+        var ordered = BeforeCovering.Ordered(
+            book,
+            CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes),
+            decisions,
+            conditions
+        );
         return QuantitiesSet.Of(
             [
                 .. ordered.Select(
@@ -91,7 +97,7 @@ internal static class WorkList
                         WaterJobs.Weighed(Measured(book, job, input, planned), water) with
                         {
                             Number = at + 1,
-                            AboveNext = Above(book, ordered, at, causes, decisions),
+                            AboveNext = Above(book, ordered, at, causes, decisions, conditions),
                         }
                 ),
             ],
@@ -165,7 +171,8 @@ internal static class WorkList
         List<Job> ordered,
         int at,
         IReadOnlyList<CauseLink> causes,
-        IReadOnlyList<RoofDecision> decisions
+        IReadOnlyList<RoofDecision> decisions,
+        IReadOnlyDictionary<Guid, Condition> conditions
     )
     {
         if (at + 1 >= ordered.Count)
@@ -173,7 +180,7 @@ internal static class WorkList
             return "";
         }
         var (item, next) = (ordered[at].Item, ordered[at + 1].Item);
-        if (item.Urgency == next.Urgency && BeforeCovering.Why(book, ordered[at], ordered[at + 1], decisions) is { } first)
+        if (item.Urgency == next.Urgency && BeforeCovering.Why(book, ordered[at], ordered[at + 1], decisions, conditions) is { } first)
         {
             return $"Ranked above “{Sentences.Lower(next.Title)}” because {first}.";
         }

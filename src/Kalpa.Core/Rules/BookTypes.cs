@@ -177,6 +177,9 @@ public enum AtRenewal
     /// <summary>Nothing of it can be made tight by itself: it is done with the renewal and not before.</summary>
     Within,
 
+    /// <summary>The same where the renewal is likely within a few years. Where that is further off it would spread until then, and is repaired by itself.</summary>
+    Near,
+
     /// <summary>It can be done only while the covering is off, so it waits for that, however far off it is.</summary>
     Only,
 }

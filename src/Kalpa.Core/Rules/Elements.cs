@@ -33,10 +33,11 @@ public sealed record Element(
     string Many = "places",
     bool Separate = false,
     Precedes? Before = null,
-    bool OfCovering = false
+    bool OfCovering = false,
+    Precedes? After = null
 );
 
-/// <summary>Why work on an element, or on one condition, comes before a new covering of its slope.</summary>
+/// <summary>Why work on an element, or on one condition, comes before a new covering of its slope, or before other work there.</summary>
 [JsonConverter(typeof(CamelCaseEnum<Precedes>))]
 public enum Precedes
 {
@@ -48,6 +49,9 @@ public enum Precedes
 
     /// <summary>It may be dangerous to disturb: it is sampled before a new covering and before other work at the same slope.</summary>
     Sampled,
+
+    /// <summary>Flashing is let into it: loose or soft masonry holds none. Before a new covering as well.</summary>
+    Masonry,
 }
 
 /// <summary>

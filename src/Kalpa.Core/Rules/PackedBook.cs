@@ -13,7 +13,8 @@ internal sealed class PackedBook
 {
     private readonly Dictionary<string, List<PackedEntry>> sections = new(StringComparer.Ordinal);
 
-    private PackedBook(byte[] content)
+    /// <summary>Throws where the content is cut off or goes on beyond its index.</summary>
+    public PackedBook(byte[] content)
     {
         Content = content;
         using var reader = new BinaryReader(new MemoryStream(content));

@@ -107,6 +107,9 @@ public sealed class RuleBook
 
     public static RuleBook Current => Packed.Value;
 
+    /// <summary>A book packed as the shipped one is, such as one that is still to be looked through.</summary>
+    public static RuleBook Read(byte[] packed) => new(new PackedBook(packed));
+
     /// <summary>The edition of the shipped book.</summary>
     public string Version { get; }
 

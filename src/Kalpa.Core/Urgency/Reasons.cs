@@ -147,8 +147,25 @@ public static class Reasons
             WaterEvidence.Stained => "Staining was seen.",
             WaterEvidence.Suspected => "Water entry is suspected, not confirmed.",
             WaterEvidence.NotChecked => "Water signs were not checked.",
-            _ => Chances.DryUnderside(facts) ? "No water signs were found below, where a leak would show."
-            : Chances.Shows(facts.Under) ? "No water signs were found, but the underside was not inspected."
-            : "No water signs were found, but a finished ceiling or wall can hide a leak.",
+            _ => Chances.DryUnderside(facts) ? Dry[0]
+            : Chances.Shows(facts.Under) ? Dry[1]
+            : Dry[2],
         };
+
+    private static readonly string[] Dry =
+    [
+        "No water signs were found below, where a leak would show.",
+        "No water signs were found, but the underside was not inspected.",
+        "No water signs were found, but a finished ceiling or wall can hide a leak.",
+    ];
+
+    /// <summary>Reasons for a finding without water signs of its own, once what it brings about shows water: that it is dry below is no longer said.</summary>
+    public static IReadOnlyList<string> WithSign(IReadOnlyList<string> why, WaterEvidence sign, string name) =>
+        [
+            .. why.Select(reason =>
+                Dry.Contains(reason)
+                    ? $"{(sign == WaterEvidence.Active ? "An active leak" : "Staining")} was seen ({Sentences.Lower(name)})."
+                    : reason
+            ),
+        ];
 }

@@ -201,4 +201,31 @@ public class JudgementTests
         work.Trade.ShouldBe("chimney mason");
         work.Title.ShouldBe("Refer the crown to a mason");
     }
+
+    [Theory]
+    [InlineData(OpinionEvent.Closing, "before the closing")]
+    [InlineData(OpinionEvent.Solar, "before the array goes on")]
+    [InlineData(OpinionEvent.Winter, "before the winter")]
+    [InlineData(OpinionEvent.Storm, "after the next storm")]
+    public void An_opinion_says_what_it_waits_for(OpinionEvent waits, string said)
+    {
+        var opinion = new OpinionFact(
+            Guid.CreateVersion7(),
+            Roof.Visit.Id,
+            null,
+            OpinionAction.Monitor,
+            "",
+            "Worn",
+            waits,
+            null,
+            [],
+            [],
+            "Marit",
+            Now
+        );
+        Assessor
+            .Assess(Roof.With(Roof.Input, r => r with { SlopeOpinions = [opinion] }), Book)
+            .Opinions.Single()
+            .Headline.ShouldBe($"Monitor, {said}.");
+    }
 }

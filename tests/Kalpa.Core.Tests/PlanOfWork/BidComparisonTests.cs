@@ -124,6 +124,10 @@ public class BidComparisonTests
         var told = Of(bid).Bids.ShouldHaveSingleItem();
         told.Holes.ShouldBe(["Workmanship warranty: not named."]);
         told.Warranty.ShouldBe("Manufacturer 30 years");
+        string Warranty(double? work, double? maker) =>
+            Of(bid with { WorkmanshipYears = work, MakerYears = maker }).Bids.ShouldHaveSingleItem().Warranty;
+        Warranty(null, null).ShouldBe("");
+        Warranty(1, 20).ShouldBe("Workmanship 1 year, manufacturer 20 years");
     }
 
     /// <summary>Wood that may be found is paid by the unit; it counts at its likely amount in a leveled bid.</summary>

@@ -190,4 +190,29 @@ public class JobsDoneTests
         var fact = Done([.. Enumerable.Range(0, findings).Select(_ => Guid.CreateVersion7())]) with { Title = title, Cost = cost };
         FactChecks.Of(fact, Book).Select(p => p.Code).ShouldBe(code is null ? [] : [code]);
     }
+
+    /// <summary>Of a stain whose leak was repaired nobody has looked again: how the leak stood is told, and what to ask.</summary>
+    [Theory]
+    [InlineData(0, false, "Work was done on September 10, 2026. Nothing shows yet that it holds.")]
+    [InlineData(1, false, "Work was done on September 10, 2026. No water in 1 like rain since: not enough to close it.")]
+    [InlineData(2, false, "Closed. Work was done on September 10, 2026. No water in 2 like rains since, the last on September 13, 2026.")]
+    [InlineData(1, true, "Water came again in the rain of September 12, 2026, after the work of September 10, 2026.")]
+    public void A_stain_of_the_visit_before_is_told_as_its_leak_stood(int rains, bool water, string told)
+    {
+        var stain = At("ceiling-stain", "hall", WaterEvidence.Stained);
+        var last = new LastTime(Guid.CreateVersion7(), new DateOnly(2026, 9, 1), [stain], [Done(stain.Id)])
+        {
+            LeakRains =
+            [
+                .. Enumerable
+                    .Range(0, rains)
+                    .Select(i => new LeakRainFact(Guid.CreateVersion7(), Roof.Visit.Id, stain.Id, Day.AddDays(2 + i), true, water)),
+            ],
+        };
+        var input = Roof.With(On(CoveringKind.LaminatedShingle, 2018, 1), r => r with { LastTime = last });
+        Assessor
+            .Assess(input, Book)
+            .Done!.ShouldHaveSingleItem()
+            .Next.ShouldBe($"{told} Ask whether it has leaked since, and meter the stain.");
+    }
 }

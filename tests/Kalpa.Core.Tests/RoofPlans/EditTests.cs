@@ -246,4 +246,77 @@ public sealed class EditTests
             _ => new PlanEdit(PlanVerb.TurnPart, plan.Parts[0].Id, Degrees: random.Next(0, 360)),
         };
     }
+
+    [Fact]
+    public void A_part_is_named_raised_set_over_something_and_stood_on_a_slope()
+    {
+        PlanEdit OnPart(PlanVerb verb) => new(verb, Plans.Id(100));
+        PlanPart After(PlanEdit edit) => Edit(House, edit).Parts.Single();
+        After(OnPart(PlanVerb.Rename) with { Name = "Main house" }).Name.ShouldBe("Main house");
+        After(OnPart(PlanVerb.Rename)).Name.ShouldBe("");
+        After(OnPart(PlanVerb.SetHeight) with { Inches = 216 }).HeightInches.ShouldBe(216);
+        After(OnPart(PlanVerb.SetUnder) with { Under = Under.Garage }).Under.ShouldBe(Under.Garage);
+        After(OnPart(PlanVerb.StandOn) with { OnSlope = Plans.Id(951) }).OnSlope.ShouldBe(Plans.Id(951));
+    }
+
+    [Fact]
+    public void Parts_are_added_and_taken_away()
+    {
+        var shed = Plans.Rectangle(2, 60, 0, 10, 10, 4);
+        var both = Edit(House, new PlanEdit(PlanVerb.AddPart, Part: shed));
+        both.Parts.Select(p => p.Id).ShouldBe([Plans.Id(100), Plans.Id(200)]);
+        Edit(both, new PlanEdit(PlanVerb.RemovePart, Plans.Id(100))).Parts.ShouldBe([shed]);
+        // Of two parts the one that is meant is changed.
+        Edit(both, new PlanEdit(PlanVerb.Rename, Plans.Id(200), Name: "Shed")).Parts.Select(p => p.Name).ShouldBe(["", "Shed"]);
+    }
+
+    public static TheoryData<string, PlanEdit> Refused =>
+        new()
+        {
+            { "edit.no-part", new PlanEdit(PlanVerb.AddPart) },
+            { "edit.no-part", new PlanEdit(PlanVerb.AddPart, Part: House.Parts[0]) },
+            { "edit.unknown-part", new PlanEdit(PlanVerb.RemovePart, Plans.Id(999)) },
+            { "edit.no-number", new PlanEdit(PlanVerb.SetHeight, Plans.Id(100)) },
+            { "edit.no-number", new PlanEdit(PlanVerb.SetHeight, Plans.Id(100), Inches: double.NaN) },
+            { "edit.no-number", new PlanEdit(PlanVerb.TurnPart, Plans.Id(100), Degrees: double.PositiveInfinity) },
+            { "edit.no-number", new PlanEdit(PlanVerb.MovePart, Plans.Id(100), X: 3) },
+            { "edit.no-under", new PlanEdit(PlanVerb.SetUnder, Plans.Id(100)) },
+            { "edit.unknown-corner", On(PlanVerb.MoveCorner, 40) with { X = 1, Y = 1 } },
+            { "edit.no-split", On(PlanVerb.SplitEdge, 0) with { Share = 1, NewCornerId = Plans.Id(801), NewSlopeId = Plans.Id(802) } },
+            { "edit.unknown", On((PlanVerb)99, 0) },
+        };
+
+    [Theory]
+    [MemberData(nameof(Refused))]
+    public void An_edit_that_cannot_be_made_changes_nothing_and_says_why(string code, PlanEdit edit)
+    {
+        var answer = PlanEdits.Of(new PlanEditRequest(House, edit));
+        answer.Refused!.Code.ShouldBe(code);
+        answer.Plan.ShouldBe(House);
+    }
+
+    [Theory]
+    [InlineData(PlanVerb.MoveEdge)]
+    [InlineData(PlanVerb.SetLength)]
+    public void An_edge_of_no_length_has_no_direction(PlanVerb verb)
+    {
+        var corners = House.Parts[0].Corners.ToList();
+        corners[1] = corners[1] with { X = corners[0].X, Y = corners[0].Y };
+        var collapsed = House with { Parts = [House.Parts[0] with { Corners = corners }] };
+        PlanEdits.Of(new PlanEditRequest(collapsed, On(verb, 0) with { Inches = 12 })).Refused!.Code.ShouldBe("edit.no-edge");
+    }
+
+    /// <summary>Between the eave and the ridge of a slope: an outline on it lies where its corners lie.</summary>
+    [Fact]
+    public void An_outline_on_a_slope_is_found_on_the_plan()
+    {
+        var house = Plans.Of(Plans.Rectangle(1, 0, 0, 40, 30, 6));
+        var pond = new OutlineOf(Plans.Id(7), Plans.Id(151), [new(60, 24), new(120, 24), new(90, 60)]);
+        var elsewhere = pond with { Id = Plans.Id(8), SlopeId = Plans.Id(999) };
+        var placed = PlanMeasures
+            .Of(new PlanRequest(house, [], [], Plans.Day, Outlines: [pond, elsewhere]), Kalpa.Core.Rules.RuleBook.Current)
+            .Outlines.ShouldHaveSingleItem();
+        (placed.Id, placed.SlopeId).ShouldBe((pond.Id, pond.SlopeId));
+        placed.Corners.Select(c => (c.X, c.Y)).ShouldBe([(60, 24), (120, 24), (90, 60)]);
+    }
 }

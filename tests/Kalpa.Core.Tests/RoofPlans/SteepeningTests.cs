@@ -111,4 +111,31 @@ public class SteepeningTests
         take.Lines.ShouldNotContain(l => l.Key == "valleys");
         Decision(Judged(OpinionAction.Replace)).NewFolds.ShouldBeNull();
     }
+
+    /// <summary>The valley that comes with the new pitch is lined, beside what the slope has of its own.</summary>
+    [Fact]
+    public void A_new_valley_is_lined()
+    {
+        var part = Plans.Part(1, Plans.LShape, 6);
+        var corners = part.Corners.ToList();
+        corners[2] = corners[2] with { RisePer12 = 1 };
+        var plan = Plans.Of(part with { Corners = corners });
+        var slope = Roof.A with { Id = Plans.Id(153), Letter = "C", Pitch = TypedPitch.Of("1/12", PitchSource.Plan) };
+        var beside = Roof.B with { Id = Plans.Id(154), Letter = "D", Pitch = TypedPitch.Of("6/12", PitchSource.Plan) };
+        var input = Cases.With(
+            Cases.Several((slope, "laminatedShingle", 2018), (beside, "laminatedShingle", 2018)) with
+            {
+                Plan = plan,
+            },
+            Cases.Recommended(OpinionAction.Reslope, slope.Id)
+        );
+        var take = Assessor.Assess(input, RuleBook.Current).Work.Single(w => w.IsRenewal).Quantities!;
+        var fold = Folds(plan, slope.Id).Single(f => f.OtherSlopeId == beside.Id);
+        var line = take.Lines.Single(l => l is { Key: "valleys", Unit: "ft" });
+        line.Basis.ShouldEndWith(FormattableString.Invariant($"{fold.TrueFeet:0.#} ft of new valley on slope D"));
+        var own = PlanEdgesOf(plan)
+            .Where(e => e.Class == EdgeClass.Valley && (e.SlopeId == slope.Id || e.OtherSlopeId == slope.Id))
+            .Sum(e => e.TrueFeet);
+        line.Amount.ShouldBe(own + fold.TrueFeet, .1);
+    }
 }

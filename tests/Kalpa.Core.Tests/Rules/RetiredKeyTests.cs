@@ -1,5 +1,9 @@
+using System.Text.Json;
+using Kalpa.Contracts;
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Tests.Walking;
 
 namespace Kalpa.Core.Tests.Rules;
 
@@ -57,4 +61,56 @@ public class RetiredKeyTests
     [MemberData(nameof(Faults))]
     public void The_look_through_of_the_book_names_what_is_wrong(string fault, RetiredKey[] retired) =>
         BookChecks.Of(With(retired)).ShouldContain(f => f.Contains(fault));
+
+    /// <summary>What was recorded under a key that is no longer given is judged as what it is called today, each kind of key.</summary>
+    [Fact]
+    public void Facts_of_old_keys_are_judged_as_their_successors()
+    {
+        RetiredKey Old(BookKeyKind kind, string key, string now) => new(kind, key, "2026.11.7", "tested", [new Successor(now)]);
+        var book = With(
+            Old(BookKeyKind.Condition, "old-boot", "boot-collar-torn"),
+            Old(BookKeyKind.Covering, "oldShingle", "laminatedShingle"),
+            Old(BookKeyKind.Component, "oldFelt", "heavy-underlayment"),
+            Old(BookKeyKind.Question, "old-trees", "trees"),
+            Old(BookKeyKind.Station, "old-attic", "attic")
+        );
+        string Judged(bool old)
+        {
+            string Key(string then, string now) => old ? then : now;
+            var slope = Roof.A;
+            var input = Roof.With(
+                Roof.Input,
+                r => r with { Answers = [new AnswerFact(slope.Id, Roof.Visit.Id, Key("old-trees", "trees"), slope.Id, ["over"])] }
+            ) with
+            {
+                Slopes = [slope],
+                Coverings = [new CoveringFact(Guid.Empty, slope.Id, Key("oldShingle", "laminatedShingle"), 2012, 2012, AgeSource.Permit)],
+                Stages = [],
+                Components =
+                [
+                    new ComponentFact(
+                        slope.Id,
+                        slope.Id,
+                        Key("oldFelt", "heavy-underlayment"),
+                        StackPlace.Under,
+                        1,
+                        2012,
+                        2012,
+                        AgeSource.Permit
+                    ),
+                ],
+                Looks = [new LookFact(slope.Id, Roof.Visit.Id, Key("old-attic", "attic"), null, LookState.Looked)],
+                Findings =
+                [
+                    Roof.Finding(Key("old-boot", "boot-collar-torn"), Key("old-attic", "attic")) with
+                    {
+                        Id = slope.Id,
+                        SlopeId = slope.Id,
+                    },
+                ],
+            };
+            return JsonSerializer.Serialize(Assessor.Assess(input, book), KalpaJson.Default.Assessment);
+        }
+        Judged(old: true).ShouldBe(Judged(old: false));
+    }
 }

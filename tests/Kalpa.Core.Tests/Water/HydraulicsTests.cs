@@ -176,4 +176,50 @@ public sealed class DrainageTests
         );
         answer.Leads.ShouldHaveSingleItem().ShouldStartWith("Raise the gutter’s front at the valley");
     }
+
+    /// <summary>3.33 · (0.667 − 0.033 ft) · (2/12 ft)^1.5 = 0.1436 cfs, 64.4 gal/min: Francis’ weir with both ends contracted, worked by hand.</summary>
+    [Theory]
+    [InlineData(8, 4, 2, 64.4, "Scupper, water below its top")]
+    [InlineData(12, 4, 3.99, 267, "Scupper, water below its top")]
+    [InlineData(12, 4, 4, 268, "Scupper, under water")]
+    [InlineData(12, 4, 5, 360, "Scupper, under water")]
+    public void A_scupper_is_told_by_its_water(double wide, double high, double head, double gpm, string name)
+    {
+        var part = Of(new DrainageRequest(40, Scupper: new ScupperSize(wide, high, head))).Parts.Single();
+        part.Part.ShouldBe(name);
+        part.CapacityGpm.ShouldBe(gpm, 1);
+        part.Enough.ShouldBeTrue();
+        part.Share!.Value.ShouldBe(40 / gpm, 0.01);
+    }
+
+    [Fact]
+    public void A_drain_is_told_with_the_area_it_serves()
+    {
+        // 109 gal/min at 3 in/h: 109 · 96.25 / 3 = 3,497 sq ft, more than the 3,600 asked.
+        var part = Of(new DrainageRequest(null, 3600, 3, Drain: new DrainSize(10, 4, 2, 2))).Parts.Single();
+        part.Part.ShouldBe("Roof drain");
+        part.CapacityGpm.ShouldBe(109, 0.5);
+        part.ServesSquareFeet!.Value.ShouldBe(3497, 20);
+        part.Enough.ShouldBeFalse();
+        Of(new DrainageRequest(null, 3400, 3, Drain: new DrainSize(10, 4, 2, 2))).Parts.Single().Enough.ShouldBeTrue();
+    }
+
+    /// <summary>98.7 gal/min for a half-round of 6 in, 72.2 for a box of 4 by 3 in, sloped 1/16 in to the foot.</summary>
+    [Theory]
+    [InlineData(GutterShape.HalfRound, 6, null, 98.7)]
+    [InlineData(GutterShape.HalfRound, 5, null, 60.7)]
+    [InlineData(GutterShape.Box, 4, 3.0, 72.2)]
+    public void A_sloped_gutter_is_told_by_its_shape(GutterShape shape, double wide, double? deep, double gpm) =>
+        Drainages.GutterGpm(new GutterSize(shape, wide, deep, 0.625)).ShouldBe(gpm, 0.1);
+
+    /// <summary>A level gutter carries what a rectangle of the same depth and area does; a box without a depth is as deep as it is wide.</summary>
+    [Theory]
+    [InlineData(GutterShape.HalfRound, 6, null, 4.712, 3)]
+    [InlineData(GutterShape.KStyle, 5, null, 4.15, 3)]
+    [InlineData(GutterShape.Box, 4, 3.0, 4, 3)]
+    [InlineData(GutterShape.Box, 4, null, 4, 4)]
+    public void A_level_gutter_is_a_rectangle_of_its_area(GutterShape shape, double wide, double? deep, double width, double depth) =>
+        Drainages
+            .GutterGpm(new GutterSize(shape, wide, deep, 0, 40))
+            .ShouldBe(Hydraulics.LevelGpm(width, depth, 40), 0.01 * Hydraulics.LevelGpm(width, depth, 40));
 }

@@ -93,4 +93,28 @@ public class LowSlopeRoofTests
             "Within a year: Cut and patch the blister, or leave it if sound (Slope A (south), middle)",
             "With re-roof: Plan to replace the membrane on slope A (Slope A)"
         );
+
+    /// <summary>Wet board spreads and rots the deck: with five years to the new membrane it is cut out with the repair of its cause.</summary>
+    [Fact]
+    public void Wet_insulation_is_cut_out_with_its_seam_where_the_new_membrane_is_years_away() =>
+        Holds(
+            new ToldRoof("inside")
+                .Slope("A", "0.25/12", Facing.South, CoveringKind.Pvc, 2012, 2, 60, 40, Under.HeatedRoom)
+                .Finds("A", "seam-open", "northeast corner", Active)
+                .Finds("A", "insulation-wet", "northeast corner"),
+            "Plan to replace the membrane on slope A about 2031 (2028–2035).",
+            "Before next rain: Repair the open seam; map and replace the wet insulation (Slope A (south), northeast corner)",
+            "With re-roof: Plan to replace the membrane on slope A (Slope A)"
+        );
+
+    [Fact]
+    public void Wet_insulation_and_bare_felt_wait_for_a_membrane_that_is_due_in_two_years() =>
+        Holds(
+            new ToldRoof("inside")
+                .Slope("A", "0.25/12", Facing.South, CoveringKind.BuiltUp, 2006, 3, 60, 40, Under.HeatedRoom)
+                .Finds("A", "insulation-wet", "northeast corner")
+                .Finds("A", "felts-bare", "southwest corner"),
+            "Plan to replace the membrane on slope A about 2028 (2026–2031).",
+            "With re-roof: Plan to replace the membrane on slope A (Slope A)"
+        );
 }

@@ -187,4 +187,70 @@ public class OrderOfTradesTests
         work[^1].Title.ShouldBe("Have an engineer evaluate the sagging framing");
         work[^1].UrgencyWords.ShouldBe("Monitor");
     }
+
+    /// <summary>A reglet cut in a soft joint holds nothing: the mason comes first, this season as the flashing.</summary>
+    [Fact]
+    public void A_chimney_is_repointed_before_flashing_is_set_into_it()
+    {
+        var roof = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2014, 1, 40, 8)
+            .Finds("A", "counter-flashing-missing", "chimney", Stained)
+            .Finds("A", "crown-cracked", "chimney")
+            .Finds("A", "brick-spalled", "chimney");
+        Holds(
+            roof,
+            "Repair slope A and keep the covering.",
+            "This season: Refer the crown to a mason and refer the spalled brick to a mason (Slope A (south), chimney)",
+            "This season: Install counter-flashing (Slope A (south), chimney)"
+        );
+        var work = roof.Judged().Work;
+        work[0]
+            .AboveNext.ShouldBe(
+                "Ranked above “install counter-flashing” because loose masonry is repaired before flashing is set into it."
+            );
+    }
+
+    /// <summary>No mason comes before the next rain; until he does the flashing is kept dry.</summary>
+    [Fact]
+    public void Masonry_at_a_leak_is_due_this_season_and_no_sooner()
+    {
+        var roof = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2014, 1, 40, 8)
+            .Finds("A", "counter-flashing-missing", "chimney", Active)
+            .Finds("A", "brick-spalled", "chimney");
+        Holds(
+            roof,
+            "Repair slope A and keep the covering.",
+            "Before next rain: Install counter-flashing (Slope A (south), chimney)",
+            "This season: Refer the spalled brick to a mason (Slope A (south), chimney)"
+        );
+        roof.Judged().Work[1].Why.ShouldEndWith("Loose masonry is repaired before flashing is set into it.");
+    }
+
+    [Fact]
+    public void The_brick_of_another_chimney_waits() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.South, Lam, 2014, 1, 40, 8)
+                .Slope("B", "6/12", Facing.North, Lam, 2014, 1, 40, 8)
+                .Finds("A", "counter-flashing-missing", "east chimney", Stained)
+                .Finds("A", "brick-spalled", "west chimney")
+                .Finds("B", "brick-spalled", "chimney"),
+            "Repair the roof and keep the covering.",
+            "This season: Install counter-flashing (Slope A (south), east chimney)",
+            "Within a year: Refer the spalled brick to a mason (Slope A (south), west chimney)",
+            "Within a year: Refer the spalled brick to a mason (Slope B (north), chimney)"
+        );
+
+    [Fact]
+    public void Trees_and_the_moss_under_them_are_one_job_on_both_slopes() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "5/12", Facing.South, CoveringKind.WoodShake, 2012, 1)
+                .Slope("B", "5/12", Facing.North, CoveringKind.WoodShake, 2012, 1)
+                .Finds("A", "tree-over")
+                .Finds("B", "moss-grown", extent: Extent.General),
+            "Repair slope A and keep the covering; maintain slope B.",
+            "Within a year: Refer pruning to an arborist; treat and remove the moss (Slope A (south); Slope B (north))"
+        );
 }

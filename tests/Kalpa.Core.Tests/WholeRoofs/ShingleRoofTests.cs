@@ -341,4 +341,22 @@ public class ShingleRoofTests
             "Within a year: Re-roof slopes A, B and C (Slopes A, B and C)",
             "Monitor: Recommended: consider a gutter where the wall shows splash (Slope G (west), drive)"
         );
+
+    /// <summary>What is rotten behind the siding is known once the wall is open: the siding is no job of its own before that.</summary>
+    [Fact]
+    public void Decayed_siding_is_replaced_with_the_wall_that_is_opened()
+    {
+        var roof = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.East, Lam, 2018, 1)
+            .Finds("A", "kickout-missing", "porch wall", Stained)
+            .Finds("A", "siding-decayed", "porch wall");
+        Holds(
+            roof,
+            "Repair slope A and keep the covering.",
+            "Before next rain: Have the wall opened and evaluated, then install a kick-out (Slope A (east), porch wall)"
+        );
+        var job = roof.Judged().Work.Single();
+        job.Steps.ShouldContain("Remove decayed boards and check the wrap");
+        job.Resolves!.Select(f => f.Name).ShouldBe(["Missing kick-out flashing", "Decayed siding above the roof"]);
+    }
 }

@@ -68,4 +68,27 @@ public class TileRoofTests
             "Within a year: Install two-stage pipe flashing (Slope A (east), vent)",
             "Within a year: Clear the valley (Slope A (east), valley AB)"
         );
+
+    /// <summary>A repair that ends a stain is not told dry below.</summary>
+    [Fact]
+    public void A_cracked_tile_above_a_stained_ceiling_is_not_called_dry()
+    {
+        var why = Why(WaterEvidence.NoneSeen, "ceiling-stain");
+        why.ShouldContain("Staining was seen (ceiling stain).");
+        why.ShouldNotContain("No water signs");
+        Why(WaterEvidence.NoneSeen, null).ShouldContain("No water signs were found below, where a leak would show.");
+        Why(WaterEvidence.Suspected, "ceiling-stain").ShouldContain("Water entry is suspected, not confirmed.");
+
+        static string Why(WaterEvidence at, string? below)
+        {
+            var roof = new ToldRoof("attic")
+                .Slope("A", "5/12", Facing.South, CoveringKind.ConcreteTile, 2010, null, 50, 18)
+                .Finds("A", "tile-cracked", "hall", at, extent: Extent.Scattered);
+            if (below is not null)
+            {
+                roof.Finds("A", below, "hall", WaterEvidence.Stained);
+            }
+            return roof.Judged().Work.Single(w => w.Title == "Replace or glue the tile").Why;
+        }
+    }
 }
