@@ -185,7 +185,7 @@ public static partial class ComputeServices
         )
         {
             var said = $"{request.Text.Trim()} in per foot";
-            var printed = string.Create(CultureInfo.InvariantCulture, $"{said} ({perFoot.RisePer12:0.###}:12)");
+            var printed = $"{said} ({perFoot.ToTradeText()})";
             return new ParsedMeasure(Quantise.Measure(perFoot.RisePer12), printed, null, said);
         }
         var read = MeasureReading.Read(request.Text, request.Unit, bareUnit);

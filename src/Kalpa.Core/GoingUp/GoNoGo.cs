@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 
 namespace Kalpa.Core.GoingUp;
 
@@ -129,6 +130,6 @@ public static class GoNoGo
 
     private static (Going, string) Wet(double steepest, string what) =>
         steepest > SteepWetPitch
-            ? (Going.NoGo, $"{what}, on {steepest:0.##}:12: too steep to walk wet.")
+            ? (Going.NoGo, $"{what}, on {new Pitch(steepest).ToTradeText()}: too steep to walk wet.")
             : (Going.Wait, $"{what}: wait until it is dry.");
 }

@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Kalpa.Core.Measures;
 
 /// <summary>
@@ -10,6 +12,9 @@ public readonly record struct Pitch(double RisePer12)
 
     /// <summary>Steeper than any roof that is walked or priced: 24:12 is 63.4°.</summary>
     public const double SteepestRisePer12 = 24;
+
+    /// <summary>Half of the last decimal that is printed.</summary>
+    private const double RoundedTo = 0.005;
 
     private const double DegreesPerRadian = 180 / Math.PI;
 
@@ -28,6 +33,27 @@ public readonly record struct Pitch(double RisePer12)
 
     public static Pitch FromPercent(double percent) => new(percent / 100 * Run);
 
-    /// <summary>Prints as the trade says it: <c>4:12</c>, <c>0.5:12</c>, <c>4.75:12</c>.</summary>
-    public string ToTradeText() => $"{Math.Round(RisePer12, 2):0.##}:12";
+    /// <summary>Prints as the trade says it: <c>4:12</c>, <c>1/4:12</c>, <c>2 1/2:12</c>; what is no eighth in decimals, <c>0.7:12</c>.</summary>
+    public string ToTradeText()
+    {
+        var eighths = Math.Round(RisePer12 * 8);
+        if (RisePer12 < 0 || !(Math.Abs((RisePer12 * 8) - eighths) <= 8 * RoundedTo))
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"{Math.Round(RisePer12, 2):0.##}:12");
+        }
+        var whole = Math.Floor(eighths / 8);
+        string[] said =
+        [
+            whole > 0 || eighths < 1 ? whole.ToString("0", CultureInfo.InvariantCulture) : "",
+            (eighths - (8 * whole)) switch
+            {
+                0 => "",
+                4 => "1/2",
+                2 => "1/4",
+                6 => "3/4",
+                var part => $"{part:0}/8",
+            },
+        ];
+        return $"{string.Join(' ', said.Where(s => s.Length > 0))}:12";
+    }
 }

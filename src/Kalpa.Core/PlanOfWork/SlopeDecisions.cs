@@ -93,7 +93,8 @@ internal static class SlopeDecisions
         var stop = unsuitable ? null : StopOn(book, slope, findings, facts);
         SlopeDecision Soon(RoofAction action, string why)
         {
-            var hurried = findings.Where(f => f.SlopeId == slope.SlopeId).Any(f => Hurries(book, f, facts, stop, unsuitable));
+            var here = findings.Where(f => f.SlopeId == slope.SlopeId).ToList();
+            var hurried = here.Exists(f => Hurries(book, f, facts, stop, unsuitable)) || LeakInTwoSpots(book, here, facts);
             return decided with
             {
                 Action = action,
@@ -193,16 +194,27 @@ internal static class SlopeDecisions
     )
     {
         var found = facts[judged.FindingId];
-        if (!judged.Verdict.IsDefect || !found.Evidence.ShowsWater())
-        {
-            return false;
-        }
-        var element = book.FindElement(AsRecorded.Condition(book, found).Element);
         return unsuitable
-            ? element is not { Separate: true }
-            : element is { OfCovering: true }
+            ? ShowsWater(judged, found) && ElementOf(book, found) is not { Separate: true }
+            : LetsWaterThrough(book, judged, found)
                 && (found.Extent > Extent.OnePlace || (stop?.Conditions.Contains(found.Condition) == true && stop.Decision.Length == 0));
     }
+
+    /// <summary>One spot each, at two places: several spots, as if they had been recorded as one finding.</summary>
+    private static bool LeakInTwoSpots(RuleBook book, List<FindingAssessment> here, Dictionary<Guid, FindingFact> facts)
+    {
+        var places = here.Where(f => LetsWaterThrough(book, f, facts[f.FindingId]))
+            .Select(f => Places.Plain(facts[f.FindingId].Place))
+            .ToList();
+        return places.Exists(one => places.Exists(other => Places.AreTwo(one, other)));
+    }
+
+    private static bool LetsWaterThrough(RuleBook book, FindingAssessment judged, FindingFact found) =>
+        ShowsWater(judged, found) && ElementOf(book, found) is { OfCovering: true };
+
+    private static bool ShowsWater(FindingAssessment judged, FindingFact found) => judged.Verdict.IsDefect && found.Evidence.ShowsWater();
+
+    private static Element? ElementOf(RuleBook book, FindingFact found) => book.FindElement(AsRecorded.Condition(book, found).Element);
 
     private static SlopeDecision KeepsCovering(SlopeDecision decided, IReadOnlyList<FindingAssessment> findings) =>
         findings.Any(f => f.SlopeId == decided.Slope.SlopeId && IsRepaired(f))

@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.Wording;
 
 namespace Kalpa.Core.Rules;
@@ -116,10 +117,10 @@ internal static class LimitSets
         {
             return null;
         }
-        return rise < limit.PitchFrom ? $"From {limit.PitchFrom:0.##}:12 on."
-            : rise >= limit.PitchBelow ? $"Below {limit.PitchBelow:0.##}:12 only."
-            : rise <= limit.PitchOver ? $"Over {limit.PitchOver:0.##}:12 only."
-            : rise > limit.PitchTo ? $"Up to {limit.PitchTo:0.##}:12 only."
+        return rise < limit.PitchFrom ? $"From {new Pitch(limit.PitchFrom!.Value).ToTradeText()} on."
+            : rise >= limit.PitchBelow ? $"Below {new Pitch(limit.PitchBelow!.Value).ToTradeText()} only."
+            : rise <= limit.PitchOver ? $"Over {new Pitch(limit.PitchOver!.Value).ToTradeText()} only."
+            : rise > limit.PitchTo ? $"Up to {new Pitch(limit.PitchTo!.Value).ToTradeText()} only."
             : null;
     }
 }

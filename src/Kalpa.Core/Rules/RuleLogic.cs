@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Measures;
 using Kalpa.Core.Urgency;
 using Kalpa.Core.Wording;
 
@@ -155,12 +156,12 @@ public static class RuleLogic
             : "";
         var pitch = (limit.PitchFrom, limit.PitchBelow, limit.PitchOver, limit.PitchTo) switch
         {
-            ({ } from, { } below, _, _) => $", from {from:0.##}:12 to under {below:0.##}:12",
-            ({ } from, null, _, _) => $", from {from:0.##}:12 on",
-            (null, { } below, _, _) => $", below {below:0.##}:12",
-            (_, _, { } over, { } to) => $", over {over:0.##}:12 to {to:0.##}:12",
-            (_, _, { } over, null) => $", over {over:0.##}:12",
-            (_, _, null, { } to) => $", up to {to:0.##}:12",
+            ({ } from, { } below, _, _) => $", from {new Pitch(from).ToTradeText()} to under {new Pitch(below).ToTradeText()}",
+            ({ } from, null, _, _) => $", from {new Pitch(from).ToTradeText()} on",
+            (null, { } below, _, _) => $", below {new Pitch(below).ToTradeText()}",
+            (_, _, { } over, { } to) => $", over {new Pitch(over).ToTradeText()} to {new Pitch(to).ToTradeText()}",
+            (_, _, { } over, null) => $", over {new Pitch(over).ToTradeText()}",
+            (_, _, null, { } to) => $", up to {new Pitch(to).ToTradeText()}",
             _ => "",
         };
         var slack = limit.Tolerance > 0 ? $", give or take {Verdicts.Text(quantity, limit.Tolerance)}" : "";

@@ -62,6 +62,28 @@ public class PitchTests
     [InlineData("100%", 12)]
     public void Reads_what_people_type(string typed, double rise) => PitchText.Parse(typed).Value!.Value.RisePer12.ShouldBe(rise, 0.001);
 
+    /// <summary>As plans and codes print it (IRC 2021 R905.9.1: one-eighth in 12); what is no eighth in decimals.</summary>
+    [Theory]
+    [InlineData(0, "0:12")]
+    [InlineData(0.125, "1/8:12")]
+    [InlineData(0.25, "1/4:12")]
+    [InlineData(0.375, "3/8:12")]
+    [InlineData(0.5, "1/2:12")]
+    [InlineData(2.5, "2 1/2:12")]
+    [InlineData(4.625, "4 5/8:12")]
+    [InlineData(4.75, "4 3/4:12")]
+    [InlineData(12, "12:12")]
+    [InlineData(5.996, "6:12")]
+    [InlineData(5.994, "5.99:12")]
+    [InlineData(0.7, "0.7:12")]
+    [InlineData(1.95, "1.95:12")]
+    [InlineData(0.131, "0.13:12")]
+    public void Prints_as_the_trade_says_it(double rise, string text)
+    {
+        new Pitch(rise).ToTradeText().ShouldBe(text);
+        PitchText.Parse(text).Value!.Value.RisePer12.ShouldBe(rise, 0.0051);
+    }
+
     [Theory]
     [InlineData("", "measure.empty")]
     [InlineData("steep", "measure.not-understood")]
@@ -92,8 +114,8 @@ public class PitchTests
     public void What_is_no_bare_fraction_under_one(string typed) => PitchText.BarePerFoot(typed).ShouldBeNull();
 
     [Theory]
-    [InlineData(CoveringKind.Epdm, "1/4", 0.25, "1/4 in per foot (0.25:12)", "1/4 in per foot")]
-    [InlineData(CoveringKind.BuiltUp, "1/8", 0.125, "1/8 in per foot (0.125:12)", "1/8 in per foot")]
+    [InlineData(CoveringKind.Epdm, "1/4", 0.25, "1/4 in per foot (1/4:12)", "1/4 in per foot")]
+    [InlineData(CoveringKind.BuiltUp, "1/8", 0.125, "1/8 in per foot (1/8:12)", "1/8 in per foot")]
     [InlineData(CoveringKind.Tpo, "4/12", 4, "4:12", null)]
     [InlineData(CoveringKind.LaminatedShingle, "1/4", 3, "3:12", null)]
     [InlineData(null, "1/4", 3, "3:12", null)]

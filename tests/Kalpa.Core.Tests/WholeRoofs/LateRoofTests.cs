@@ -45,6 +45,30 @@ public class LateRoofTests
         judged.Work.Single(w => w.IsRenewal).Urgency.ShouldBe(at);
     }
 
+    /// <summary>Two findings of one spot each, at two places, are several spots; at one place, at places that may be one, or the second at a pipe or dry, they are not.</summary>
+    [Theory]
+    [InlineData("shingle-missing", "kitchen", "nail-exposed", "bath", Stained, UrgencyClass.ThisSeason)]
+    [InlineData("shingle-missing", "kitchen", "shingle-missing", "bath", Active, UrgencyClass.ThisSeason)]
+    [InlineData("shingle-missing", "kitchen", "shingle-missing", "bath", WaterEvidence.NoneSeen, UrgencyClass.WithinYear)]
+    [InlineData("shingle-missing", "kitchen", "shingle-split", "kitchen, left", Stained, UrgencyClass.WithinYear)]
+    [InlineData("shingle-missing", "kitchen", "shingle-split", "", Stained, UrgencyClass.WithinYear)]
+    [InlineData("shingle-missing", "kitchen", "boot-collar-torn", "bath", Active, UrgencyClass.WithinYear)]
+    public void Two_leaks_through_the_covering_hurry_a_re_roof(
+        string one,
+        string at,
+        string two,
+        string there,
+        WaterEvidence second,
+        UrgencyClass due
+    ) =>
+        new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2001, 4)
+            .Finds("A", one, at, Active)
+            .Finds("A", two, there, second)
+            .Judged()
+            .Work.Single(w => w.IsRenewal)
+            .Urgency.ShouldBe(due);
+
     /// <summary>The layer itself rules repair out: one spot is enough. An answer that does may be about something else than the hole.</summary>
     [Theory]
     [InlineData(CoveringKind.ConcreteTile, "underlayment-perished", null, UrgencyClass.ThisSeason)]
@@ -114,7 +138,7 @@ public class LateRoofTests
             new ToldRoof("attic", "inside")
                 .Slope("A", "5/12", Facing.East, CoveringKind.AsbestosCement, 1948, 2)
                 .Slope("B", "6/12", Facing.West, Lam, 2001, 4)
-                .Finds("A", "slate-broken", "mid")
+                .Finds("A", "cement-shingle-broken", "mid")
                 .Finds("A", "unknown-fibers", "mid")
                 .Finds("B", "unknown-fibers", "below the shingles")
                 .Finds("B", "shingle-missing", "rear", Stained, extent: Extent.Scattered),
@@ -123,7 +147,7 @@ public class LateRoofTests
             "This season: Have the material sampled by a licensed firm (Slope B (west), below the shingles)",
             "This season: Re-roof slope B (Slope B)",
             "Within a year: Have the material sampled by a licensed firm (Slope A (east), mid)",
-            "Within a year: Replace the broken slate (Slope A (east), mid)"
+            "Within a year: Have a licensed firm replace the shingle (Slope A (east), mid)"
         );
 
     /// <summary>A barrier is widened when the covering is off. A stain below it is not left for that: its source is traced now.</summary>

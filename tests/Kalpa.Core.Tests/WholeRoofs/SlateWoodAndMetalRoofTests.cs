@@ -110,7 +110,7 @@ public class SlateWoodAndMetalRoofTests
         var judged = new ToldRoof("attic")
             .Slope("A", "7/12", Facing.South, CoveringKind.AsbestosCement, 1962, 2)
             .Slope("B", "7/12", Facing.North, CoveringKind.Slate, 1962, 1)
-            .Finds("A", "slate-broken", "rake", amount: new(Count: 4))
+            .Finds("A", "cement-shingle-broken", "rake", amount: new(Count: 4))
             .Finds("B", "slate-broken", "rake", amount: new(Count: 4))
             .Finds("A", "gutter-clogged", "front")
             .Judged();

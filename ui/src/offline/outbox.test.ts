@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Fact } from '../api/types'
 import { device } from './database'
 import type { Entry } from './entry'
-import { outboxState, recordChanges, setOutbox, watchOutbox, whileSaving } from './outbox'
+import { outboxState, recordChanges, savingCount, setOutbox, watchOutbox, whileSaving } from './outbox'
 
 const note = (id: string) => ({ id }) as Fact
 const shown = () => outboxState().entries.map((entry) => entry.factId)
@@ -34,15 +34,15 @@ describe('what waits on a device', () => {
       await slow()
       throw new Error('damaged')
     })
-    expect(outboxState().saving).toBe(2)
+    expect(savingCount()).toBe(2)
     await recordChanges([{ kind: 'look', fact: note('a') }], [])
-    expect(outboxState().saving).toBe(2)
+    expect(savingCount()).toBe(2)
     ends[1]?.()
     await expect(damaged).rejects.toThrow('damaged')
-    expect(outboxState().saving).toBe(1)
+    expect(savingCount()).toBe(1)
     ends[0]?.()
     await photo
-    expect(outboxState().saving).toBe(0)
+    expect(savingCount()).toBe(0)
   })
 
   it('holds the page open while something is being saved', async () => {

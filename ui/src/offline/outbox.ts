@@ -16,8 +16,6 @@ export type OutboxState = {
   personId: string | null
   /** What waits has been read from the device. */
   loaded: boolean
-  /** Photos, recordings and changes that are being written to this device just now: they neither wait yet nor are they sent. */
-  saving: number
   entries: Entry[]
   picturesWaiting: number
   bytesWaiting: number
@@ -33,7 +31,6 @@ export type OutboxState = {
 let state: OutboxState = {
   personId: null,
   loaded: false,
-  saving: 0,
   entries: [],
   picturesWaiting: 0,
   bytesWaiting: 0,
@@ -61,18 +58,36 @@ export const useOutbox = () =>
     () => state,
   )
 
+// Apart from the outbox, which pages watch for what it holds: a count that goes up and down with every tap would draw each of them again.
+let saving = 0
+const savingListeners = new Set<() => void>()
+
 // A page that closes meanwhile would lose what is not on the device yet: the browser asks first.
 const holdPage = (event: BeforeUnloadEvent) => event.preventDefault()
 
+function countSaving(by: 1 | -1) {
+  saving += by
+  if (saving > 0) window.addEventListener('beforeunload', holdPage)
+  else window.removeEventListener('beforeunload', holdPage)
+  for (const tell of savingListeners) tell()
+}
+
+/** Photos, recordings and changes that are being written to this device just now: they neither wait yet nor are they sent. */
+export const savingCount = () => saving
+
+export const useSaving = () =>
+  useSyncExternalStore((tell) => {
+    savingListeners.add(tell)
+    return () => savingListeners.delete(tell)
+  }, savingCount)
+
 /** Does work that ends with something on this device; until it has ended, nothing is called synced. */
 export async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
-  setOutbox({ saving: state.saving + 1 })
-  window.addEventListener('beforeunload', holdPage)
+  countSaving(1)
   try {
     return await work()
   } finally {
-    setOutbox({ saving: state.saving - 1 })
-    if (state.saving === 0) window.removeEventListener('beforeunload', holdPage)
+    countSaving(-1)
   }
 }
 

@@ -13,6 +13,8 @@ export type PictureDone = {
   report?: Blob | null
   takenAt?: string | null
   failure?: string
+  /** The worker itself broke: nothing is known of the picture. */
+  broken?: boolean
 }
 
 async function hashOf(bytes: ArrayBuffer): Promise<string> {

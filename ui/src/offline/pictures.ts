@@ -21,6 +21,13 @@ function work(file: Blob, picture: boolean): Promise<PictureDone> {
       jobs.get(data.id)?.(data)
       jobs.delete(data.id)
     })
+    // A worker that breaks answers nothing any more: whoever waits is told, and the next picture gets a new one.
+    worker.addEventListener('error', () => {
+      worker?.terminate()
+      worker = undefined
+      for (const [id, done] of jobs) done({ id, broken: true })
+      jobs.clear()
+    })
   }
   const id = ++lastId
   return new Promise((resolve) => {
@@ -59,6 +66,8 @@ async function picture(file: File): Promise<KeptPicture> {
   const problem = await pictureProblem(file)
   if (problem) throw problem
   const done = await work(file, true)
+  if (done.broken)
+    throw refusal('photo.not-prepared', 'The photo could not be prepared on this device. Take or choose it again.')
   if (!done.sha256)
     throw refusal(
       'photo.damaged',

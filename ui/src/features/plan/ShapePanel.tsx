@@ -2,6 +2,7 @@ import { Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from '@chakra-u
 import { useState } from 'react'
 import type { PlanAnswer, PlanEdit, PlanPart } from '../../api/types'
 import { TypedAnswer } from '../../shared/Answers'
+import { pitchText } from '../../shared/pitchText'
 import { feetText } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
 import type { PlanScene } from '../../shared/roofPlan/roofPlan'
@@ -113,7 +114,7 @@ function EdgeFields({
         {!corner.gable && (
           <KeptField
             label="Pitch"
-            text={`${Number(rise.toFixed(3))}:12`}
+            text={pitchText(rise)}
             unit="pitch"
             onKeep={(risePer12) => edit({ verb: 'setPitch', ...to, risePer12 })}
             hint={classes.size === 0 && !part.alone ? 'No slope shows from this edge.' : undefined}
@@ -245,7 +246,7 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
         />
         <KeptField
           label={part.alone ? 'Pitch' : 'Pitch of all its slopes'}
-          text={pitchText(part)}
+          text={pitchOf(part)}
           unit="pitch"
           onKeep={(risePer12) => edit({ verb: 'setPitch', ...to, risePer12 })}
         />
@@ -287,11 +288,11 @@ function PartFields({ scene, part, edit, onPick }: Fields & { scene: PlanScene }
   )
 }
 
-const pitchText = (part: PlanPart) => {
+const pitchOf = (part: PlanPart) => {
   const rises = new Set(
     part.alone ? [part.alone.risePer12] : part.corners.filter(({ gable }) => !gable).map((c) => c.risePer12),
   )
-  return rises.size === 1 ? `${Number([...rises][0]?.toFixed(3))}:12` : 'several'
+  return rises.size === 1 ? pitchText([...rises][0] ?? 0) : 'several'
 }
 
 function MoveBy({ onMove }: { onMove: (x: number, y: number) => void }) {

@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { clock, clockOffsetMs } from '../../api/clock'
 import type { SessionAnswer } from '../../api/types'
 import type { Entry } from '../../offline/entry'
-import { dropRefused, type OutboxState, retryRefused, somethingWaits, useOutbox } from '../../offline/outbox'
+import { dropRefused, type OutboxState, retryRefused, somethingWaits, useOutbox, useSaving } from '../../offline/outbox'
 import { offerOriginal } from '../../offline/pictures'
 import { PhotoButton } from '../../shared/PhotoButton'
 import { keys } from '../../shared/queries'
@@ -21,7 +21,7 @@ const SignInForms = lazy(() => import('../../shared/SignIn').then(({ SignInForms
 export function SyncStatus({ session }: { session: SessionAnswer }) {
   const outbox = useOutbox()
   const [open, setOpen] = useState(false)
-  const words = syncWords(outbox)
+  const words = syncWords(outbox, useSaving())
   const Icon = outbox.halted === 'offline' ? CloudOff : outbox.sending ? RefreshCw : CloudUpload
   return (
     <>
@@ -57,6 +57,7 @@ function Narrowed({ words }: { words: string }) {
 
 function Details({ outbox, session }: { outbox: OutboxState; session: SessionAnswer }) {
   const queries = useQueryClient()
+  const saving = useSaving()
   const refused = outbox.entries.filter((entry) => entry.problem)
   const waiting = outbox.entries.length - refused.length
   const name = session.person?.name ?? ''
@@ -71,7 +72,7 @@ function Details({ outbox, session }: { outbox: OutboxState; session: SessionAns
         {outbox.picturesWaiting > 0 &&
           `${outbox.picturesWaiting} photos and recordings (${sizeText(outbox.bytesWaiting)}) are on their way: report-size pictures first, originals after.`}
       </Text>
-      {outbox.saving > 0 && <Text>Saving on this device. Keep Kalpa open until it is done.</Text>}
+      {saving > 0 && <Text>Saving on this device. Keep Kalpa open until it is done.</Text>}
       {outbox.halted === 'offline' && (
         <Text>No connection. Keep working: everything is saved on this device and syncs later.</Text>
       )}

@@ -1,7 +1,7 @@
 import type { OutboxState } from '../../offline/outbox'
 
 /** How recording and sending stand, in a few words. Synced is said only when nothing is on its way, neither to the server nor to this device. */
-export function syncWords({ halted, loaded, saving, entries, picturesWaiting }: OutboxState): string {
+export function syncWords({ halted, loaded, entries, picturesWaiting }: OutboxState, saving: number): string {
   if (!loaded) return 'Checking'
   const refused = entries.filter((entry) => entry.problem).length
   const waiting = entries.length - refused + picturesWaiting
