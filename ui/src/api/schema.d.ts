@@ -1833,7 +1833,7 @@ export interface components {
          * @default done
          * @enum {unknown}
          */
-        AtRenewal: "done" | "spots" | "apart" | "within" | "only";
+        AtRenewal: "done" | "spots" | "apart" | "within" | "near" | "only";
         /**
          * @default inch
          * @enum {unknown}
@@ -2972,6 +2972,7 @@ export interface components {
             before?: null | components["schemas"]["Precedes"];
             /** @default false */
             ofCovering: boolean;
+            after?: null | components["schemas"]["Precedes"];
         };
         /**
          * @description What was agreed on with the client, in words: the Scope and Limits that stand (agreed on, else drafted, else the firm's, else the
@@ -5090,7 +5091,7 @@ export interface components {
             newEquipmentNear: boolean;
         };
         /** @enum {unknown} */
-        Precedes: "carries" | "workAbove" | "sampled";
+        Precedes: "carries" | "workAbove" | "sampled" | "masonry";
         /**
          * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
          *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
