@@ -4,6 +4,7 @@ import type { PlanAnswer, SlopeFact, TakeOffLine } from '../../api/types'
 import { compute } from '../../core/core'
 import { download } from '../../shared/download'
 import { PlanLetter } from '../../shared/marks/PlanLetter'
+import { pitchText } from '../../shared/pitchText'
 import { number } from '../../shared/roofPlan/planMath'
 import { edgeNames } from '../../shared/roofPlan/planWords'
 import { type PlanScene, requestOf } from '../../shared/roofPlan/roofPlan'
@@ -83,8 +84,7 @@ function SlopeLine({ answer, slope, slopeId }: { answer: PlanAnswer; slope: Slop
       <PlanLetter letter={slope?.letter ?? '?'} facing={facet.facing} />
       <Box flex="1" minW="0">
         <Text fontWeight="bold">
-          {number(facet.trueSquareFeet)} ft² · {number(facet.squares, 1)} squares · {Number(facet.risePer12.toFixed(2))}
-          :12
+          {number(facet.trueSquareFeet)} ft² · {number(facet.squares, 1)} squares · {pitchText(facet.risePer12)}
         </Text>
         <Text fontSize="sm">
           faces {facings[facet.facing].toLowerCase()} ({number(facet.azimuthDegrees)}°) · {number(facet.slopeFeet, 1)}{' '}
