@@ -164,7 +164,7 @@ public static class Reasons
         [
             .. why.Select(reason =>
                 Dry.Contains(reason)
-                    ? $"{(sign == WaterEvidence.Active ? "An active leak" : "Staining")} was seen ({Sentences.Lower(name)})."
+                    ? $"{(sign == WaterEvidence.Active ? "An active leak was seen" : "Water signs were found")}: {Sentences.Lower(name)}."
                     : reason
             ),
         ];

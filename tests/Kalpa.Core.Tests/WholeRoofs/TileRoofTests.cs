@@ -74,19 +74,21 @@ public class TileRoofTests
     public void A_cracked_tile_above_a_stained_ceiling_is_not_called_dry()
     {
         var why = Why(WaterEvidence.NoneSeen, "ceiling-stain");
-        why.ShouldContain("Staining was seen (ceiling stain).");
+        why.ShouldContain("Water signs were found: ceiling stain.");
         why.ShouldNotContain("No water signs");
         Why(WaterEvidence.NoneSeen, null).ShouldContain("No water signs were found below, where a leak would show.");
         Why(WaterEvidence.Suspected, "ceiling-stain").ShouldContain("Water entry is suspected, not confirmed.");
+        Why(WaterEvidence.NoneSeen, "ceiling-stain", WaterEvidence.Active).ShouldContain("An active leak was seen: ceiling stain.");
+        Why(WaterEvidence.NoneSeen, "ceiling-stain", there: "kitchen").ShouldContain("No water signs were found below");
 
-        static string Why(WaterEvidence at, string? below)
+        static string Why(WaterEvidence at, string? below, WaterEvidence sign = WaterEvidence.Stained, string there = "hall")
         {
             var roof = new ToldRoof("attic")
                 .Slope("A", "5/12", Facing.South, CoveringKind.ConcreteTile, 2010, null, 50, 18)
                 .Finds("A", "tile-cracked", "hall", at, extent: Extent.Scattered);
             if (below is not null)
             {
-                roof.Finds("A", below, "hall", WaterEvidence.Stained);
+                roof.Finds("A", below, there, sign);
             }
             return roof.Judged().Work.Single(w => w.Title == "Replace or glue the tile").Why;
         }
