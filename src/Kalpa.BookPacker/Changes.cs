@@ -43,6 +43,17 @@ internal static class Changes
                 }
             }
         }
+        // How a condition is repaired on some coverings is part of the condition.
+        var remedies = Path.Combine(folder, "remedies.json");
+        using var ways = JsonDocument.Parse(File.Exists(remedies) ? File.ReadAllText(remedies) : "[]");
+        foreach (var way in ways.RootElement.EnumerateArray())
+        {
+            foreach (var code in way.GetProperty("conditions").EnumerateArray())
+            {
+                var condition = $"condition:{code.GetString()}";
+                entries[condition] = entries.GetValueOrDefault(condition, "") + JsonSerializer.Serialize(way);
+            }
+        }
         return entries;
     }
 }

@@ -63,6 +63,7 @@ Section[] sections =
     new("allowances", "key", Groups: "conditions"),
     new("prices", "key"),
     new("deferrals", "key", Groups: "conditions"),
+    new("remedies", "key", Groups: "conditions"),
     new("versions", "version"),
 ];
 

@@ -90,7 +90,8 @@ public sealed record BookAnswer(
     IReadOnlyDictionary<string, string> LimitTexts,
     IReadOnlyList<Element> Elements,
     IReadOnlyList<LookAlike> LookAlikes,
-    IReadOnlyList<Price> Prices
+    IReadOnlyList<Price> Prices,
+    IReadOnlyList<CoveringRemedy> CoveringRemedies
 );
 
 /// <summary>The last editions of the rule book and what each changed, the newest first.</summary>

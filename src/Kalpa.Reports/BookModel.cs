@@ -1,6 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Rules;
+using Kalpa.Core.Wording;
 
 namespace Kalpa.Reports;
 
@@ -26,6 +27,24 @@ public sealed record BookModel(RuleBook Book, CoveringFamily? Family, FirmRulesF
         Book
             .LookAlikes.Where(p => p.Conditions.Contains(condition.Code))
             .Select(p => $"{Book.FindCondition(p.Conditions.First(c => c != condition.Code))!.Name}: {p.Test}");
+
+    /// <summary>How it is repaired on coverings where that is another matter, with the names of those coverings; none where the firm repairs it in its own way.</summary>
+    public IEnumerable<(string Coverings, Remedy Remedy)> OtherWays(Condition condition) =>
+        IsFirms(condition)
+            ? []
+            : Book
+                .CoveringRemedies.Where(r => r.Conditions.Contains(condition.Code))
+                .Select(r =>
+                    (
+                        Coverings: r.Kinds.Select(k => Book.Covering(k))
+                            .Where(c => Family is null || c.Family == Family)
+                            .Select(c => c.Name)
+                            .ToList(),
+                        Remedy: r.In(condition.Remedy)
+                    )
+                )
+                .Where(w => w.Coverings.Count > 0)
+                .Select(w => (Sentences.List([.. w.Coverings]), w.Remedy));
 
     public Remedy RemedyOf(Condition condition) => AsRecorded.WithFirms(condition, Firm).Remedy;
 

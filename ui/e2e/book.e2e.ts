@@ -195,7 +195,7 @@ test('a place’s own value overrides the book’s on the finding, and both are 
 test('two findings mean something together, and an opinion keeps its history and its branch', async ({ page }) => {
   await signIn(page)
   const ids = await makeVisit(page, 'Together House', [shingle('A', 'south')])
-  for (const name of ['Boot flange under the lower shingles', 'Roofing cement around a flange']) {
+  for (const name of ['Boot flange under the lower course', 'Roofing cement around a flange']) {
     await open(page, `/visits/${ids.visit}/findings/new?station=penetrations&slope=${ids.slopes[0]}`)
     await page.getByLabel('Search what you see by two letters').fill('flange')
     await page.getByRole('button', { name }).click()
@@ -207,7 +207,7 @@ test('two findings mean something together, and an opinion keeps its history and
   await open(page, `/visits/${ids.visit}/work`)
   // One problem: one job, with what was put over it.
   await expect(page.getByText(/^Resolves: /)).toHaveText(
-    'Resolves: boot flange under the lower shingles; roofing cement around a flange.',
+    'Resolves: boot flange under the lower course; roofing cement around a flange.',
   )
   const opinions = page.getByRole('region', { name: 'Recommendations' })
   await opinions.getByRole('button', { name: 'Add a recommendation' }).click()

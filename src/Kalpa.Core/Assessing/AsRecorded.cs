@@ -15,9 +15,12 @@ public static class AsRecorded
     public static bool IsKnown(RuleBook book, FindingFact finding) =>
         finding.Own is not null || book.FindCondition(finding.Condition) is not null;
 
-    /// <summary>A finding's condition: its own words, the rule book's, or the substitute; with the firm's remedy, where it has one.</summary>
-    public static Condition Condition(RuleBook book, FindingFact finding, FirmRulesFact? firm = null) =>
-        WithFirms(Recorded(book, finding), firm);
+    /// <summary>
+    /// A finding's condition: its own words, the rule book's, or the substitute; repaired as on the <paramref name="kind"/> of covering, or by the firm's remedy,
+    /// where it has one.
+    /// </summary>
+    public static Condition Condition(RuleBook book, FindingFact finding, FirmRulesFact? firm = null, string? kind = null) =>
+        WithFirms(finding.Own is null ? book.On(kind, Recorded(book, finding)) : Recorded(book, finding), firm);
 
     /// <summary>A condition with the firm's title and steps in the place of the book's, where it has some.</summary>
     public static Condition WithFirms(Condition condition, FirmRulesFact? firm) =>

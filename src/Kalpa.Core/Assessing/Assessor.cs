@@ -23,7 +23,7 @@ namespace Kalpa.Core.Assessing;
 public static class Assessor
 {
     /// <summary>Goes up when a method changes what it answers for the same facts.</summary>
-    public const string MethodVersion = "21";
+    public const string MethodVersion = "22";
 
     /// <summary>A slope whose likely life is at most this is near its end: small things go with the re-roof.</summary>
     private const double NearEndYears = 5;
@@ -275,7 +275,7 @@ public static class Assessor
                 );
             }
             var around = judge.Around(finding);
-            FindingAssessment Judged() => judge.Of(finding, AsRecorded.Condition(book, finding, input.Firm), around);
+            FindingAssessment Judged() => judge.Of(finding, around);
             judged.Add(memory is null ? Judged() : memory.Finding(index, around, Judged));
         }
         var waiting = input

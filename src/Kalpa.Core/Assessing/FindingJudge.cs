@@ -11,8 +11,7 @@ namespace Kalpa.Core.Assessing;
 internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyList<SlopeAssessment> slopes, PlannedRoof planned)
 {
     private readonly Dictionary<Guid, SlopeFact> slopeById = input.Slopes.ToDictionary(s => s.Id);
-    private readonly Dictionary<Guid, string> kinds = Kinds(book, input);
-    private readonly string? soleKind = SoleKind(book, input);
+    private readonly CoveringKinds kinds = new(book, input);
     private readonly UndersideLooks underside = UndersideLooks.Of(input.Looks);
 
     /// <summary>Stains: what lies above one of them is not dry below, whatever was recorded beside it.</summary>
@@ -34,7 +33,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             book,
             new CombinationFacts(
                 input.Findings,
-                Kinds(book, input).ToDictionary(k => k.Key, k => book.Covering(k.Value).Family),
+                new CoveringKinds(book, input).BySlope.ToDictionary(k => k.Key, k => book.Covering(k.Value).Family),
                 input.Records?.Answers ?? []
             )
         );
@@ -57,15 +56,13 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             .Select(s => ((string, WaterEvidence)?)(s.Condition.Name, s.Finding.Evidence))
             .FirstOrDefault();
 
-    public FindingAssessment Of(FindingFact finding, Condition condition, FindingAround around)
+    public FindingAssessment Of(FindingFact finding, FindingAround around)
     {
+        var kind = kinds.Of(finding);
+        var condition = AsRecorded.Condition(book, finding, input.Firm, kind);
         var slope = finding.SlopeId is { } id ? slopeById.GetValueOrDefault(id) : null;
         // What lies under this very place, for everything that is said of it.
         slope = slope is null ? null : slope with { Under = planned.UnderAt(planned.SpotOf(finding), slope) };
-        string? kind =
-            slope is null ? soleKind
-            : kinds.TryGetValue(slope.Id, out var laid) ? laid
-            : null;
         var decisions = Decisions.Of(
             book,
             finding,
@@ -78,7 +75,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
                 kind
             )
         );
-        var effect = Decisions.Effect(book, decisions, finding.Evidence);
+        var effect = Decisions.Effect(book, finding, condition, kind, decisions);
         var measured = Verdicts.Of(
             book,
             condition,
@@ -135,11 +132,11 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
         }
         // What is immediate is made safe first, as a job of its own; the larger work comes after.
         var immediate = urgency.Class == UrgencyClass.MakeSafeNow;
-        var title =
-            immediate ? ""
+        var combined = immediate || effect.Remedy.Length > 0 ? null : rules.FirstOrDefault(r => r.RemedyFor(condition.Code).Length > 0);
+        var remedy =
+            immediate ? condition.Remedy.Title
             : effect.Remedy.Length > 0 ? effect.Remedy
-            : rules.Select(r => r.RemedyFor(condition.Code)).FirstOrDefault(r => r.Length > 0) ?? "";
-        var remedy = title.Length > 0 ? title : condition.Remedy.Title;
+            : combined?.Remedy ?? condition.Remedy.Title;
         var quantity = condition.Quantity is { } measuredBy ? book.FindQuantity(measuredBy) : null;
         var amount = Amounts.Of(book, condition, finding, RoofPonds.DrawnSquareFeet(finding, planned));
         var words = Words.Of(
@@ -157,7 +154,7 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             together,
             words,
             remedy,
-            immediate ? condition.Remedy.Steps : effect.Steps ?? condition.Remedy.Steps,
+            immediate ? condition.Remedy.Steps : effect.Steps ?? combined?.Steps ?? condition.Remedy.Steps,
             immediate ? condition.Trade
                 : effect.Trade.Length > 0 ? effect.Trade
                 : together.FirstOrDefault(c => c.Trade.Length > 0)?.Trade ?? condition.Trade,
@@ -181,21 +178,5 @@ internal sealed class FindingJudge(RuleBook book, AssessInput input, IReadOnlyLi
             : given.MaxBy(c =>
                 book.Harm.FirstOrDefault(h => h.Consequence == c) is { } harm ? harm.Low * harm.High : double.PositiveInfinity
             );
-    }
-
-    /// <summary>The covering of each slope, where the book knows it.</summary>
-    private static Dictionary<Guid, string> Kinds(RuleBook book, AssessInput input) =>
-        input
-            .Slopes.Select(s => (s.Id, Covering: KindOn(book, input, s.Id)))
-            .Where(s => s.Covering is not null)
-            .ToDictionary(s => s.Id, s => s.Covering!);
-
-    private static string? KindOn(RuleBook book, AssessInput input, Guid slopeId) => Assessor.KindOn(book, input, slopeId)?.Kind;
-
-    /// <summary>A finding on no slope is assessed by the roof's covering where all slopes share one.</summary>
-    private static string? SoleKind(RuleBook book, AssessInput input)
-    {
-        var all = input.Slopes.Select(s => KindOn(book, input, s.Id)).Distinct().ToList();
-        return all.Count == 1 ? all[0] : null;
     }
 }

@@ -89,7 +89,7 @@ public static partial class ComputeServices
         {
             return UnknownCondition(request.Finding.Condition);
         }
-        var condition = AsRecorded.Condition(book, request.Finding, request.Firm);
+        var condition = AsRecorded.Condition(book, request.Finding, request.Firm, request.Covering);
         var family = request.Covering is { } kind ? book.FindCovering(kind)?.Family : null;
         var facts = new DecisionFacts(family, request.Slope?.Under, request.Slope?.Facing, null, request.Firm, request.Covering);
         var decisions = Decisions.Of(book, request.Finding, facts);
@@ -100,7 +100,7 @@ public static partial class ComputeServices
             request.Finding.Deciding,
             request.Firm?.Limits
         );
-        var effect = Decisions.Effect(book, decisions, request.Finding.Evidence);
+        var effect = Decisions.Effect(book, request.Finding, condition, request.Covering, decisions);
         var verdict = Decisions.Settled(
             condition,
             request.Finding,

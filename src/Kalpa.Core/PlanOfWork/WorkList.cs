@@ -48,7 +48,8 @@ internal static class WorkList
     )
     {
         var facts = input.Findings.ToDictionary(f => f.Id);
-        var conditions = input.Findings.ToDictionary(f => f.Id, f => AsRecorded.Condition(book, f, input.Firm));
+        var kinds = new CoveringKinds(book, input);
+        var conditions = input.Findings.ToDictionary(f => f.Id, f => AsRecorded.Condition(book, f, input.Firm, kinds.Of(f)));
         var single = findings
             .Where(f =>
                 // Water was seen: then a measure that conforms only says that the water has another way in.
@@ -60,7 +61,7 @@ internal static class WorkList
                 // What can hurt people is never only put on record.
                 && (facts[f.FindingId].Outcome != FindingOutcome.DocumentOnly || Immediate(f))
             )
-            .Select(f => Repair(book, facts[f.FindingId], f, input, leaks, water))
+            .Select(f => Repair(book, facts[f.FindingId], conditions[f.FindingId], f, input, leaks, water))
             .ToList();
         var repairs = Folding.Signs(single, problems);
         var allRenewed = decisions.All(d => d.Renews);
@@ -215,13 +216,13 @@ internal static class WorkList
     private static Job Repair(
         RuleBook book,
         FindingFact fact,
+        Condition condition,
         FindingAssessment judged,
         AssessInput input,
         IReadOnlyList<StainLeak>? leaks,
         RoofWater water
     )
     {
-        var condition = AsRecorded.Condition(book, fact, input.Firm);
         var slope = input.Slopes.FirstOrDefault(s => s.Id == fact.SlopeId);
         // What the inspector has given to somebody else stays with them.
         var elsewhere = judged.Verdict.Outcome == VerdictOutcome.Conforms && judged.Outcome == FindingOutcome.Mend;

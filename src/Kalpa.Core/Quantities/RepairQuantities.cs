@@ -75,7 +75,7 @@ public static class RepairQuantities
         var photos = uses.SelectMany(u => u.Recipe.Photos ?? []).Distinct().ToList();
         return new RepairNeeds(
             new JobQuantities(lines, QuantityMath.Hours(hours, factor, AccessOf(input, planned, facts)), [], assumed),
-            uses.Select(u => book.FindHold(u.Recipe.Hold)).FirstOrDefault(h => h is not null),
+            uses.Select(u => book.HoldOn(family, u.Recipe.Hold)).FirstOrDefault(h => h is not null),
             photos
         );
     }

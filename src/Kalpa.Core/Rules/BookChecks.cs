@@ -58,6 +58,7 @@ public static class BookChecks
             .. RecipeChecks.Of(book),
             .. PriceChecks.Of(book),
             .. DeferralChecks.Of(book),
+            .. CoveringRemedyChecks.Of(book),
             .. Edition(book, book.Versions[0]),
             .. Retired(book),
             .. book
@@ -339,6 +340,14 @@ public static class BookChecks
         {
             yield return $"decision {decision.Key}: a rule names a view or an answer that is not there";
         }
+        foreach (
+            var view in decision.Views.Where(v =>
+                (v.AsOn is { } kind && book.FindCovering(kind) is null) || (v.As is { } code && book.FindCondition(code) is null)
+            )
+        )
+        {
+            yield return $"decision {decision.Key}: the view {view.Key} borrows the repair of a covering or a condition that is not there";
+        }
         if (
             decision.Kinds?.Any(a => !options.Contains(a.Option)) == true
             || (decision.StainsSay.Length > 0 && !options.Contains(decision.StainsSay))
@@ -378,6 +387,10 @@ public static class BookChecks
         if (combination.RemedyOf is { } of && (of.Count == 0 || combination.Remedy.Length == 0 || of.Except(seen).Any()))
         {
             yield return $"combination {combination.Id}: what its remedy is for is some of what it needs";
+        }
+        if (combination.Steps is { } steps && (combination.Remedy.Length == 0 || steps.Count == 0 || steps.Any(string.IsNullOrWhiteSpace)))
+        {
+            yield return $"combination {combination.Id}: steps belong to a remedy, none of them empty";
         }
         foreach (
             var need in combination.Needs.Where(n =>

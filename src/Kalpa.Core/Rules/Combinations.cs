@@ -32,7 +32,8 @@ public sealed record Clause(
 /// <summary>
 /// What means something only together. <paramref name="Likelihood"/> and <paramref name="Consequence"/> are the least that every finding in it then counts for:
 /// a combination never makes anything lighter, except that <paramref name="Trade"/> says who it belongs to. <paramref name="Causes"/> are the conditions in it that
-/// bring about the others: they are corrected first. <paramref name="RemedyOf"/>: the conditions in it whose work is then <paramref name="Remedy"/>; null: all.
+/// bring about the others: they are corrected first. <paramref name="RemedyOf"/>: the conditions in it whose work is then <paramref name="Remedy"/>, by these
+/// <paramref name="Steps"/> (null: their own); null: all.
 /// </summary>
 public sealed record Combination(
     string Id,
@@ -47,7 +48,8 @@ public sealed record Combination(
     string Remedy = "",
     string Trade = "",
     IReadOnlyList<string>? Causes = null,
-    IReadOnlyList<string>? RemedyOf = null
+    IReadOnlyList<string>? RemedyOf = null,
+    IReadOnlyList<string>? Steps = null
 )
 {
     /// <summary>What is done about a condition that is found in it; empty where that is not changed.</summary>

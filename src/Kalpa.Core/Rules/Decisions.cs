@@ -18,6 +18,7 @@ public enum KnownFrom
 /// <summary>
 /// One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
 /// or no defect at all. No defect with a remedy is a note with a recommendation. <paramref name="Excuses"/>: also where a measure misses its limit.
+/// <paramref name="AsOn"/>: repaired as on this covering; <paramref name="As"/>: by the steps of this condition.
 /// </summary>
 public sealed record DecisionView(
     string Key,
@@ -28,12 +29,15 @@ public sealed record DecisionView(
     string Remedy = "",
     IReadOnlyList<string>? Steps = null,
     string Trade = "",
-    bool Excuses = false
+    bool Excuses = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? AsOn = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? As = null
 )
 {
     /// <summary>Whether it changes what is to be done or how urgent it is: what follows unasked from the place and changes nothing is not said either.</summary>
     [JsonIgnore]
-    public bool Decides => Outcome is not null || Weight != 1 || NoDefect || Remedy.Length > 0 || Steps is not null || Trade.Length > 0;
+    public bool Decides =>
+        Outcome is not null || Weight != 1 || NoDefect || Remedy.Length > 0 || Steps is not null || Trade.Length > 0 || AsOn is not null;
 }
 
 /// <summary>On these coverings the covering itself gives this answer; on others it is not offered.</summary>
@@ -184,21 +188,29 @@ public static class Decisions
     /// What the views taken do; while a deciding fact is not known, it changes nothing. Stains and running water overrule a view that there is no defect, and what
     /// it would recommend.
     /// </summary>
-    public static DecisionEffect Effect(RuleBook book, IReadOnlyList<DecisionAnswer> answers, WaterEvidence evidence)
+    public static DecisionEffect Effect(
+        RuleBook book,
+        FindingFact finding,
+        Condition condition,
+        string? kind,
+        IReadOnlyList<DecisionAnswer> answers
+    )
     {
         var effect = DecisionEffect.None;
         foreach (var answer in answers.Where(a => a is not { Open: true, By: DecidedBy.Firm }))
         {
             var view = book.FindDecision(answer.Key)!.View(answer.View);
-            if (view.NoDefect && evidence.ShowsWater())
+            if (view.NoDefect && finding.Evidence.ShowsWater())
             {
                 continue;
             }
+            var way = WayOf(book, view, answer, condition, kind);
+            var remedy = view.Remedy.Length > 0 ? view.Remedy : way?.Title ?? "";
             effect = new DecisionEffect(
                 effect.Weight * view.Weight,
                 effect.NoDefect || view.NoDefect,
-                view.Remedy.Length > 0 ? view.Remedy : effect.Remedy,
-                view.Steps ?? (view.Remedy.Length > 0 ? null : effect.Steps),
+                remedy.Length > 0 ? remedy : effect.Remedy,
+                view.Steps ?? way?.Steps ?? (remedy.Length > 0 ? null : effect.Steps),
                 view.Outcome ?? effect.Outcome,
                 view.Trade.Length > 0 ? view.Trade : effect.Trade,
                 view.Decides || answer.Asked || answer.By == DecidedBy.Inspector ? [.. effect.Said, view.Words] : effect.Said,
@@ -207,6 +219,12 @@ public static class Decisions
         }
         return effect;
     }
+
+    /// <summary>What the view borrows; where the covering has given the answer, the condition is repaired as on it already.</summary>
+    private static Remedy? WayOf(RuleBook book, DecisionView view, DecisionAnswer answer, Condition condition, string? kind) =>
+        view.As is { } other ? book.On(kind, book.FindCondition(other)!).Remedy
+        : view.AsOn is { } covering && (answer.Asked || answer.By == DecidedBy.Inspector) ? book.On(covering, condition).Remedy
+        : null;
 
     /// <summary>A settled doubt, and best practice that is merely absent without any sign of harm, are noted and no defect.</summary>
     public static Verdict Settled(Condition condition, FindingFact finding, Verdict verdict, DecisionEffect effect, string? kind)

@@ -106,4 +106,5 @@ internal sealed class PackedBook
 [JsonSerializable(typeof(WoodSign))]
 [JsonSerializable(typeof(Price))]
 [JsonSerializable(typeof(DeferralChain))]
+[JsonSerializable(typeof(CoveringRemedy))]
 internal sealed partial class KnowledgeJson : JsonSerializerContext;

@@ -20,6 +20,9 @@ internal static class RecipeChecks
             .. book
                 .Holds.Where(h => !h.IsWhole)
                 .Select(h => $"hold {h.Key}: needs words, days it is good for, and hours low, likely and high, in order"),
+            .. book
+                .Holds.Where(h => !IsHeld(book, h))
+                .Select(h => $"hold {h.Key}: what is done instead is no hold of the rule book, or two serve one family of coverings"),
             .. book.Renewals.SelectMany(r => Renewal(book, r)),
             .. book
                 .WoodSigns.Where(s => !InOrder(s.Rate) || s.Conditions.Count == 0 || s.Conditions.Any(c => book.FindCondition(c) is null))
@@ -71,6 +74,14 @@ internal static class RecipeChecks
             yield return problem;
         }
     }
+
+    /// <summary>What is done instead holds something itself, each family of coverings once.</summary>
+    private static bool IsHeld(RuleBook book, TemporaryHold hold) =>
+        hold.Instead is not { } instead
+        || (
+            instead.All(i => i.Families.Count > 0 && book.FindHold(i.Hold) is not null)
+            && instead.SelectMany(i => i.Families).Distinct().Count() == instead.Sum(i => i.Families.Count)
+        );
 
     private static IEnumerable<string> Sized(Recipe recipe)
     {

@@ -153,13 +153,25 @@ public enum WoodPart
 /// <summary>What points to decayed wood: findings of these conditions, and how much is allowed for it, low, likely and high.</summary>
 public sealed record WoodSign(string Key, WoodPart Part, IReadOnlyList<string> Conditions, IReadOnlyList<double> Rate);
 
-/// <summary>What keeps water out for the time being, for how many days it is good, and its labor-hours, low, likely and high.</summary>
-public sealed record TemporaryHold(string Key, string Words, int Days, IReadOnlyList<double> Hours)
+/// <summary>
+/// What keeps water out for the time being, for how many days it is good, and its labor-hours, low, likely and high. On coverings where it cannot be done,
+/// <paramref name="Instead"/> is.
+/// </summary>
+public sealed record TemporaryHold(
+    string Key,
+    string Words,
+    int Days,
+    IReadOnlyList<double> Hours,
+    IReadOnlyList<HoldInstead>? Instead = null
+)
 {
     /// <summary>Whether it says what is done, for how many days it is good, and its hours in order.</summary>
     [JsonIgnore]
     public bool IsWhole => Days > 0 && !string.IsNullOrWhiteSpace(Words) && RecipeChecks.InOrder(Hours);
 }
+
+/// <summary>Another way to keep water out, on these families of coverings.</summary>
+public sealed record HoldInstead(IReadOnlyList<CoveringFamily> Families, string Hold);
 
 /// <summary>
 /// Labor-hours a square, low, likely and high, to tear off and to install a covering, or to lift and relay it, and what a layer of it weighs, pounds a square.

@@ -34,6 +34,8 @@ public sealed class RuleBook
     private readonly BookSection<WoodSign> woodSigns;
     private readonly BookSection<Price> prices;
     private readonly BookSection<DeferralChain> deferrals;
+    private readonly BookSection<CoveringRemedy> remedies;
+    private readonly HashSet<string> firms = [];
 
     private RuleBook(PackedBook book)
     {
@@ -63,6 +65,7 @@ public sealed class RuleBook
         woodSigns = Section("allowances", static () => KnowledgeJson.Default.WoodSign);
         prices = Section("prices", static () => KnowledgeJson.Default.Price);
         deferrals = Section("deferrals", static () => KnowledgeJson.Default.DeferralChain);
+        remedies = Section("remedies", static () => KnowledgeJson.Default.CoveringRemedy);
         Versions = Section("versions", static () => KnowledgeJson.Default.BookVersion);
         Harm = Section("harm", static () => KnowledgeJson.Default.Harm);
         YearChances = Section("chances", static () => KnowledgeJson.Default.YearChance);
@@ -95,6 +98,8 @@ public sealed class RuleBook
         woodSigns = shipped.woodSigns;
         prices = shipped.prices;
         deferrals = shipped.deferrals;
+        remedies = shipped.remedies;
+        firms = [.. own.Conditions.Select(c => c.Code)];
         Versions = shipped.Versions;
         Harm = shipped.Harm;
         YearChances = shipped.YearChances;
@@ -157,6 +162,20 @@ public sealed class RuleBook
     /// <summary>What follows when work is left undone.</summary>
     public IReadOnlyList<DeferralChain> DeferralChains => deferrals;
 
+    /// <summary>Repairs that are made in another way on some coverings.</summary>
+    public IReadOnlyList<CoveringRemedy> CoveringRemedies => remedies;
+
+    /// <summary>A condition with its repair as it is made on a kind of covering (null: not known). What the firm wrote in its place stays the firm's.</summary>
+    public Condition On(string? kind, Condition condition) =>
+        kind is not null
+        && !firms.Contains(condition.Code)
+        && remedies.In(condition.Code).FirstOrDefault(r => r.Kinds.Contains(kind)) is { } way
+            ? condition with
+            {
+                Remedy = way.In(condition.Remedy),
+            }
+            : condition;
+
     /// <summary>What ends repair of a slope.</summary>
     public IReadOnlyList<RepairStop> Stops => stops;
 
@@ -170,6 +189,12 @@ public sealed class RuleBook
     public IReadOnlyList<TemporaryHold> Holds => holds;
 
     public TemporaryHold? FindHold(string key) => holds.Find(key);
+
+    /// <summary>What keeps water out for the time being on a family of coverings (null: not known).</summary>
+    public TemporaryHold? HoldOn(CoveringFamily? family, string key) =>
+        FindHold(key) is { } usual
+            ? FindHold(usual.Instead?.FirstOrDefault(i => family is { } on && i.Families.Contains(on))?.Hold ?? key)
+            : null;
 
     /// <summary>What it takes to renew a covering, by its kind.</summary>
     public IReadOnlyList<Renewal> Renewals => renewals;

@@ -66,7 +66,7 @@ public class DecidedOutcomeTests
             }
             judged.Means.ShouldContain(view.Remedy[1..]);
         }
-        judged.RemedySteps.ShouldBe(view.Steps ?? Book.FindCondition(decision.Conditions[0])!.Remedy.Steps);
+        judged.RemedySteps.ShouldBe(view.Steps ?? Book.On(kind, Book.FindCondition(view.As ?? decision.Conditions[0])!).Remedy.Steps);
         judged.Means.ShouldContain(view.Words);
         (judged.Verdict.Note + judged.Verdict.Why).ShouldContain(view.Words);
     }
@@ -139,10 +139,11 @@ public class DecidedOutcomeTests
             text.ShouldNotContain("weld", Case.Insensitive, condition.Code);
         }
         var (seam, _) = Judge(F("seam-open"), CoveringKind.Epdm);
-        seam.RemedyTitle.ShouldBe("Repair with EPDM primer and tape");
+        seam.RemedyTitle.ShouldBe("Repair the open seam");
         seam.RemedySteps.ShouldContain(s => s.StartsWith("Prime"));
         seam.Means.ShouldContain("EPDM is repaired with primer and tape");
-        Judge(F("seam-open"), CoveringKind.ModifiedBitumen).Judged.RemedyTitle.ShouldBe("Repair with plies of the roof’s own kind");
+        Judge(F("seam-open"), CoveringKind.ModifiedBitumen)
+            .Judged.RemedySteps.ShouldContain("Cover it with a ply of the same kind, 8 in wide");
         // A glued seam is how rubber is joined.
         Judge(F("seam-glued"), CoveringKind.Epdm).Judged.Verdict.Outcome.ShouldBe(VerdictOutcome.Noted);
         Judge(F("seam-glued"), CoveringKind.Tpo).Judged.Verdict.Outcome.ShouldBe(VerdictOutcome.Seen);

@@ -39,7 +39,7 @@ public class RoofProblemTests
         problem
             .Parts.Select(p => (p.FindingId, p.Role))
             .ShouldBe([(boot.Id, ProblemRole.Cause), (stain.Id, ProblemRole.Sign), (cement.Id, ProblemRole.Makeshift)]);
-        problem.Title.ShouldBe("Boot flange under the lower shingles");
+        problem.Title.ShouldBe("Boot flange under the lower course");
         var (kickout, siding) = (On(Roof.A, "kickout-missing"), On(Roof.A, "siding-decayed"));
         Role(Of(kickout, siding)[0], siding).ShouldBe(ProblemRole.Damage);
         // A makeshift repair without what it hides is a finding like any other.

@@ -49,7 +49,7 @@ public class DecisionTests
         answer.Open.ShouldBeTrue();
         answer.Branches.Count.ShouldBe(decision.By.Count);
         answer.Settle.ShouldEndWith(".");
-        var effect = Decisions.Effect(Book, [answer], WaterEvidence.NotChecked);
+        var effect = Decisions.Effect(Book, Finding(decision), Book.FindCondition(decision.Conditions[0])!, null, [answer]);
         effect.Weight.ShouldBe(1);
         effect.NoDefect.ShouldBeFalse();
     }

@@ -9,6 +9,60 @@ public class PackedFaultTests
     public static TheoryData<string, string, string, string> Spoilt =>
         new()
         {
+            // Repairs on some coverings.
+            { "remedies", "boot-rubber", """{"steps": []}""", "remedy boot-rubber: needs steps, none of them empty" },
+            { "remedies", "boot-rubber", """{"steps": ["Remove it", " "]}""", "remedy boot-rubber: needs steps, none of them empty" },
+            {
+                "remedies",
+                "boot-rubber",
+                """{"conditions": ["no-such"]}""",
+                "remedy boot-rubber: no-such is no condition of the rule book"
+            },
+            { "remedies", "boot-rubber", """{"kinds": ["no-such"]}""", "remedy boot-rubber: no-such is no covering of the rule book" },
+            {
+                "remedies",
+                "boot-rubber",
+                """{"kinds": ["tpo"]}""",
+                "remedies boot-welded and boot-rubber: both repair boot-collar-torn on tpo"
+            },
+            { "remedies", "hole-rubber", """{"kinds": ["clayTile"]}""", "remedy hole-rubber: membrane-hole is not met on clayTile" },
+            { "remedies", "hole-rubber", """{"conditions": ["seam-taped"]}""", "remedy hole-rubber: seam-taped is not met on epdm" },
+            {
+                "combinations",
+                "old-tile-leak",
+                """{"steps": []}""",
+                "combination old-tile-leak: steps belong to a remedy, none of them empty"
+            },
+            {
+                "combinations",
+                "old-tile-leak",
+                """{"steps": ["Lift the tile", ""]}""",
+                "combination old-tile-leak: steps belong to a remedy, none of them empty"
+            },
+            {
+                "combinations",
+                "old-tile-leak",
+                """{"remedy": ""}""",
+                "combination old-tile-leak: steps belong to a remedy, none of them empty"
+            },
+            {
+                "holds",
+                "tarp",
+                """{"instead": [{"families": ["membrane"], "hold": "no-such"}]}""",
+                "hold tarp: what is done instead is no hold of the rule book, or two serve one family of coverings"
+            },
+            {
+                "holds",
+                "tarp",
+                """{"instead": [{"families": [], "hold": "capped"}]}""",
+                "hold tarp: what is done instead is no hold of the rule book, or two serve one family of coverings"
+            },
+            {
+                "holds",
+                "tarp",
+                """{"instead": [{"families": ["membrane"], "hold": "capped"}, {"families": ["tile", "membrane"], "hold": "capped"}]}""",
+                "hold tarp: what is done instead is no hold of the rule book, or two serve one family of coverings"
+            },
             // What repairs take.
             { "recipes", "shingle-patch", """{"amount": "none"}""", "recipe shingle-patch: needs a count, a length or an area to go by" },
             { "recipes", "shingle-patch", """{"amount": "count"}""", "recipe shingle-patch: the amount of shingle-missing is not a Count" },

@@ -89,7 +89,7 @@ public class LowSlopeRoofTests
                 .Finds("A", "termination-loose", "north wall"),
             "Plan to replace the membrane on slope A about 2030 (2027–2034).",
             "Before next rain: Refasten and seal the termination bar (Slope A (south), north wall)",
-            "This season: Repair with plies of the roof’s own kind (Slope A (south), drain)",
+            "This season: Correct the drainage, then replace the patch (Slope A (south), drain)",
             "Within a year: Cut and patch the blister, or leave it if sound (Slope A (south), middle)",
             "With re-roof: Plan to replace the membrane on slope A (Slope A)"
         );

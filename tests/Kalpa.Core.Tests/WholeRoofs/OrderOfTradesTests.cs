@@ -75,7 +75,7 @@ public class OrderOfTradesTests
                 .Finds("A", "boot-flange-buried", "bath", Active)
                 .Finds("A", "ridge-cap-cracked", "ridge"),
             "Plan the re-roof of slope A about 2030 (2027–2034).",
-            "Before next rain: Replace the pipe boot and reset the boot over the lower shingles (Slope A (south), bath)",
+            "Before next rain: Replace the pipe boot and reset the boot over the lower course (Slope A (south), bath)",
             "Before next rain: Build a chimney cricket, with 2 related repairs (Slope A (south), chimney)",
             "Within a year: Replace the ridge caps (Slope A (south), ridge)",
             "With re-roof: Plan the re-roof of slope A (Slope A)"

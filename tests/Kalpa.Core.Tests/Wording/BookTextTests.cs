@@ -28,7 +28,13 @@ public class BookTextTests
                         .Select(text => (d.Key, text))
                 )
             )
-            .Concat(Book.Combinations.SelectMany(c => new[] { c.Name, c.Means, c.Settle, c.Remedy }.Select(text => (c.Id, text))))
+            .Concat(
+                Book.Combinations.SelectMany(c =>
+                    new[] { c.Name, c.Means, c.Settle, c.Remedy }.Concat(c.Steps ?? []).Select(text => (c.Id, text))
+                )
+            )
+            .Concat(Book.CoveringRemedies.SelectMany(r => r.Steps.Append(r.Title).Append(r.NotARepair ?? "").Select(text => (r.Key, text))))
+            .Concat(Book.Holds.Select(h => (h.Key, h.Words)))
             .Concat(Book.Questions.SelectMany(q => q.Options.Select(o => o.Words).Prepend(q.Text).Select(text => (q.Key, text))))
             .Concat(Book.Stations.SelectMany(s => new[] { s.Name, s.LookFor, s.Caution ?? "" }.Select(text => (s.Key, text))));
 

@@ -96,7 +96,8 @@ public static class BookEndpoints
                 book.Limits.ToDictionary(l => l.Id, l => Verdicts.LimitText(book.FindQuantity(l.Quantity)!, l)),
                 book.Elements,
                 book.LookAlikes,
-                book.Prices
+                book.Prices,
+                book.CoveringRemedies
             )
         );
 }

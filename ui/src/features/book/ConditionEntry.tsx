@@ -1,4 +1,4 @@
-import { Image, Text } from '@chakra-ui/react'
+import { Box, Image, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
@@ -8,6 +8,27 @@ import { drawingOf } from './drawings'
 import { Lines, Logic, Part, Title, Touched } from './EntryParts'
 import { FirmPhraseField, FirmRemedyField, FirmWordsField } from './FirmEntry'
 import { TryValues } from './TryValues'
+
+/** Its repair on coverings where that is another matter. */
+function OtherWays({ book, condition }: { book: BookAnswer; condition: Condition }) {
+  const ways = book.coveringRemedies.filter(({ conditions }) => conditions.includes(condition.code))
+  if (ways.length === 0) return null
+  return (
+    <Part title="On other coverings">
+      {ways.map((way) => (
+        <Box key={way.key} mt="1">
+          <Text>
+            <strong>
+              {way.kinds.map((kind) => book.coverings.find((covering) => covering.kind === kind)?.name ?? kind).join(', ')}
+            </strong>
+            {way.title && `: ${way.title}`}
+          </Text>
+          <Lines of={way.steps} />
+        </Box>
+      ))}
+    </Part>
+  )
+}
 
 export function ConditionEntry({ book, condition }: { book: BookAnswer; condition: Condition }) {
   const stations = condition.stations.map((key) => book.stations.find((other) => other.key === key)?.name ?? key)
@@ -69,6 +90,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
         )}
         {condition.trade && <Text>Other trade: {condition.trade}.</Text>}
       </Part>
+      <OtherWays book={book} condition={condition} />
       {photos.length > 0 && (
         <Part title="Photos due">
           <Text>{photos.join('; ')}.</Text>

@@ -94,7 +94,7 @@ export function punchItemFor(
   records: VisitRecords,
   finding: FindingFact,
   name: string,
-  condition: Condition | null,
+  fix: string,
 ): Change[] {
   const isCheck = visit.visit.walk === 'new-work' || visit.visit.commission?.purpose === 'installerCheck'
   if (!isCheck) return []
@@ -104,7 +104,7 @@ export function punchItemFor(
     findingId: finding.id,
     slopeId: finding.slopeId ?? null,
     what: name,
-    fix: condition?.remedy.title ?? '',
+    fix,
     crew: records.punchItems.at(-1)?.crew ?? '',
     dueOn: visit.visit.commission?.dueOn ?? null,
     holdPoint: false,
