@@ -55,6 +55,10 @@ test('the rule book is searched, its logic read, values tried, and what it touch
   await open(page, '/book/combination/laid-under')
   await expect(page.getByText('roofing cement around a flange', { exact: true })).toBeVisible()
   await open(page, '/book/condition/boot-collar-torn')
+  // On other coverings it is another repair.
+  const others = page.getByRole('region', { name: 'On other coverings' })
+  await expect(others.getByText('TPO, PVC')).toBeVisible()
+  await expect(others.getByText('Weld a new boot of the same membrane around the pipe')).toBeVisible()
   await page
     .getByRole('link', { name: /Pilot’s House, slope A/ })
     .first()

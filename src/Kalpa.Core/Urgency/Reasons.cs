@@ -43,7 +43,7 @@ public static class Reasons
         }
         if (consequence != Consequence.LifeSafety)
         {
-            why.Add(Evidence(facts));
+            why.Add(Evidence(condition, facts));
         }
         if (facts.Shortfall > 0)
         {
@@ -59,7 +59,12 @@ public static class Reasons
         }
         else if (Chances.ByWater(consequence) && facts.WaterRunFeet >= LongRunFeet)
         {
-            why.Add(string.Create(CultureInfo.InvariantCulture, $"About {facts.WaterRunFeet:0} ft of slope drains past it."));
+            why.Add(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"About {facts.WaterRunFeet:0} ft of slope drains {(Catching.Contains(condition.Element) ? "to" : "past")} it."
+                )
+            );
         }
         if (condition.Progression is Progression.Fast or Progression.Steady)
         {
@@ -140,23 +145,30 @@ public static class Reasons
             _ => "It affects appearance only.",
         };
 
-    private static string Evidence(UrgencyFacts facts) =>
+    /// <summary>Moist air from inside is no rain: what a ceiling can hide of a leak says nothing of it.</summary>
+    private static string Evidence(Condition condition, UrgencyFacts facts) =>
         facts.Evidence switch
         {
             WaterEvidence.Active => "An active leak was seen.",
             WaterEvidence.Stained => "Staining was seen.",
+            WaterEvidence.Suspected when condition.IndoorAir => "Moisture is suspected, not confirmed.",
             WaterEvidence.Suspected => "Water entry is suspected, not confirmed.",
             WaterEvidence.NotChecked => "Water signs were not checked.",
-            _ => Chances.DryUnderside(facts) ? Dry[0]
+            _ => condition.IndoorAir ? Dry[3]
+            : Chances.DryUnderside(facts) ? Dry[0]
             : Chances.Shows(facts.Under) ? Dry[1]
             : Dry[2],
         };
+
+    /// <summary>Elements at which the water of a slope arrives; past all others it runs on.</summary>
+    private static readonly string[] Catching = ["drains", "gutters", "downspouts"];
 
     private static readonly string[] Dry =
     [
         "No water signs were found below, where a leak would show.",
         "No water signs were found, but the underside was not inspected.",
         "No water signs were found, but a finished ceiling or wall can hide a leak.",
+        "No moisture signs were found there.",
     ];
 
     /// <summary>Reasons for a finding without water signs of its own, once what it brings about shows water: that it is dry below is no longer said.</summary>

@@ -132,6 +132,18 @@ public class ChanceValueTests
         Of(Bare, Condition(Consequence.EarlyAgeing)).Why[0].ShouldBe("If left, it can shorten the life of the roof.");
         Of(Bare with { WaterRunFeet = 24.9 }).Why.ShouldNotContain(w => w.Contains("drains past it"));
         Of(Bare with { WaterRunFeet = 25 }).Why.ShouldContain("About 25 ft of slope drains past it.");
+        foreach (var catching in new[] { "drains", "gutters", "downspouts" })
+        {
+            Of(Bare with { WaterRunFeet = 25 }, Condition() with { Element = catching })
+                .Why.ShouldContain("About 25 ft of slope drains to it.");
+        }
+        Of(Bare with { WaterRunFeet = 25 }, Condition() with { Element = "edge-metal" })
+            .Why.ShouldContain("About 25 ft of slope drains past it.");
+        var damp = Condition(Consequence.HiddenWet) with { IndoorAir = true };
+        Of(Bare with { Evidence = WaterEvidence.NoneSeen }, damp).Why.ShouldContain("No moisture signs were found there.");
+        Of(Bare with { Evidence = WaterEvidence.Suspected }, damp).Why.ShouldContain("Moisture is suspected, not confirmed.");
+        Of(Bare with { Evidence = WaterEvidence.Suspected }).Why.ShouldContain("Water entry is suspected, not confirmed.");
+        Of(Bare with { Evidence = WaterEvidence.Stained }, damp).Why.ShouldContain("Staining was seen.");
         Of(Bare with { WaterRunFeet = 25 }, Condition(Consequence.Looks)).Why.ShouldNotContain(w => w.Contains("drains past it"));
         Of(Bare with { Outcome = VerdictOutcome.Short, Shortfall = 0.25 }).Why.ShouldContain("It misses the limit by 25%.");
         Of(Bare).Why.ShouldNotContain(w => w.Contains("misses the limit"));

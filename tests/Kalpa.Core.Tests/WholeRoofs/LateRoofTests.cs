@@ -108,7 +108,7 @@ public class LateRoofTests
                 .Finds("A", "wood-missing", "over porch", extent: Extent.Scattered)
                 .Finds("A", "ridge-cap-loose", "ridge"),
             "Plan the re-roof of slope A about 2028 (2026–2032).",
-            "This season: Replace the missing wood shingles (Slope A (south), over porch)",
+            "This season: Replace the missing shakes (Slope A (south), over porch)",
             "Within a year: Refasten or replace the ridge caps (Slope A (south), ridge)",
             "With re-roof: Plan the re-roof of slope A (Slope A)"
         );

@@ -253,4 +253,51 @@ public class OrderOfTradesTests
             "Repair slope A and keep the covering; maintain slope B.",
             "Within a year: Refer pruning to an arborist; treat and remove the moss (Slope A (south); Slope B (north))"
         );
+
+    /// <summary>Decayed wood takes its edge metal with it, after the boot that leaks: it decays over seasons and not with the next rain.</summary>
+    [Fact]
+    public void A_decayed_fascia_is_one_job_with_its_edge_metal_after_the_leak() =>
+        Holds(
+            new ToldRoof("attic", "ground")
+                .Slope("A", "6/12", Facing.South, Lam, 2016, 1)
+                .Finds("A", "fascia-rotten", "front")
+                .Finds("A", "edge-metal-missing", "front")
+                .Finds("A", "gutter-behind", "front")
+                .Finds("A", "boot-collar-torn", "bath", Stained),
+            "Repair slope A and keep the covering.",
+            "Before next rain: Replace the pipe boot (Slope A (south), bath)",
+            "This season: Replace the edge metal and the wood together, with 2 related repairs (Slope A (south), front)"
+        );
+
+    /// <summary>All that keeps air from the attic is corrected before its mold, the slot that was never cut as well.</summary>
+    [Fact]
+    public void What_keeps_air_from_the_attic_is_corrected_before_its_mold() =>
+        Holds(
+            new ToldRoof("attic")
+                .Slope("A", "6/12", Facing.South, Lam, 2016, 1)
+                .Finds("A", "ridge-slot-uncut", "ridge")
+                .Finds("", "soffit-blocked", "north eave")
+                .Finds("", "bath-fan-attic", "bath")
+                .Finds("", "attic-mold", "north side", extent: Extent.General),
+            "Repair slope A and keep the covering.",
+            "This season: Vent the bath fan outdoors (Bath)",
+            "This season: Cut the slot below the ridge vent (Slope A (south), ridge)",
+            "This season: Open the soffit vents (North eave)",
+            "This season: Have the mold and the ventilation evaluated (North side)"
+        );
+
+    /// <summary>A roof of two coverings: each boot by its own steps.</summary>
+    [Fact]
+    public void On_a_roof_of_two_coverings_each_boot_is_replaced_in_its_own_way()
+    {
+        var work = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2016, 1)
+            .Slope("B", "1/4:12", Facing.North, CoveringKind.Epdm, 2016, 0)
+            .Finds("A", "boot-collar-torn", "bath", Stained)
+            .Finds("B", "boot-collar-torn", "kitchen", Stained)
+            .Judged()
+            .Work.ToDictionary(w => w.Place);
+        work["Slope A (south), bath"].Steps[0].ShouldBe("Lift the shingles above, remove the nails and the old boot");
+        work["Slope B (north), kitchen"].Steps[0].ShouldBe("Remove the old boot and its sealant");
+    }
 }

@@ -2032,6 +2032,7 @@ export interface components {
             elements: components["schemas"]["Element"][];
             lookAlikes: components["schemas"]["LookAlike"][];
             prices: components["schemas"]["Price"][];
+            coveringRemedies: components["schemas"]["CoveringRemedy"][];
         };
         BookChangesAnswer: {
             versions: components["schemas"]["BookVersion"][];
@@ -2165,7 +2166,8 @@ export interface components {
         /**
          * @description What means something only together. Likelihood and Consequence are the least that every finding in it then counts for:
          *     a combination never makes anything lighter, except that Trade says who it belongs to. Causes are the conditions in it that
-         *     bring about the others: they are corrected first. RemedyOf: the conditions in it whose work is then Remedy; null: all.
+         *     bring about the others: they are corrected first. RemedyOf: the conditions in it whose work is then Remedy, by these
+         *     Steps (null: their own); null: all.
          */
         Combination: {
             id: string;
@@ -2183,6 +2185,7 @@ export interface components {
             trade: string;
             causes?: null | string[];
             remedyOf?: null | string[];
+            steps?: null | string[];
         };
         /** @description A combination that was met: by which findings, and what it says. */
         CombinationAnswer: {
@@ -2545,6 +2548,19 @@ export interface components {
         };
         /** @enum {unknown} */
         CoveringFamily: "asphalt" | "tile" | "slate" | "wood" | "metal" | "membrane" | "glazing";
+        /**
+         * @description How conditions are repaired on coverings of these Kinds, where that is not how most are: a pipe boot is woven into shingles, welded to a
+         *     sheet and screwed down on a panel. Without a Title or NotARepair of its own the condition's stands.
+         */
+        CoveringRemedy: {
+            key: string;
+            conditions: string[];
+            kinds: string[];
+            steps: string[];
+            /** @default  */
+            title: string;
+            notARepair?: null | string;
+        };
         CrewItem: {
             item: components["schemas"]["PunchAnswer"];
             photos: string[];
@@ -2644,6 +2660,7 @@ export interface components {
         /**
          * @description One way to see a matter, and what it does to a finding: what is recommended instead (another outcome, remedy, steps, trade), a weight on its chance (1: none),
          *     or no defect at all. No defect with a remedy is a note with a recommendation. Excuses: also where a measure misses its limit.
+         *     AsOn: repaired as on this covering; As: by the steps of this condition.
          */
         DecisionView: {
             key: string;
@@ -2663,6 +2680,8 @@ export interface components {
             trade: string;
             /** @default false */
             excuses: boolean;
+            asOn?: null | string;
+            as?: null | string;
         };
         /**
          * @description What is likely to follow if a job is left for Years years, and after the first Early of them. Cost: what it is

@@ -19,7 +19,9 @@ function OtherWays({ book, condition }: { book: BookAnswer; condition: Condition
         <Box key={way.key} mt="1">
           <Text>
             <strong>
-              {way.kinds.map((kind) => book.coverings.find((covering) => covering.kind === kind)?.name ?? kind).join(', ')}
+              {way.kinds
+                .map((kind) => book.coverings.find((covering) => covering.kind === kind)?.name ?? kind)
+                .join(', ')}
             </strong>
             {way.title && `: ${way.title}`}
           </Text>

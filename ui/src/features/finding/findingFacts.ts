@@ -1,13 +1,4 @@
-import type {
-  Condition,
-  FindingFact,
-  LookFact,
-  PhotoFact,
-  PunchItemFact,
-  Spot,
-  Station,
-  VisitRecords,
-} from '../../api/types'
+import type { FindingFact, LookFact, PhotoFact, PunchItemFact, Spot, Station, VisitRecords } from '../../api/types'
 import type { VisitView } from '../../offline/applyChanges'
 import type { Change } from '../../shared/facts'
 import { placeId } from '../../shared/placeId'

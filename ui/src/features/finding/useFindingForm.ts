@@ -109,7 +109,15 @@ export function useFindingForm(given: FindingFact, isNew: boolean, tray: PhotoFa
       ...[...photos.toKeep(), ...more].map((fact): Change => ({ kind: 'photo', fact })),
       ...photos.removed.map((fact): Change => ({ kind: 'photo', fact, deleted: true })),
       ...lookedHere(visit, finding, book.stations),
-      ...(isNew ? punchItemFor(visit, records, kept, judged?.name ?? condition?.name ?? '', judged?.remedyTitle ?? condition?.remedy.title ?? '') : []),
+      ...(isNew
+        ? punchItemFor(
+            visit,
+            records,
+            kept,
+            judged?.name ?? condition?.name ?? '',
+            judged?.remedyTitle ?? condition?.remedy.title ?? '',
+          )
+        : []),
     ]
   }
   // What is typed is read to its end before anything is saved: a measure still being read is not "not measured".
