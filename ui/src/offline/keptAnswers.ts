@@ -8,7 +8,7 @@ import type { Entry } from './entry'
 import { acceptedFirmRules, acceptedProperty, acceptedVisit, type HeldProperty, type HeldVisit } from './heldFacts'
 
 /** Goes up when the form of what is kept here changes: an answer of another form is fetched anew instead of being misread. */
-const ANSWER_SHAPE = 10
+const ANSWER_SHAPE = 11
 
 /** A server's answer, or the one kept on this device when the server cannot be asked or wants a new sign-in. */
 export async function fetchOrKept<T>(personId: string, key: string, fetchIt: () => Promise<T>): Promise<T> {

@@ -2,6 +2,7 @@ import { Box, Image, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { BookAnswer, Condition } from '../../api/types'
 import { Caution } from '../../shared/States'
+import { upperFirst } from '../../shared/sentences'
 import { WhenFirmKnown } from '../../shared/WhenFirmKnown'
 import { photoRoles, sourceClasses } from '../../shared/words'
 import { drawingOf } from './drawings'
@@ -16,14 +17,18 @@ function OtherWays({ book, condition }: { book: BookAnswer; condition: Condition
   return (
     <Part title="On other coverings">
       {ways.map((way) => (
-        <Box key={way.key} mt="1">
+        <Box key={way.key} mt="2">
           <Text>
-            <strong>
-              {way.kinds
+            {upperFirst(
+              way.kinds
                 .map((kind) => book.coverings.find((covering) => covering.kind === kind)?.name ?? kind)
-                .join(', ')}
-            </strong>
-            {way.title && `: ${way.title}`}
+                .join(', '),
+            )}
+            {way.title && (
+              <>
+                : <strong>{way.title}</strong>
+              </>
+            )}
           </Text>
           <Lines of={way.steps} />
         </Box>
@@ -82,7 +87,7 @@ export function ConditionEntry({ book, condition }: { book: BookAnswer; conditio
       )}
       {condition.causes && (
         <Part title="Likely causes">
-          <Text>{condition.causes.join('; ')}.</Text>
+          <Text>{upperFirst(condition.causes.join('; '))}.</Text>
         </Part>
       )}
       <Part title={condition.remedy.title}>
