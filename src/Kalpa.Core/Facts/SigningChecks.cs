@@ -93,7 +93,7 @@ internal static class SigningChecks
 
     private static void Signature(ReportSignatureFact signature, FactChecks.Found found)
     {
-        found.Name(signature.Name, "signature.no-name", "Enter the name of whoever signs.");
+        found.Name(signature.Name, "signature.no-name", "Enter the name of the person who signs.");
         found.If(!FactChecks.IsSha256(signature.Hash), "signature.bad-hash", "A signed report is named by its SHA-256.");
         found.If(signature.Parts is not { Count: > 0 }, "signature.of-nothing", "A signature names the parts of what is signed.");
         found.Count(signature.Parts, MostParts);

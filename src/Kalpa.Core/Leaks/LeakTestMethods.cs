@@ -23,8 +23,8 @@ public static class LeakTestMethods
                 0.75,
                 0.85,
                 "Look under the lap",
-                "Break the seal, look for rust, dirt and wet, and seal it again.",
-                "Not on brittle shingles."
+                "Lift the piece above, breaking the seal where there is one; look for rust, dirt and wet, and close it again.",
+                "Not where the covering is brittle."
             ),
             LeakTestKind.GutterLook => new(
                 10,
@@ -112,7 +112,7 @@ public static class LeakTestMethods
                 0.85,
                 0.90,
                 "Hose test",
-                "Start dry, somebody watching inside. One detail at a time, low to high, those above and beside masked; 10 to 15 minutes each (20 to 30 on tile, walls and low slope), then wait 10. At the first drip stop and note the minute.",
+                "Start dry, with someone watching inside. One detail at a time, low to high, those above and beside masked; 10 to 15 minutes each (20 to 30 on tile, walls and low slope), then wait 10. At the first drip stop and note the minute.",
                 "Stop at wet wiring, a bulging ceiling or a soft deck. Never at the same time as another test."
             ),
         };
@@ -124,6 +124,25 @@ public static class LeakTestMethods
     public static string How(LeakTestKind test) => Of(test).How;
 
     public static string Caution(LeakTestKind test) => Of(test).Caution;
+
+    /// <summary>A test in the words of the way in that is tested: what has no seam is not probed along one.</summary>
+    internal static string Name(LeakTestKind test, LeakKind kind) => Close(test, kind)?.Name ?? Name(test);
+
+    internal static string How(LeakTestKind test, LeakKind kind) => Close(test, kind)?.How ?? How(test);
+
+    private static (string Name, string How)? Close(LeakTestKind test, LeakKind kind) =>
+        (test, kind.Key) switch
+        {
+            (LeakTestKind.ProbeSeam, "washers") => (
+                "Look at the washers",
+                "Turn each screw by hand; look for cracked rubber and rust under its washer."
+            ),
+            (LeakTestKind.ProbeSeam, "puncture" or "backed-out-fastener") => (
+                "Look over the membrane",
+                "Sweep it; probe each cut, blister and raised fastener, and press beside it for water."
+            ),
+            _ => null,
+        };
 
     /// <summary>How often a test shows the way in when it is one, and stays dry when it is not; a slow path shows half as often in a hose test's time.</summary>
     public static (double Sensitive, double Specific) Rates(LeakTestKind test, LeakKind kind)
@@ -239,11 +258,13 @@ public static class LeakTestMethods
             var bits = Bits(test, members, weighed, chances);
             var plan = new LeakTestPlan(
                 test,
-                members.Count == 1 ? $"{Name(test)}: {weighed[members[0]].Kind.Words}" : $"{Name(test)}, all of {Listed(members)}",
+                members.Count == 1
+                    ? $"{Name(test, weighed[members[0]].Kind)}: {weighed[members[0]].Kind.Words}"
+                    : $"{Name(test)}, all of {Listed(members)}",
                 [.. members.Select(m => weighed[m].Kind.Key)],
                 Minutes(test),
                 Quantise.Chance(bits),
-                How(test),
+                How(test, weighed[members[0]].Kind),
                 Caution(test),
                 members.Count == 1 ? weighed[members[0]].FindingId ?? weighed[members[0]].DetailId : null
             );

@@ -81,7 +81,7 @@ internal static class LeakWords
     public static string Settle(LeakKind kind)
     {
         var test = LeakTestMethods.For(kind)[0];
-        return $"{LeakTestMethods.Name(test)}: {Sentences.Lower(LeakTestMethods.How(test))}";
+        return $"{LeakTestMethods.Name(test, kind)}: {Sentences.Lower(LeakTestMethods.How(test, kind))}";
     }
 
     private static IEnumerable<string> Given(bool holds, string words) => holds ? [words] : [];

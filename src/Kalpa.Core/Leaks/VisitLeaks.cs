@@ -217,7 +217,7 @@ public static class VisitLeaks
     }
 
     private static string Named(LeakTestFact test) =>
-        $"{LeakTestMethods.Name(test.Test)}: {Sentences.List([.. test.Ways.Select(w => LeakKinds.Find(w)?.Words ?? w)])}";
+        $"{(test.Ways is [var way] && LeakKinds.Find(way) is { } kind ? LeakTestMethods.Name(test.Test, kind) : LeakTestMethods.Name(test.Test))}: {Sentences.List([.. test.Ways.Select(w => LeakKinds.Find(w)?.Words ?? w)])}";
 
     private static string Clock(DateTimeOffset at) =>
         string.Create(CultureInfo.InvariantCulture, $"{(at.Hour + 11) % 12 + 1}:{at.Minute:00} {(at.Hour < 12 ? "AM" : "PM")}");

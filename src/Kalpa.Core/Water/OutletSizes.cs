@@ -146,7 +146,7 @@ public static class OutletSizes
             tight.Count == 0,
             $"{name}: {(said.Count > 0 ? string.Join("; ", said) : "no rain is known to check it by")}.",
             tight.Exists(p => p.Share > FarTooSmall)
-                ? ["Check the size that is recorded: it carries hardly any of what arrives."]
+                ? ["Check the size that is recorded: it carries almost none of what arrives."]
                 : [.. tight.Select(p => p.Lead())],
             gpm is { } known ? Quantise.Measure(known) : null,
             parts.Count > 0 ? Quantise.Factor(parts.Max(p => p.Share)) : null

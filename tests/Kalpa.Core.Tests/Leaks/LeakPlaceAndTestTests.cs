@@ -36,4 +36,33 @@ public sealed class LeakPlaceAndTestTests
             )
             .Candidates.Count(c => c.Kind == "pipe-boot")
             .ShouldBe(boots);
+
+    /// <summary>What has no seam is not probed along one (common practice).</summary>
+    [Theory]
+    [InlineData(
+        CoveringKind.Tpo,
+        "puncture",
+        "Look over the membrane: sweep it; probe each cut, blister and raised fastener, and press beside it for water."
+    )]
+    [InlineData(
+        CoveringKind.Tpo,
+        "backed-out-fastener",
+        "Look over the membrane: sweep it; probe each cut, blister and raised fastener, and press beside it for water."
+    )]
+    [InlineData(
+        CoveringKind.MetalLapped,
+        "washers",
+        "Look at the washers: turn each screw by hand; look for cracked rubber and rust under its washer."
+    )]
+    [InlineData(CoveringKind.Tpo, "field-seam", "Probe the seam: run a blunt probe along the lap; look for dirt inside where it opens.")]
+    [InlineData(
+        CoveringKind.ClayTile,
+        "broken-piece",
+        "Look under the lap: lift the piece above, breaking the seal where there is one; look for rust, dirt and wet, and close it again."
+    )]
+    public void A_test_is_told_in_the_words_of_what_is_tested(string covering, string kind, string settle) =>
+        LeakDesk
+            .Of(new LeakRequest(covering, ["every-rain"], 14, RisePer12: 0.25), RuleBook.Current)
+            .Candidates.Single(c => c.Kind == kind)
+            .Settle.ShouldBe(settle);
 }

@@ -216,6 +216,13 @@ public sealed class FileTests
         b.Totals.Select(t => (t.Class, Math.Round(t.TrueFeet))).ShouldBe(a.Totals.Select(t => (t.Class, Math.Round(t.TrueFeet))));
     }
 
+    /// <summary>A file of exactly 8 MB is still read, here in vain; one letter more is not.</summary>
+    [Theory]
+    [InlineData(8_000_000, "import.no-json")]
+    [InlineData(8_000_001, "import.too-long")]
+    public void AFileOfEightMegabytesIsTheLargestThatIsRead(int letters, string code) =>
+        OutlineReader.Read(new ImportRequest(new string(' ', letters))).Problems.Single().Code.ShouldBe(code);
+
     [Fact]
     public void PartsThatOverlapAtOneHeightAreToldAtThePlace()
     {

@@ -40,6 +40,39 @@ public partial class CoveringRemedyTests
         faults.ShouldBeEmpty();
     }
 
+    public static TheoryData<string> Told => [.. Book.Coverings.Where(c => ForeignTo(c) is not null).Select(c => c.Kind)];
+
+    /// <summary>All that can be found on a covering at once: what is said of it and what is to be done, with all it takes.</summary>
+    [Theory]
+    [MemberData(nameof(Told))]
+    public void Nothing_said_of_a_roof_names_what_it_is_not_made_of(string kind)
+    {
+        var covering = Book.Covering(kind);
+        var roof = new ToldRoof("attic").Slope(
+            "A",
+            covering.Family == CoveringFamily.Membrane ? "1/4:12" : "6/12",
+            Facing.South,
+            kind,
+            2018,
+            0
+        );
+        foreach (var (at, condition) in Book.Conditions.Index())
+        {
+            if (condition.AppliesTo(covering.Family) && condition.Kinds?.Contains(kind) != false)
+            {
+                roof.Finds("A", condition.Code, $"bay {at}", at % 2 == 0 ? WaterEvidence.NoneSeen : WaterEvidence.Stained);
+            }
+        }
+        var judged = roof.Judged();
+        string[] texts =
+        [
+            .. judged.Findings.SelectMany(f => f.RemedySteps.Append(f.Name).Append(f.RemedyTitle).Append(f.Observed)),
+            .. judged.Work.SelectMany(w => w.Steps.Append(w.Title).Append(w.Why).Append(w.NotARepair).Append(w.Interim?.Words ?? "")),
+            .. judged.Work.SelectMany(w => w.Quantities is { } needs ? needs.Lines.Select(l => l.Item).Concat(needs.Assumed) : []),
+        ];
+        texts.Distinct().Where(t => ForeignTo(covering)!.IsMatch(Elsewhere().Replace(t, ""))).ShouldBeEmpty();
+    }
+
     [Fact]
     public void No_protection_for_the_time_being_names_what_the_covering_is_not_made_of()
     {
@@ -194,7 +227,10 @@ public partial class CoveringRemedyTests
             .Finds("A", condition, "north bay", WaterEvidence.Stained);
 
     /// <summary>Panels of a unit or a soffit and courses of an ice barrier are no covering of the slope.</summary>
-    [GeneratedRegex(@"single ply|soffit panel|panel in its channel|vented panel|loose panels|in whole courses", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"single ply|soffit panel|panel in its channel|vented panel|loose panels|in whole courses|tile, slate and wood follow",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex Elsewhere();
 
     [GeneratedRegex(@"\b(shingles?|courses?|tiles?|slates?|shakes?|starter|ply|plies|torch)\b", RegexOptions.IgnoreCase)]

@@ -209,7 +209,7 @@ public sealed class OutletSizeTests
         size.Words.ShouldContain("its 2 x 12 in opening carries 35.2 gal/min");
         size.Leads.Single().ShouldStartWith("Widen the scupper to ");
         var (plan, downspout) = Gable(80, 0.01, 0.01);
-        At(plan, downspout, 30)!.Leads.ShouldBe(["Check the size that is recorded: it carries hardly any of what arrives."]);
+        At(plan, downspout, 30)!.Leads.ShouldBe(["Check the size that is recorded: it carries almost none of what arrives."]);
         PlanNotices
             .Of(new NoticesRequest(new PlanRequest(plan, [downspout], [], Plans.Day), [], [], 30), RuleBook.Current)
             .Notices.Single(n => n.DetailId == downspout.Id)
