@@ -194,8 +194,12 @@ internal static class WorkList
         }
         if (ordered[at + 1].Governing is { } then)
         {
-            return Of(ordered[at]).Any(cause => Of(ordered[at + 1]).Any(effect => causes.Any(l => l.Cause == cause && l.Effect == effect)))
-                ? $"Ranked above “{Sentences.Lower(next.Title)}” because it brings that about: correct the cause first."
+            // What the next job has several of is not all brought about by this one: the one that is, is named.
+            var brought = (next.Resolves ?? []).FirstOrDefault(effect =>
+                Of(ordered[at]).Any(cause => causes.Any(l => l.Cause == cause && l.Effect == effect.FindingId))
+            );
+            return brought is not null
+                ? $"Ranked above “{Sentences.Lower(next.Title)}” because it can bring about “{Sentences.Lower(brought.Name)}”: correct the cause first."
                 : Reasons.Above(urgency, next.Title, then);
         }
         return item.Urgency == next.Urgency

@@ -300,4 +300,22 @@ public class OrderOfTradesTests
         work["Slope A (south), bath"].Steps[0].ShouldBe("Lift the shingles above, remove the nails and the old boot");
         work["Slope B (north), kitchen"].Steps[0].ShouldBe("Remove the old boot and its sealant");
     }
+
+    /// <summary>A job that resolves more than what the one before it brings about says which of it that is.</summary>
+    [Fact]
+    public void What_a_cause_brings_about_is_named_where_it_goes_first()
+    {
+        var work = new ToldRoof("attic")
+            .Slope("A", "6/12", Facing.South, Lam, 2016, 1)
+            .Finds("", "soffit-blocked", "north eave")
+            .Finds("", "bath-fan-attic", "bath")
+            .Finds("", "attic-mold", "north side", extent: Extent.General)
+            .Judged()
+            .Work;
+        work[^1].Title.ShouldBe("Have the mold and the ventilation evaluated");
+        work[^2]
+            .AboveNext.ShouldBe(
+                "Ranked above “have the mold and the ventilation evaluated” because it can bring about “suspected mold on the deck or framing”: correct the cause first."
+            );
+    }
 }
