@@ -10,6 +10,9 @@ public enum CombinationScope
 {
     /// <summary>At one detail: the same slope, and not two different details of it or places that have nothing in common.</summary>
     Detail,
+
+    /// <summary>On one slope, or on none in particular, and not at two different details or at places that have nothing in common.</summary>
+    Near,
     Slope,
     Roof,
 }
@@ -156,12 +159,18 @@ public static class Combinations
             }
             yield break;
         }
+        var near = combination.Scope == CombinationScope.Near;
         var lead = combination.Needs.First(c => c.Seen is not null).Seen!;
         foreach (var anchor in all.Where(f => lead.Contains(f.Condition)))
         {
-            yield return [anchor, .. all.Where(f => f.Id != anchor.Id && SameDetail(anchor, f))];
+            yield return [anchor, .. all.Where(f => f.Id != anchor.Id && (near ? Near(anchor, f) : SameDetail(anchor, f)))];
         }
     }
+
+    private static bool Near(FindingFact a, FindingFact b) =>
+        (a.SlopeId is null || b.SlopeId is null || a.SlopeId == b.SlopeId)
+        && (a.DetailId is null || b.DetailId is null || a.DetailId == b.DetailId)
+        && !Places.AreTwo(Places.Plain(a.Place), Places.Plain(b.Place));
 
     private static bool SameDetail(FindingFact a, FindingFact b) =>
         a.SlopeId == b.SlopeId

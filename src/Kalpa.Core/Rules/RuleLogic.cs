@@ -88,6 +88,7 @@ public static class RuleLogic
                 combination.Scope switch
                 {
                     CombinationScope.Detail => "At one detail of a slope, all of these:",
+                    CombinationScope.Near => "On one slope, or on none in particular, and not at two places, all of these:",
                     CombinationScope.Slope => "On one slope, or on none in particular, all of these:",
                     _ => "Anywhere on the roof, all of these:",
                 },

@@ -318,4 +318,28 @@ public class OrderOfTradesTests
                 "Ranked above “have the mold and the ventilation evaluated” because it can bring about “suspected mold on the deck or framing”: correct the cause first."
             );
     }
+
+    /// <summary>A boot at another place than a stain is not said to be its source; one that may be above it is, as likely and not as a fact.</summary>
+    [Theory]
+    [InlineData("A", "kitchen vent", "over the hall", false)]
+    [InlineData("A", "hall vent", "over the hall", true)]
+    [InlineData("A", "", "over the hall", true)]
+    [InlineData("B", "hall vent", "over the hall", false)]
+    [InlineData("", "hall vent", "over the hall", true)]
+    public void A_boot_is_a_likely_source_of_a_stain_that_may_lie_below_it(string slope, string boot, string stain, bool said)
+    {
+        var judged = new ToldRoof("attic", "inside")
+            .Slope("A", "6/12", Facing.South, Lam, 2016, 1)
+            .Slope("B", "6/12", Facing.North, Lam, 2016, 1)
+            .Finds("A", "boot-collar-torn", boot)
+            .Finds(slope, "attic-stain", stain, Stained)
+            .Judged();
+        judged.Findings.Any(f => f.Together.Any(t => t.Id == "boot-stain")).ShouldBe(said);
+        judged
+            .Work.Any(w =>
+                w.Why.Contains("A defective boot is a likely source of this stain. A water test would confirm it or rule it out.")
+            )
+            .ShouldBe(said);
+        judged.Work.ShouldAllBe(w => !w.Why.Contains("lies below"));
+    }
 }
