@@ -2205,7 +2205,7 @@ export interface components {
          * @description How near to each other the parts of a combination must lie.
          * @enum {unknown}
          */
-        CombinationScope: "detail" | "slope" | "roof";
+        CombinationScope: "detail" | "near" | "slope" | "roof";
         /** @description Everything that means something only together. */
         CombinationsAnswer: {
             combinations: components["schemas"]["CombinationAnswer"][];
