@@ -1,4 +1,5 @@
 using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
 using Kalpa.Core.Urgency;
 using static Kalpa.Core.Tests.WholeRoofs.ToldRoof;
 
@@ -341,5 +342,35 @@ public class OrderOfTradesTests
             )
             .ShouldBe(said);
         judged.Work.ShouldAllBe(w => !w.Why.Contains("lies below"));
+    }
+
+    /// <summary>What means something only together is said of one place: a patch at the eave tells nothing of the chimney, nor a pond of a patch across the roof.</summary>
+    [Theory]
+    [InlineData("earlier-leak-chimney", "patch-odd", "north eave", "crown-cracked", "chimney", false)]
+    [InlineData("earlier-leak-chimney", "patch-odd", "below the chimney", "crown-cracked", "chimney", true)]
+    [InlineData("cricket-cement", "cricket-missing", "chimney", "cement-all-round", "bath vent", false)]
+    [InlineData("cricket-cement", "cricket-missing", "chimney", "cement-thick", "", true)]
+    [InlineData("pond-and-patch", "ponding", "middle bay", "patch-ponded", "east wall", false)]
+    [InlineData("pond-and-patch", "ponding", "drain", "patch-ponded", "drain", true)]
+    [InlineData("pond-and-soft", "ponding", "middle bay", "insulation-wet", "east wall", false)]
+    [InlineData("pond-and-soft", "ponding", "middle bay", "insulation-wet", "middle bay", true)]
+    [InlineData("active-seam", "seam-open", "east lap", "seam-dirt", "kitchen curb", false)]
+    [InlineData("active-seam", "seam-open", "east lap", "seam-dirt", "east lap", true)]
+    public void Two_findings_mean_something_together_where_they_are_at_one_place(
+        string combination,
+        string one,
+        string at,
+        string other,
+        string there,
+        bool said
+    )
+    {
+        var flat = RuleBook.Current.FindCondition(one)!.Families?.Contains(CoveringFamily.Membrane) == true;
+        var judged = new ToldRoof("attic")
+            .Slope("A", flat ? "1/4:12" : "6/12", Facing.South, flat ? CoveringKind.Tpo : Lam, 2016, 0)
+            .Finds("A", one, at)
+            .Finds("A", other, there)
+            .Judged();
+        judged.Findings.Any(f => f.Together.Any(t => t.Id == combination)).ShouldBe(said);
     }
 }
