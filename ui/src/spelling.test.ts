@@ -14,7 +14,7 @@ const trade =
   `Kalpa Kalpa’s Hyperlegible yourfirm SVG px SHA GeoJSON MultiPolygon NaN IRC IBC IFGC IMC IPC IECC FBC MIL STD NOAA EPDM TPO PVC psf mph
   alligatored anodic arborist centerline cleanout debonded delaminate delaminated diverter flashings millivolts pavers pinholed ponding recoat renail resolder
   headlap headwall underlayment undrained reglet scupper scuppers coping soffit fascia counter-flashing kick-out downspout downspouts re-roof re-roofed re-roofing uninsulated unvented
-  CSV xlsx JSON https HEIC PNG walkability preselected firestop firestopped upslope repoint butyl fishmouth fishmouths frass pourable reflash spall spalls spalled repointed soffits polycarbonate Sedum sedum diffuser Kalpa's`
+  CSV xlsx JSON https HEIC PNG walkability preselected firestop firestopped upslope repoint butyl gasketed nailer fishmouth fishmouths frass pourable reflash spall spalls spalled repointed soffits polycarbonate Sedum sedum diffuser Kalpa's`
     .split(/\s+/)
     .flatMap((word) => [word, word.charAt(0).toUpperCase() + word.slice(1)])
 
