@@ -43,7 +43,7 @@ public static class BookChecks
             .. book.Conditions.SelectMany(c => Condition(book, c)),
             .. book.Quantities.SelectMany(q => Quantity(book, q)),
             .. book.Limits.SelectMany(l => Limit(book, l)),
-            .. book.Decisions.SelectMany(d => Decision(book, d)),
+            .. book.Decisions.SelectMany(d => DecisionChecks.Of(book, d)),
             .. book.Combinations.SelectMany(c => Combination(book, c)),
             .. book.Elements.SelectMany(Element),
             .. LookAlikes(book, book.LookAlikes),
@@ -325,47 +325,6 @@ public static class BookChecks
         if (string.IsNullOrWhiteSpace(limit.Source) || string.IsNullOrWhiteSpace(limit.Why))
         {
             yield return $"limit {limit.Id}: needs a source and a reason";
-        }
-    }
-
-    private static IEnumerable<string> Decision(RuleBook book, Decision decision)
-    {
-        var views = decision.Views.Select(v => v.Key).ToHashSet(StringComparer.Ordinal);
-        var options = decision.Options.Select(o => o.Key).ToHashSet(StringComparer.Ordinal);
-        if (decision.Views.Count < 2 || decision.Options.Count < 2)
-        {
-            yield return $"decision {decision.Key}: needs two views and two answers at least";
-        }
-        if (!views.Contains(decision.Firm) || decision.By.Any(r => !views.Contains(r.View) || r.Is.Any(i => !options.Contains(i))))
-        {
-            yield return $"decision {decision.Key}: a rule names a view or an answer that is not there";
-        }
-        foreach (
-            var view in decision.Views.Where(v =>
-                (v.AsOn is { } kind && book.FindCovering(kind) is null) || (v.As is { } code && book.FindCondition(code) is null)
-            )
-        )
-        {
-            yield return $"decision {decision.Key}: the view {view.Key} borrows the repair of a covering or a condition that is not there";
-        }
-        if (
-            decision.Kinds?.Any(a => !options.Contains(a.Option)) == true
-            || (decision.StainsSay.Length > 0 && !options.Contains(decision.StainsSay))
-        )
-        {
-            yield return $"decision {decision.Key}: the covering or stains give an answer that is not there";
-        }
-        if (decision.By.Count < 2 || !decision.Settle.EndsWith('.') || string.IsNullOrWhiteSpace(decision.Ask))
-        {
-            yield return $"decision {decision.Key}: needs both branches, a question and the test that settles it";
-        }
-        if (decision.Conditions.Count == 0 || decision.Conditions.Any(c => book.FindCondition(c) is null))
-        {
-            yield return $"decision {decision.Key}: needs conditions of the rule book";
-        }
-        if (decision.Views.Any(v => !(v.Weight > 0)))
-        {
-            yield return $"decision {decision.Key}: a weight is more than zero";
         }
     }
 

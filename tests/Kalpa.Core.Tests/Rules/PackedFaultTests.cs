@@ -10,6 +10,18 @@ public class PackedFaultTests
         new()
         {
             // Repairs on some coverings.
+            {
+                "decisions",
+                "tile-crack",
+                """{"views": [{"key": "replace", "words": "Replaced", "asOn": "no-such"}, {"key": "glue", "words": "Glued"}]}""",
+                "decision tile-crack: the view replace borrows the repair of a covering or a condition that is not there"
+            },
+            {
+                "decisions",
+                "tile-crack",
+                """{"views": [{"key": "replace", "words": "Replaced", "as": "no-such"}, {"key": "glue", "words": "Glued"}]}""",
+                "decision tile-crack: the view replace borrows the repair of a covering or a condition that is not there"
+            },
             { "remedies", "boot-rubber", """{"steps": []}""", "remedy boot-rubber: needs steps, none of them empty" },
             { "remedies", "boot-rubber", """{"steps": ["Remove it", " "]}""", "remedy boot-rubber: needs steps, none of them empty" },
             {
