@@ -185,6 +185,12 @@ public enum WorkKind
 /// <summary>A finding that a job resolves or includes.</summary>
 public sealed record JobFinding(Guid FindingId, string Name, string Place);
 
+/// <summary>A job of the same list that has to be done first; <paramref name="Why"/> as a sentence.</summary>
+public sealed record JobBefore(int Number, string Title, string Why)
+{
+    public string Words => $"Do first: job {Number}, {Sentences.Lower(Title)}. {Why}";
+}
+
 /// <summary>A finding that is in no job, and why.</summary>
 public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 
@@ -196,7 +202,8 @@ public sealed record FindingWithoutJob(Guid FindingId, string Name, string Why);
 /// it is done; <paramref name="Photos"/>: what is photographed before it is covered; <paramref name="Cost"/>: what it is likely to cost, null where the commission gives no
 /// prices or nothing says what it takes; <paramref name="Reply"/>: what the owner says to it, null where nothing is recorded;
 /// <paramref name="Temporary"/>: it only keeps water out until its section is renewed; <paramref name="IfLeft"/>: what follows if it is left undone, null where
-/// the rule book does not know or it is not put off; <paramref name="New"/>: the covering that is laid by it, empty for the same again.
+/// the rule book does not know or it is not put off; <paramref name="New"/>: the covering that is laid by it, empty for the same again;
+/// <paramref name="After"/>: the jobs that have to be done before it, in the order of the list, null where it waits for none.
 /// </summary>
 public sealed record WorkItem(
     int Number,
@@ -226,7 +233,8 @@ public sealed record WorkItem(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] OwnerReplyAnswer? Reply = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool Temporary = false,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DeferralAnswer? IfLeft = null,
-    [property: JsonIgnore] string New = ""
+    [property: JsonIgnore] string New = "",
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<JobBefore>? After = null
 )
 {
     /// <summary>Whether the covering of a section is renewed by it.</summary>

@@ -29,7 +29,7 @@ public enum BidPaid
 
 /// <summary>
 /// A job to be bid on. <paramref name="Number"/> is that of the plan of work; the first line is its price, the others what it takes. <paramref name="HoldPoints"/>: where work stops
-/// until it was looked at and photographed.
+/// until it was looked at and photographed, and what it does not start before.
 /// </summary>
 public sealed record BidJob(
     int Number,
@@ -101,6 +101,9 @@ public static class BidScopes
             item.NotARepair,
             Lines(item),
             [
+                .. (item.After ?? []).Select(first =>
+                    $"Not before job {first.Number} is done ({Sentences.Lower(first.Title)}): {Sentences.Lower(Sentences.WithoutStop(first.Why))}"
+                ),
                 .. (item.Photos ?? []).Select(photo => $"Photograph before it is covered: {Sentences.Lower(photo)}"),
                 .. item.Quantities is { Allowances.Count: > 0 } opened
                     ? opened.Allowances.Select(a => $"Agree on the amount before it is replaced: {Sentences.Lower(a.Item)}")

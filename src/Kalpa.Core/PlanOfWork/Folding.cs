@@ -12,11 +12,14 @@ internal static class Folding
     /// <summary>Longer than this a title of two repairs is no title.</summary>
     private const int LongestTitle = 90;
 
+    /// <summary>Pieces of one flashing from which on the job is named as a whole.</summary>
+    private const int LeastPieces = 3;
+
     /// <summary>
     /// Signs put into the repair of what made them, before it is known which repairs go with a section. A cause that has to wait for the section has no repair that
     /// would end the sign, which is looked into meanwhile.
     /// </summary>
-    public static IReadOnlyList<Job> Signs(IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
+    public static IReadOnlyList<Job> Signs(RuleBook book, IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
     {
         var jobOf = repairs.ToDictionary(r => r.Lead!.FindingId);
         var folded = new Dictionary<Guid, Job?>();
@@ -33,7 +36,7 @@ internal static class Folding
             {
                 continue;
             }
-            folded[own[lead].Job.Lead!.FindingId] = Folded([own[lead], .. signs]);
+            folded[own[lead].Job.Lead!.FindingId] = Folded(book, [own[lead], .. signs]);
             signs.ForEach(s => folded[s.Job.Lead!.FindingId] = null);
         }
         return [.. repairs.Select(r => folded.TryGetValue(r.Lead!.FindingId, out var other) ? other : r).OfType<Job>()];
@@ -52,7 +55,7 @@ internal static class Folding
                 .ThenBy(o => o.Job.Condition!.Code, StringComparer.Ordinal),
         ];
 
-    public static IEnumerable<Job> ByProblem(IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
+    public static IEnumerable<Job> ByProblem(RuleBook book, IReadOnlyList<Job> repairs, IReadOnlyList<RoofProblem> problems)
     {
         var jobOf = repairs.ToDictionary(r => r.Lead!.FindingId);
         foreach (var problem in problems)
@@ -71,7 +74,7 @@ internal static class Folding
             }
             if (one.Count > 0)
             {
-                yield return one.Count == 1 ? one[0].Job : Folded(one);
+                yield return one.Count == 1 ? one[0].Job : Folded(book, one);
             }
         }
     }
@@ -144,22 +147,23 @@ internal static class Folding
         && job.Lead!.Verdict.IsDefect
         && job.Lead.Outcome is FindingOutcome.Mend or FindingOutcome.OtherTrade;
 
-    private static Job Folded(List<(ProblemPart Part, Job Job)> of)
+    private static Job Folded(RuleBook book, List<(ProblemPart Part, Job Job)> of)
     {
         var (lead, others) = (of[0].Job, of.Skip(1).ToList());
         var governing = of.Select(o => o.Job).MaxBy(j => (j.Item.Urgency, j.Governing!.Rank, j.Item.LossHigh))!;
         var dearest = of.Select(o => o.Job.Item).MaxBy(i => i.LossHigh)!;
+        List<Job> repaired = [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job)];
+        var together = Together(book, lead);
+        var pieces = together.Length > 0 ? repaired.Where(j => Together(book, j) == together).ToList() : [];
+        var whole = pieces.Select(j => j.Condition!.Element).Append(lead.Condition!.Element).Distinct().Count() >= LeastPieces;
         var item = lead.Item with
         {
             Title = Title(
-                lead.Item,
-                [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)],
+                whole ? together : lead.Item.Title,
+                [.. repaired.Where(j => !whole || !pieces.Contains(j)).Select(j => j.Item.Title)],
                 IsEvaluated(lead)
             ),
-            Place = Place(
-                lead.Item,
-                [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job.Item)]
-            ),
+            Place = Place(lead.Item, [.. repaired.Select(j => j.Item)]),
             Urgency = governing.Item.Urgency,
             Marks = governing.Item.Marks,
             UrgencyWords = governing.Item.UrgencyWords,
@@ -188,19 +192,20 @@ internal static class Folding
                 .Prepend(lead.Place)
         );
 
-    private static string Title(WorkItem lead, List<WorkItem> others, bool evaluated)
+    private static string Together(RuleBook book, Job job) => book.FindElement(job.Condition!.Element)?.TogetherAs ?? "";
+
+    private static string Title(string lead, List<string> others, bool evaluated)
     {
         if (others.Count == 0 || evaluated)
         {
-            return lead.Title;
+            return lead;
         }
         // Two that are double in themselves are told apart by more than a third "and".
-        var isDouble =
-            lead.Title.Contains(" and ", StringComparison.Ordinal) || others[0].Title.Contains(" and ", StringComparison.Ordinal);
-        var both = $"{lead.Title}{(isDouble ? ";" : " and")} {Sentences.Lower(others[0].Title)}";
-        return others.Count == 1 && both.Length <= LongestTitle && others[0].Title != lead.Title
+        var isDouble = lead.Contains(" and ", StringComparison.Ordinal) || others[0].Contains(" and ", StringComparison.Ordinal);
+        var both = $"{lead}{(isDouble ? ";" : " and")} {Sentences.Lower(others[0])}";
+        return others.Count == 1 && both.Length <= LongestTitle && others[0] != lead
             ? both
-            : $"{lead.Title}, with {Sentences.Count(others.Count, "related repair")}";
+            : $"{lead}, with {Sentences.Count(others.Count, "related repair")}";
     }
 
     /// <summary>A roofer where none is named; several are named together.</summary>

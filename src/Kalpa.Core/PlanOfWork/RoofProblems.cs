@@ -31,7 +31,7 @@ public sealed record ProblemPart(Guid FindingId, ProblemRole Role, string Name);
 public sealed record RoofProblem(Guid Id, string Title, IReadOnlyList<ProblemPart> Parts, string Why, bool Chosen);
 
 /// <summary>
-/// Problems: each finding is in exactly one. Together are what is at one detail or pinned place, what is on one element at one place by the same words, and what one
+/// Problems: each finding is in exactly one. Together are what is at one detail or pinned place, what is on one element or one flashing at one place by the same words, and what one
 /// brings about in the other by the rule book's links, where it is plain which. The inspector splits one off, or puts it to another beside that.
 /// </summary>
 public static class RoofProblems
@@ -51,7 +51,7 @@ public static class RoofProblems
         {
             for (var other = one + 1; other < placed.Count; other++)
             {
-                if (Why(placed[one], placed[other]) is { } why)
+                if (Why(book, placed[one], placed[other]) is { } why)
                 {
                     groups.Join(one, other, why);
                 }
@@ -98,7 +98,7 @@ public static class RoofProblems
     }
 
     /// <summary>What makes two findings one problem apart from a link; null where nothing does.</summary>
-    private static string? Why(Placed one, Placed other)
+    private static string? Why(RuleBook book, Placed one, Placed other)
     {
         if (one.Finding.Problem?.Id == other.Finding.Id || other.Finding.Problem?.Id == one.Finding.Id)
         {
@@ -110,11 +110,17 @@ public static class RoofProblems
         }
         var sameElement = one.Condition.Element is { Length: > 0 } element && element == other.Condition.Element;
         return one.Finding.DetailId is { } detail && detail == other.Finding.DetailId ? "They are at one detail of the plan"
-            : !sameElement ? null
+            : !sameElement && !AreTogether(book, one, other) ? null
             : Pinned(one, other) == true ? "They are pinned at one place"
-            : one.Finding.SlopeId == other.Finding.SlopeId && SamePlace(one, other) == true ? "They are on one element at one place"
-            : null;
+            : one.Finding.SlopeId != other.Finding.SlopeId || SamePlace(one, other) != true ? null
+            : sameElement ? "They are on one element at one place"
+            : "They are on flashing at one place";
     }
+
+    /// <summary>The pieces of one flashing lap each other: nobody replaces one and leaves the next (common practice).</summary>
+    private static bool AreTogether(RuleBook book, Placed one, Placed other) =>
+        book.FindElement(one.Condition.Element)?.TogetherAs is { Length: > 0 } together
+        && book.FindElement(other.Condition.Element)?.TogetherAs == together;
 
     /// <summary>
     /// Causes with what they bring about: all that are at its very place, or the only one that can be meant. Where several can, nobody knows which.

@@ -63,6 +63,7 @@ internal sealed class SectionRepairs
             [
                 .. Folding
                     .ByProblem(
+                        book,
                         [
                             .. cannotWait.Where(r =>
                                 openings.Contains(r) || !openings.Exists(o => !Places.AreTwo(o.PlainPlace, r.PlainPlace))

@@ -63,14 +63,14 @@ internal static class WorkList
             )
             .Select(f => Repair(book, facts[f.FindingId], conditions[f.FindingId], f, input, leaks, water))
             .ToList();
-        var repairs = Folding.Signs(single, problems);
+        var repairs = Folding.Signs(book, single, problems);
         var allRenewed = decisions.All(d => d.Renews);
         var sections = decisions
             .Select((d, at) => SectionRepairs.Of(book, d, unplaced: allRenewed && at == 0, repairs, problems, facts, input.AsOf))
             .ToList();
-        var folded = Folding.ByProblem([.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems).ToList();
-        var jobs = BeforeCovering
-            .Raised(book, folded, decisions, conditions)
+        var folded = Folding.ByProblem(book, [.. repairs.Where(r => !sections.Any(s => s.Takes(r)))], problems).ToList();
+        var jobs = Prerequisites
+            .Raised(book, folded, sections.SelectMany(s => s.Temporary), decisions, conditions)
             .Concat(sections.SelectMany(s => s.Temporary))
             .Concat(sections.SelectMany(s => SectionJobs.Of(book, s, slopes, input, planned)).Select(i => new Job(i, null)))
             .Concat(NotInspected.Of(input).Select(i => new Job(i, null)))
@@ -85,12 +85,13 @@ internal static class WorkList
             .ThenBy(j => j.Item.FindingId ?? j.Item.SlopeId)
             .ThenBy(j => j.Item.Title, StringComparer.Ordinal)
             .ToList();
-        var ordered = BeforeCovering.Ordered(
+        var ordered = Prerequisites.Ordered(
             book,
             CausesFirst.Ordered(byNeed, j => Of(j), j => j.Item.Urgency, causes),
             decisions,
             conditions
         );
+        var first = Prerequisites.Of(book, ordered, causes, decisions, conditions);
         return QuantitiesSet.Of(
             [
                 .. ordered.Select(
@@ -99,6 +100,7 @@ internal static class WorkList
                         {
                             Number = at + 1,
                             AboveNext = Above(book, ordered, at, causes, decisions, conditions),
+                            After = first[at],
                         }
                 ),
             ],
@@ -181,7 +183,7 @@ internal static class WorkList
             return "";
         }
         var (item, next) = (ordered[at].Item, ordered[at + 1].Item);
-        if (item.Urgency == next.Urgency && BeforeCovering.Why(book, ordered[at], ordered[at + 1], decisions, conditions) is { } first)
+        if (item.Urgency == next.Urgency && Prerequisites.Why(book, ordered[at], ordered[at + 1], decisions, conditions) is { } first)
         {
             return $"Ranked above “{Sentences.Lower(next.Title)}” because {first}.";
         }
@@ -195,10 +197,7 @@ internal static class WorkList
         if (ordered[at + 1].Governing is { } then)
         {
             // What the next job has several of is not all brought about by this one: the one that is, is named.
-            var brought = (next.Resolves ?? []).FirstOrDefault(effect =>
-                Of(ordered[at]).Any(cause => causes.Any(l => l.Cause == cause && l.Effect == effect.FindingId))
-            );
-            return brought is not null
+            return Prerequisites.Brought(ordered[at], ordered[at + 1], causes) is { } brought
                 ? $"Ranked above “{Sentences.Lower(next.Title)}” because it can bring about “{Sentences.Lower(brought.Name)}”: correct the cause first."
                 : Reasons.Above(urgency, next.Title, then);
         }

@@ -192,7 +192,7 @@ public enum AtRenewal
 /// <paramref name="Shots"/> the photos due, in words; <paramref name="Trade"/> who mends it where a roofer does not; <paramref name="BestPractice"/>:
 /// its absence is noted fairly and is no defect by itself; <paramref name="Often"/>: it is met so often that it goes before the others of its station;
 /// <paramref name="Water"/>: how much water passes there; <paramref name="Hazard"/>: how it endangers people, where it does by itself, and
-/// <paramref name="HazardBy"/> by what, where that is immediate; <paramref name="Before"/>: what its work comes before, where its element does not say it;
+/// <paramref name="HazardBy"/> by what, where that is immediate; <paramref name="Before"/>: what its work comes before, and <paramref name="After"/> what it waits for, where its element does not say it;
 /// <paramref name="WithinLimit"/>: what a measure within the limit says, where that is more than that it conforms (no cricket required);
 /// <paramref name="Shows"/>: the sign of water that it is (a stain), whatever is recorded beside it; <paramref name="Seen"/>: a defect that one sees, whose measure,
 /// where one is taken, can only make it worse; <paramref name="Kinds"/>: on these coverings only, where the family is too wide;
@@ -243,7 +243,8 @@ public sealed record Condition(
     bool IndoorAir = false,
     HazardKind? HazardBy = null,
     Precedes? Before = null,
-    string WithinLimit = ""
+    string WithinLimit = "",
+    IReadOnlyList<Precedes>? After = null
 )
 {
     public bool AppliesTo(CoveringFamily? family) => Families is null || family is null || Families.Contains(family.Value);

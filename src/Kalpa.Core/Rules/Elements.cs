@@ -22,7 +22,8 @@ public enum AmountKind
 /// A part of a roof or building that findings are on. <paramref name="Assumed"/>: what is taken for one spot, several spots and a widespread finding until somebody
 /// counts or measures, each a count, a length in feet, or a width and height in feet (common practice); <paramref name="One"/> and <paramref name="Many"/> name the
 /// pieces that are counted. <paramref name="Separate"/>: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
-/// <paramref name="Before"/>: that work comes before the new covering; <paramref name="OfCovering"/>: it is the covering itself or the layer under it that keeps water out, not a detail in it.
+/// <paramref name="Before"/>: what that work comes before; <paramref name="After"/>: what it waits for; <paramref name="OfCovering"/>: it is the covering itself or the layer under it that keeps water out, not a detail in it;
+/// <paramref name="TogetherAs"/>: the work on it and on others of the same words, at one place, is one job, called so where it is on three of them or more; empty for none.
 /// </summary>
 public sealed record Element(
     string Key,
@@ -34,7 +35,8 @@ public sealed record Element(
     bool Separate = false,
     Precedes? Before = null,
     bool OfCovering = false,
-    Precedes? After = null
+    IReadOnlyList<Precedes>? After = null,
+    string TogetherAs = ""
 );
 
 /// <summary>Why work on an element, or on one condition, comes before a new covering of its slope, or before other work there.</summary>
@@ -52,6 +54,12 @@ public enum Precedes
 
     /// <summary>Flashing is let into it: loose or soft masonry holds none. Before a new covering as well.</summary>
     Masonry,
+
+    /// <summary>Gutters and edge metal are fastened to it: decayed wood holds no fastener.</summary>
+    Wood,
+
+    /// <summary>It may fall or be taken down: nothing is repaired on it or fastened to it before it is secure. Before a new covering as well.</summary>
+    Stability,
 }
 
 /// <summary>

@@ -162,6 +162,7 @@ public static class ReportParts
                 {
                     Number = 0,
                     AboveNext = "",
+                    After = item.After is { } first ? [.. first.Select(b => b with { Number = 0 })] : null,
                     Cost = item.Cost is { } priced ? priced with { SharesTripWith = [], TripWords = "" } : null,
                 },
             ]

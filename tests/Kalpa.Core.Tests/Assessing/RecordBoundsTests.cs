@@ -185,6 +185,11 @@ public sealed class RecordBoundsTests
         // A covering that this book does not know yet may be recorded; what is no key may not.
         Bound("a covering", "fact.bad-key", key => One<OpinionFact>() with { Covering = key }, "later-covering", "no key!"),
         Bound("a crop", "photo.bad-crop", h => Cropped(h), 1 + 1e-9, 1 + 3e-9),
+        Bound("a small crop", "photo.bad-crop", h => Cropped(h), 0.05, 0.049),
+        Bound("a turned photo", "photo.bad-turn", d => Turned(d), 15d, 15.1),
+        Bound("a photo turned back", "photo.bad-turn", d => Turned(d), -15d, -15.1),
+        Bound("a number on a photo", "photo.bad-number", n => Numbered(n), 99, 100),
+        Bound("no number on a photo", "photo.bad-number", n => Numbered(n), 1, 0),
         Bound("a pond’s depth", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(d) }, 48d, 48.1),
         Bound("no depth of a pond", "finding.bad-pond-depth", d => One<FindingFact>() with { Pond = new PondSeen(null, d) }, 0.1, 0d),
         Bound("a mean depth", "finding.pond-average", d => One<FindingFact>() with { Pond = new PondSeen(2, d) }, 2d, 2.1),
@@ -303,6 +308,14 @@ public sealed class RecordBoundsTests
         One<VisitFact>() with
         {
             Commission = new Commission(CommissionPurpose.Condition, LeftOut: Many(ReportSection.Life, count)),
+        };
+
+    private static PhotoFact Turned(double degrees) => One<PhotoFact>() with { Edits = new PhotoEdits([], degrees) };
+
+    private static PhotoFact Numbered(int number) =>
+        One<PhotoFact>() with
+        {
+            Edits = new PhotoEdits([new PhotoMark(PhotoMarkKind.Number, 0.5, 0.5, 0.5, 0.5, number)]),
         };
 
     private static PhotoFact Cropped(double height) =>

@@ -29,7 +29,7 @@ public class PlanOfWorkPropertyTests
     [Fact]
     public void Two_thousand_roofs_keep_what_holds_of_any_plan_of_work()
     {
-        var (broken, priced, measured) = (new List<string>(), 0, 0);
+        var (broken, priced, measured, waiting) = (new List<string>(), 0, 0, 0);
         for (var seed = 0; seed < Roofs; seed++)
         {
             var visit = new VisitGenerator(seed).Visit();
@@ -40,12 +40,14 @@ public class PlanOfWorkPropertyTests
             }
             broken.AddRange(Broken(judged).Select(what => $"{seed}: {what}"));
             priced += judged.Cost is null ? 0 : 1;
+            waiting += judged.Work.Any(w => w.After is not null) ? 1 : 0;
             measured += judged.Work.Any(w => w.IsRenewal && w.Quantities is { Lines.Count: > 0, Hours: not null }) ? 1 : 0;
         }
         broken.ShouldBeEmpty();
         // Most roofs have something to price, and many a section whose renewal is counted.
         priced.ShouldBeGreaterThan(Roofs / 2);
         measured.ShouldBeGreaterThan(Roofs / 10);
+        waiting.ShouldBeGreaterThan(Roofs / 20);
     }
 
     /// <summary>The plan of work by itself is the assessment's.</summary>
@@ -117,8 +119,34 @@ public class PlanOfWorkPropertyTests
                         && Math.Abs(cost.ByTime.Sum(t => t.Range.Mean) - cost.Range.Mean) <= cost.ByTime.Count
                     )
             ),
+            (
+                "a job waits for others of the list, and for later ones only under protection",
+                judged.Work.All(w => (w.After ?? []).All(b => IsFirst(b, w, judged)))
+            ),
+            ("what waits can be done in some order", Waiting(judged.Work).Count == 0),
         ];
         return all.Where(p => !p.Holds).Select(p => p.What);
+    }
+
+    private static bool IsFirst(JobBefore before, WorkItem job, Assessment judged)
+    {
+        var first = judged.Work.Single(w => w.Number == before.Number);
+        return first != job
+            && !job.Temporary
+            && first.Title == before.Title
+            && first.Urgency < job.Urgency == before.Why.Contains("until then", StringComparison.Ordinal)
+            && (job.Urgency < UrgencyClass.MakeSafeNow || first.Urgency == UrgencyClass.MakeSafeNow);
+    }
+
+    /// <summary>Jobs that wait, by way of others, for themselves.</summary>
+    private static Dictionary<int, HashSet<int>> Waiting(IReadOnlyList<WorkItem> work)
+    {
+        var left = work.ToDictionary(w => w.Number, w => (w.After ?? []).Select(b => b.Number).ToHashSet());
+        while (left.Where(l => !l.Value.Overlaps(left.Keys)).Select(l => l.Key).ToList() is { Count: > 0 } ready)
+        {
+            ready.ForEach(r => left.Remove(r));
+        }
+        return left;
     }
 
     private static IReadOnlyList<TakeOffLine> Takes(WorkItem job) => job.Quantities?.Lines ?? [];

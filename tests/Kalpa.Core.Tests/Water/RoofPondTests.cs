@@ -211,6 +211,21 @@ public sealed class RoofPondTests
         Assess(answered).Slopes.Single().LifeFacts!.Wear!.Single(w => w.Factor == "ponding").Option.ShouldBe("none");
     }
 
+    /// <summary>4 of 40 by 40 ft are a hundredth here; what stands on the slope beside it is that one's wear.</summary>
+    [Fact]
+    public void A_pond_on_the_next_slope_wears_that_one()
+    {
+        var beside = Plans.OneSlope(2, 60, 0, 40, 40, Rise, 180, 12);
+        var input = Input(Rise, Pond(4), Pond(30) with { SlopeId = beside.Alone!.SlopeId });
+        var two = input with
+        {
+            Slopes = [.. input.Slopes, input.Slopes[0] with { Id = beside.Alone.SlopeId, Letter = "B" }],
+            Coverings = [.. input.Coverings, input.Coverings[0] with { Id = Guid.CreateVersion7(), SlopeId = beside.Alone.SlopeId }],
+            Plan = Plans.Of(Flat, beside),
+        };
+        Assess(two).Slopes.Select(s => s.LifeFacts!.Wear!.Single(w => w.Factor == "ponding").Option).ShouldBe(["tenth", "more"]);
+    }
+
     [Fact]
     public void A_larger_or_deeper_pond_never_asks_for_less()
     {

@@ -1890,7 +1890,7 @@ export interface components {
         };
         /**
          * @description A job to be bid on. Number is that of the plan of work; the first line is its price, the others what it takes. HoldPoints: where work stops
-         *     until it was looked at and photographed.
+         *     until it was looked at and photographed, and what it does not start before.
          */
         BidJob: {
             /** Format: int32 */
@@ -2359,7 +2359,7 @@ export interface components {
          *     Shots the photos due, in words; Trade who mends it where a roofer does not; BestPractice:
          *     its absence is noted fairly and is no defect by itself; Often: it is met so often that it goes before the others of its station;
          *     Water: how much water passes there; Hazard: how it endangers people, where it does by itself, and
-         *     HazardBy by what, where that is immediate; Before: what its work comes before, where its element does not say it;
+         *     HazardBy by what, where that is immediate; Before: what its work comes before, and After what it waits for, where its element does not say it;
          *     WithinLimit: what a measure within the limit says, where that is more than that it conforms (no cricket required);
          *     Shows: the sign of water that it is (a stain), whatever is recorded beside it; Seen: a defect that one sees, whose measure,
          *     where one is taken, can only make it worse; Kinds: on these coverings only, where the family is too wide;
@@ -2424,6 +2424,7 @@ export interface components {
             before?: null | components["schemas"]["Precedes"];
             /** @default  */
             withinLimit: string;
+            after?: null | components["schemas"]["Precedes"][];
         };
         /** @enum {unknown} */
         Consequence: "lifeSafety" | "waterIn" | "hiddenWet" | "blowOff" | "earlyAgeing" | "looks";
@@ -2975,7 +2976,8 @@ export interface components {
          * @description A part of a roof or building that findings are on. Assumed: what is taken for one spot, several spots and a widespread finding until somebody
          *     counts or measures, each a count, a length in feet, or a width and height in feet (common practice); One and Many name the
          *     pieces that are counted. Separate: it is not renewed with the covering, so its repair stays a job of its own where the covering is replaced;
-         *     Before: that work comes before the new covering; OfCovering: it is the covering itself or the layer under it that keeps water out, not a detail in it.
+         *     Before: what that work comes before; After: what it waits for; OfCovering: it is the covering itself or the layer under it that keeps water out, not a detail in it;
+         *     TogetherAs: the work on it and on others of the same words, at one place, is one job, called so where it is on three of them or more; empty for none.
          */
         Element: {
             key: string;
@@ -2991,7 +2993,9 @@ export interface components {
             before?: null | components["schemas"]["Precedes"];
             /** @default false */
             ofCovering: boolean;
-            after?: null | components["schemas"]["Precedes"];
+            after?: null | components["schemas"]["Precedes"][];
+            /** @default  */
+            togetherAs: string;
         };
         /**
          * @description What was agreed on with the client, in words: the Scope and Limits that stand (agreed on, else drafted, else the firm's, else the
@@ -3527,6 +3531,14 @@ export interface components {
             wrong: number;
             /** Format: int32 */
             looked: number;
+        };
+        /** @description A job of the same list that has to be done first; Why as a sentence. */
+        JobBefore: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            why: string;
+            words?: null | string;
         };
         /**
          * @description What a job is likely to cost: a planning figure, not an offer. Unpriced: what it takes that the price list has no row for, and so is not in
@@ -5110,7 +5122,7 @@ export interface components {
             newEquipmentNear: boolean;
         };
         /** @enum {unknown} */
-        Precedes: "carries" | "workAbove" | "sampled" | "masonry";
+        Precedes: "carries" | "workAbove" | "sampled" | "masonry" | "wood" | "stability";
         /**
          * @description A row of the price list in US dollars, low, likely and high (of ten jobs one is cheaper than low, one dearer than high); figures of the shipped list are made-up
          *     examples. Unit in the singular; Items: the lines of quantities it prices; Coverings: the kinds whose
@@ -6993,7 +7005,8 @@ export interface components {
          *     it is done; Photos: what is photographed before it is covered; Cost: what it is likely to cost, null where the commission gives no
          *     prices or nothing says what it takes; Reply: what the owner says to it, null where nothing is recorded;
          *     Temporary: it only keeps water out until its section is renewed; IfLeft: what follows if it is left undone, null where
-         *     the rule book does not know or it is not put off; New: the covering that is laid by it, empty for the same again.
+         *     the rule book does not know or it is not put off; New: the covering that is laid by it, empty for the same again;
+         *     After: the jobs that have to be done before it, in the order of the list, null where it waits for none.
          */
         WorkItem: {
             /** Format: int32 */
@@ -7033,6 +7046,7 @@ export interface components {
             /** @default false */
             temporary: boolean;
             ifLeft?: null | components["schemas"]["DeferralAnswer"];
+            after?: null | components["schemas"]["JobBefore"][];
         };
         /** @enum {unknown} */
         WorkKind: "repair" | "rebuild" | "reroof" | "renew" | "evaluate" | "relay";

@@ -188,6 +188,11 @@ function WorkRow({ item }: { item: WorkItem }) {
           <Gathered label="Resolves" findings={(item.resolves ?? []).length > 1 ? item.resolves : null} />
           <Gathered label="Included" findings={item.included} />
           <Text>{item.why}</Text>
+          {(item.after ?? []).map((first) => (
+            <Text key={first.number} fontWeight="bold">
+              {first.words}
+            </Text>
+          ))}
           {item.interim && <Text>{item.interim.words}</Text>}
           {item.aboveNext && (
             <Text fontSize="sm" color="faint">
