@@ -77,6 +77,47 @@ public sealed class ReportTests
         }
     }
 
+    /// <summary>A board that can wait a year is replaced this season for the gutter that hangs on it: the report says one time for it, and what comes first, to the owner and to bidders.</summary>
+    [Fact]
+    public async Task A_job_says_what_is_done_before_it_and_its_findings_no_other_time()
+    {
+        await using var server = new TestServer(demo: true);
+        var marit = await server.DemoInspector();
+        var home = await marit.Get<HomeAnswer>("/api/home");
+        var id = home.Properties.Single(p => p.PropertyName == "Net Loft").Roofs[0].LatestVisit!.Id;
+        var slope = (await marit.Get<VisitDossier>($"/api/visits/{id}")).Roofs[0].Facts.Slopes[0].Id;
+        foreach (var (station, condition) in new[] { ("edges", "starter-board-rot"), ("gutters", "gutter-off") })
+        {
+            await marit.Send(
+                Inspector.Change(
+                    FactKind.Finding,
+                    new FindingFact(
+                        Guid.CreateVersion7(),
+                        id,
+                        slope,
+                        station,
+                        condition,
+                        "front eave",
+                        WaterEvidence.NotChecked,
+                        Extent.OnePlace
+                    )
+                )
+            );
+        }
+        var work = (await marit.Get<VisitDossier>($"/api/visits/{id}")).Roofs[0].Assessment.Work;
+        var board = work.Single(w => w.Title == "Replace the starter board");
+        var html = WebUtility.HtmlDecode(await marit.Http.GetStringAsync($"/api/visits/{id}/report"));
+        html.ShouldContain(
+            $"<strong>Do first: job {board.Number}, replace the starter board. </strong>Decayed wood is replaced before a gutter or edge metal is fastened to it."
+        );
+        board.UrgencyWords.ShouldBe("This season");
+        html.ShouldContain("Fasteners of the first course and the gutter can lose their hold. Replace the starter board.");
+        html.ShouldContain("Rehang or replace the gutter (this season).");
+        (await Pdf.TextOf(await marit.Http.GetByteArrayAsync($"/api/visits/{id}/scope.pdf"))).ShouldContain(
+            Pdf.Squeezed($"Hold point. Not before job {board.Number} is done (replace the starter board): decayed wood is replaced")
+        );
+    }
+
     /// <summary>What may be left out goes, whole; what warns stays, whatever is left out.</summary>
     [Fact]
     public async Task Parts_are_left_out_and_what_warns_is_not()

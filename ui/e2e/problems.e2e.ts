@@ -1,4 +1,4 @@
-import { allSent, chooseKey, makeVisit, open, shingle, signIn } from './helpers'
+import { allSent, chooseKey, leaking, makeVisit, open, sendFacts, shingle, signIn } from './helpers'
 import { expect, test } from './lent'
 
 test('findings of one cause at one place are one problem, which the inspector splits, joins and takes back', async ({
@@ -43,6 +43,30 @@ test('findings of one cause at one place are one problem, which the inspector sp
   // The two problems are one now.
   await open(page, `/visits/${visit}/work`)
   await expect(resolves).toHaveText('Resolves: missing kick-out flashing; exposed nail; decayed siding above the roof.')
+})
+
+test('a job says what has to be done before it, and the flashing of one chimney is one job', async ({
+  phonePage: page,
+}) => {
+  await signIn(page)
+  const ids = await makeVisit(page, 'Chimney House', [shingle('A', 'south')])
+  await sendFacts(page, [
+    leaking(ids, 'counter-flashing-missing', 'walls', 'chimney'),
+    leaking(ids, 'step-flashing-missing', 'walls', 'chimney'),
+    leaking(ids, 'apron-missing', 'walls', 'chimney'),
+  ])
+  await open(page, `/visits/${ids.visit}/findings/new?station=walls&slope=${ids.slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('Open chimney mortar joints')
+  await page.getByRole('button', { name: 'Open chimney mortar joints', exact: true }).click()
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
+
+  await open(page, `/visits/${ids.visit}/work`)
+  await expect(page.getByRole('heading', { name: '1. Replace all the flashing' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '2. Repoint the chimney and secure loose brick' })).toBeVisible()
+  await expect(page.getByText(/^Do first: /)).toHaveText(
+    'Do first: job 2, repoint the chimney and secure loose brick. Loose masonry is repaired before flashing is set into it; until then, protect it temporarily.',
+  )
 })
 
 test('what becomes of the roof stands first on Work; the inspector’s recommendation governs, and repairs on the slope go with it', async ({

@@ -48,7 +48,7 @@ internal static class Prerequisites
             return job;
         }
         var (precedes, least) = Of(book, job, conditions)
-            .Select(p => (Precedes: p, Least: Least(book, job, p, others, decisions)))
+            .Select(p => (Precedes: p, Least: Least(book, job, p, others, decisions, conditions)))
             .DefaultIfEmpty()
             .MaxBy(p => p.Least ?? UrgencyClass.Watch);
         return least is { } raised && raised > job.Item.Urgency
@@ -72,7 +72,8 @@ internal static class Prerequisites
         Job job,
         Precedes precedes,
         IReadOnlyList<Job> others,
-        IReadOnlyList<RoofDecision> decisions
+        IReadOnlyList<RoofDecision> decisions,
+        IReadOnlyDictionary<Guid, Condition> conditions
     )
     {
         var renewed = precedes is Precedes.Carries or Precedes.Sampled
@@ -80,7 +81,7 @@ internal static class Prerequisites
             : null;
         // Before the next rain nobody repoints a chimney: that flashing is kept dry until then.
         var waiting = others
-            .Where(r => r != job && Waits(book, r, job, precedes))
+            .Where(r => r != job && Waits(book, r, job, precedes, conditions))
             .Select(r => (UrgencyClass?)(UrgencyClass)Math.Min((int)r.Item.Urgency, (int)UrgencyClass.ThisSeason))
             .Max();
         return renewed is null || waiting > renewed ? waiting : renewed;
@@ -207,7 +208,7 @@ internal static class Prerequisites
                 ? Words(above is Precedes.Masonry or Precedes.Stability ? Precedes.WorkAbove : above)
                 : null;
         }
-        var of = precedes.Where(p => Waits(book, other, job, p)).ToList();
+        var of = precedes.Where(p => Waits(book, other, job, p, conditions)).ToList();
         return of.Count > 0 ? Words(of[0]) : null;
     }
 
@@ -222,38 +223,40 @@ internal static class Prerequisites
             _ => "material that may contain asbestos is sampled before work disturbs it",
         };
 
-    /// <summary>Whether a repair waits for another one that comes first for this reason.</summary>
-    private static bool Waits(RuleBook book, Job other, Job first, Precedes precedes) =>
-        other is { Lead: not null, Condition: { } condition }
-        && precedes switch
+    /// <summary>Whether a repair waits for another one that comes first for this reason, for any of the findings that it resolves.</summary>
+    private static bool Waits(RuleBook book, Job other, Job first, Precedes precedes, IReadOnlyDictionary<Guid, Condition> conditions)
+    {
+        if (other.Lead is null || other.Item.SlopeId != first.Item.SlopeId)
         {
-            Precedes.Masonry or Precedes.Wood => After(book, condition).Contains(precedes)
-                && other.Item.SlopeId == first.Item.SlopeId
-                && !Places.AreTwo(other.PlainPlace, first.PlainPlace),
+            return false;
+        }
+        List<Condition> resolved = [.. (other.Item.Resolves ?? []).Select(f => conditions[f.FindingId])];
+        return precedes switch
+        {
+            Precedes.Masonry or Precedes.Wood => IsAfter(book, resolved, precedes) && !Places.AreTwo(other.PlainPlace, first.PlainPlace),
             // A chimney that may fall says nothing of the flashing at a place not named.
-            Precedes.Stability => !Precede(book, condition).Contains(Precedes.Stability)
-                && other.Item.SlopeId == first.Item.SlopeId
+            Precedes.Stability => !IsBefore(book, resolved, precedes)
                 && (
-                    condition.Element == first.Condition!.Element
+                    resolved.Exists(c => c.Element == first.Condition!.Element)
                         ? !Places.AreTwo(other.PlainPlace, first.PlainPlace)
-                        : After(book, condition).Contains(precedes) && Places.Same(other.PlainPlace, first.PlainPlace) == true
+                        : IsAfter(book, resolved, precedes) && Places.Same(other.PlainPlace, first.PlainPlace) == true
                 ),
-            Precedes.Sampled => !Precede(book, condition).Contains(Precedes.Sampled)
-                && other.Item.SlopeId == first.Item.SlopeId
+            Precedes.Sampled => !IsBefore(book, resolved, precedes)
                 // What lies in the attic is disturbed from there, what lies on a slope by work on the covering: neither from the ladder.
-                && (
+                && resolved.Exists(c =>
                     first.Item.SlopeId is null
-                        ? condition.Stations.Any(first.Condition!.Stations.Contains)
-                        : book.FindElement(condition.Element) is not { Separate: true }
+                        ? c.Stations.Any(first.Condition!.Stations.Contains)
+                        : book.FindElement(c.Element) is not { Separate: true }
                 ),
             _ => false,
         };
+    }
 
-    private static IReadOnlyList<Precedes> After(RuleBook book, Condition condition) =>
-        condition.After ?? book.FindElement(condition.Element)?.After ?? [];
+    private static bool IsAfter(RuleBook book, List<Condition> resolved, Precedes precedes) =>
+        resolved.Exists(c => (c.After ?? book.FindElement(c.Element)?.After)?.Contains(precedes) == true);
 
-    private static IReadOnlyList<Precedes> Precede(RuleBook book, Condition condition) =>
-        (condition.Before ?? book.FindElement(condition.Element)?.Before) is { } before ? [before] : [];
+    private static bool IsBefore(RuleBook book, List<Condition> resolved, Precedes precedes) =>
+        resolved.Exists(c => (c.Before ?? book.FindElement(c.Element)?.Before) == precedes);
 
     /// <summary>Why the work of a job comes before other work: as any of its findings says of masonry, wood and what may fall, and as its first one says of the rest.</summary>
     private static List<Precedes> Of(RuleBook book, Job job, IReadOnlyDictionary<Guid, Condition> conditions) =>
@@ -262,7 +265,7 @@ internal static class Prerequisites
                 .Select(f => conditions[f.FindingId].Before)
                 .OfType<Precedes>()
                 .Where(p => p is Precedes.Masonry or Precedes.Wood or Precedes.Stability)
-                .Concat(job.Condition is { } condition ? Precede(book, condition) : [])
+                .Concat((job.Condition?.Before ?? book.FindElement(job.Condition?.Element ?? "")?.Before) is { } before ? [before] : [])
                 .Distinct(),
         ];
 

@@ -222,7 +222,8 @@ public static class Words
     }
 
     /// <summary>Behind a recommendation in brackets; what may wait for no date has none.</summary>
-    private static string When(UrgencyClass? urgency) =>
+    /// <summary>When to act, as it follows what is to be done; empty where nothing is due.</summary>
+    public static string When(UrgencyClass? urgency) =>
         urgency switch
         {
             UrgencyClass.MakeSafeNow => " (immediately)",

@@ -156,6 +156,24 @@ public sealed class PrerequisiteTests
         roof.Judged().RoofProblems!.Select(p => p.Parts.Count).Order().ShouldBe([1, 4]);
     }
 
+    /// <summary>Counter-flashing let into the joints waits for the mason, and with it the job that it is part of, whatever piece leads that.</summary>
+    [Fact]
+    public void A_job_waits_for_what_any_of_its_findings_waits_for()
+    {
+        var roof = Shingled
+            .Finds("A", "apron-missing", "chimney", Stained)
+            .Finds("A", "step-flashing-missing", "chimney", Stained)
+            .Finds("A", "counter-flashing-missing", "chimney")
+            .Finds("A", "mortar-open", "chimney");
+        Before(roof)
+            .ShouldBe(["1 after 2: Loose masonry is repaired before flashing is set into it; until then, protect it temporarily."]);
+        var tile = new ToldRoof("attic", "field")
+            .Slope("A", "4/12", Facing.South, "concreteTile", 2012, 1)
+            .Finds("A", "tile-mortar-flashing", "chimney")
+            .Finds("A", "brick-spalled", "chimney");
+        Before(tile).ShouldBe(["2 after 1: Loose masonry is repaired before flashing is set into it."]);
+    }
+
     [Fact]
     public void Two_pieces_of_a_flashing_are_named_both()
     {

@@ -189,8 +189,9 @@ function WorkRow({ item }: { item: WorkItem }) {
           <Gathered label="Included" findings={item.included} />
           <Text>{item.why}</Text>
           {(item.after ?? []).map((first) => (
-            <Text key={first.number} fontWeight="bold">
-              {first.words}
+            <Text key={first.number}>
+              <strong>{first.words.slice(0, -first.why.length)}</strong>
+              {first.why}
             </Text>
           ))}
           {item.interim && <Text>{item.interim.words}</Text>}
