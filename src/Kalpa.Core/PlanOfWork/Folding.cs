@@ -12,9 +12,6 @@ internal static class Folding
     /// <summary>Longer than this a title of two repairs is no title.</summary>
     private const int LongestTitle = 90;
 
-    /// <summary>Pieces of one flashing from which on the job is named as a whole.</summary>
-    private const int LeastPieces = 3;
-
     /// <summary>
     /// Signs put into the repair of what made them, before it is known which repairs go with a section. A cause that has to wait for the section has no repair that
     /// would end the sign, which is looked into meanwhile.
@@ -153,16 +150,17 @@ internal static class Folding
         var governing = of.Select(o => o.Job).MaxBy(j => (j.Item.Urgency, j.Governing!.Rank, j.Item.LossHigh))!;
         var dearest = of.Select(o => o.Job.Item).MaxBy(i => i.LossHigh)!;
         List<Job> repaired = [.. others.Where(o => o.Part.Role is ProblemRole.Cause or ProblemRole.Damage).Select(o => o.Job)];
-        var together = Together(book, lead);
-        var pieces = together.Length > 0 ? repaired.Where(j => Together(book, j) == together).ToList() : [];
-        var whole = pieces.Select(j => j.Condition!.Element).Append(lead.Condition!.Element).Distinct().Count() >= LeastPieces;
+        var whole = WholeFlashing.Title(book, of.Select(o => o.Job.Condition!.Element));
+        bool IsPiece(Job job) => whole is not null && book.FindElement(job.Condition!.Element)?.TogetherAs == whole;
         var item = lead.Item with
         {
             Title = Title(
-                whole ? together : lead.Item.Title,
-                [.. repaired.Where(j => !whole || !pieces.Contains(j)).Select(j => j.Item.Title)],
+                IsPiece(lead) ? whole! : lead.Item.Title,
+                [.. repaired.Where(j => !IsPiece(lead) || !IsPiece(j)).Select(j => j.Item.Title)],
                 IsEvaluated(lead)
             ),
+            // What was seen of one piece is not how much of all is replaced.
+            Amount = IsPiece(lead) ? null : lead.Item.Amount,
             Place = Place(lead.Item, [.. repaired.Select(j => j.Item)]),
             Urgency = governing.Item.Urgency,
             Marks = governing.Item.Marks,
@@ -191,8 +189,6 @@ internal static class Folding
                 .Select(o => o.Place)
                 .Prepend(lead.Place)
         );
-
-    private static string Together(RuleBook book, Job job) => book.FindElement(job.Condition!.Element)?.TogetherAs ?? "";
 
     private static string Title(string lead, List<string> others, bool evaluated)
     {

@@ -174,7 +174,7 @@ internal static class Prerequisites
                 Wait(
                     effect.Index,
                     cause.Index,
-                    $"it can bring about “{Sentences.Lower(effect.Finding.Name)}”; damage repaired before its cause comes back"
+                    $"it can bring about “{Sentences.Lower(effect.Finding.Name)}”; damage repaired before its cause will come back"
                 );
             }
         }

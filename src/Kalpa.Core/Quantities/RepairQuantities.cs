@@ -1,6 +1,7 @@
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
 using Kalpa.Core.Measures;
+using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.RoofPlans;
 using Kalpa.Core.RoofPlans.Measuring;
 using Kalpa.Core.Rules;
@@ -48,7 +49,7 @@ public static class RepairQuantities
         var facts = input.Findings.Where(f => resolved.Contains(f.Id)).ToList();
         var slope = input.Slopes.FirstOrDefault(s => facts.Exists(f => f.SlopeId == s.Id));
         var family = FamilyOn(book, input, slope?.Id);
-        var own = facts.Select(f => UseFor(book, f, input)).OfType<Use>().ToList();
+        var own = WholeFlashing.Measured(book, facts).Select(f => UseFor(book, f, input)).OfType<Use>().ToList();
         var uses = own.Concat(own.Select(u => Opened(book, u, family)).OfType<Use>())
             .GroupBy(u => u.Recipe.Key)
             .Select(g => g.MaxBy(u => (!u.Amount.Assumed, u.Measure))!)

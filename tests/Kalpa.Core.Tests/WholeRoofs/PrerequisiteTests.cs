@@ -11,7 +11,7 @@ public sealed class PrerequisiteTests
     private const string Secured = "It is made secure before anything else is repaired there.";
     private const string OnWood = "Decayed wood is replaced before a gutter or edge metal is fastened to it.";
     private const string Brought =
-        "It can bring about “suspected mold on the deck or framing”; damage repaired before its cause comes back.";
+        "It can bring about “suspected mold on the deck or framing”; damage repaired before its cause will come back.";
     private const string Sampled = "Material that may contain asbestos is sampled before work disturbs it.";
 
     private static ToldRoof Shingled => new ToldRoof("attic", "field").Slope("A", "8/12", Facing.South, "laminatedShingle", 2016, 1);
@@ -153,7 +153,19 @@ public sealed class PrerequisiteTests
             "Before next rain: Replace all the flashing (Slope A (south), chimney)",
             "Within a year: Replace the step flashing (Slope A (south), dormer)"
         );
-        roof.Judged().RoofProblems!.Select(p => p.Parts.Count).Order().ShouldBe([1, 4]);
+        var judged = roof.Judged();
+        judged.RoofProblems!.Select(p => p.Parts.Count).Order().ShouldBe([1, 4]);
+        // One place of each piece was recorded; all of them are replaced: 8 ft of each for want of a measure, and not the 2 and 3 ft of a spot.
+        judged.Work[0].Amount.ShouldBeNull();
+        judged
+            .Work[0]
+            .Quantities!.Assumed.ShouldBe([
+                "Replace step flashing: 8 ft assumed. Count or measure it on the finding.",
+                "Re-flash chimney walls: 8 ft assumed. Count or measure it on the finding.",
+                "Replace headwall apron: 8 ft assumed. Count or measure it on the finding.",
+                "Re-flash chimney walls: enter width and depth on the plan to calculate the pieces.",
+            ]);
+        judged.Work[1].Quantities!.Assumed.ShouldBe(["Replace step flashing: 2 ft assumed. Count or measure it on the finding."]);
     }
 
     /// <summary>Counter-flashing let into the joints waits for the mason, and with it the job that it is part of, whatever piece leads that.</summary>
@@ -165,8 +177,7 @@ public sealed class PrerequisiteTests
             .Finds("A", "step-flashing-missing", "chimney", Stained)
             .Finds("A", "counter-flashing-missing", "chimney")
             .Finds("A", "mortar-open", "chimney");
-        Before(roof)
-            .ShouldBe(["1 after 2: Loose masonry is repaired before flashing is set into it; until then, protect it temporarily."]);
+        Before(roof).ShouldBe(["1 after 2: Loose masonry is repaired before flashing is set into it; until then, protect it temporarily."]);
         var tile = new ToldRoof("attic", "field")
             .Slope("A", "4/12", Facing.South, "concreteTile", 2012, 1)
             .Finds("A", "tile-mortar-flashing", "chimney")

@@ -133,4 +133,17 @@ public class SlateWoodAndMetalRoofTests
             "Within a year: Replace the membrane on slope A (Slope A)",
             "Monitor: Isolate the dissimilar metals (Slope B (north), eave, steel screws)"
         );
+
+    /// <summary>An exposure can be put right only by laying the shingles anew: it goes with the re-roof, and hurries nothing on a roof that stays.</summary>
+    [Theory]
+    [InlineData(1999, 3, "Plan the re-roof of slope A about 2028 (2026–2032).", "With re-roof: Plan the re-roof of slope A (Slope A)")]
+    [InlineData(2001, 2, "Maintain slope A.", "Monitor: Correct the exposure at the re-roof (Slope A (south))")]
+    public void Too_much_exposure_of_wood_shingles_goes_with_the_re_roof(int laid, int stage, string decision, string work) =>
+        Holds(
+            new ToldRoof("attic", "field")
+                .Slope("A", "7/12", Facing.South, CoveringKind.WoodShingle, laid, stage)
+                .Finds("A", "wood-exposure-large", "", measure: "8"),
+            decision,
+            work
+        );
 }
