@@ -64,7 +64,7 @@ test('a job says what has to be done before it, and the flashing of one chimney 
   await open(page, `/visits/${ids.visit}/work`)
   await expect(page.getByRole('heading', { name: '1. Replace all the flashing' })).toBeVisible()
   await expect(page.getByRole('heading', { name: '2. Repoint the chimney and secure loose brick' })).toBeVisible()
-  await expect(page.getByText(/^Do first: /)).toHaveText(
+  await expect(page.getByText(/^Do first: /).locator('..')).toHaveText(
     'Do first: job 2, repoint the chimney and secure loose brick. Loose masonry is repaired before flashing is set into it; until then, protect it temporarily.',
   )
 })

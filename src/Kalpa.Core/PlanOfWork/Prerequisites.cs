@@ -62,6 +62,7 @@ internal static class Prerequisites
                     Why = $"{job.Item.Why} {Sentences.Upper(Words(precedes))}.",
                 },
                 Governing = job.Governing with { Class = raised, Marks = (int)raised, Words = Urgencies.Words(raised) },
+                Hurried = true,
             }
             : job;
     }

@@ -11,9 +11,16 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
-/// A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition.
+/// A job with the urgency that governs it; of a repair also the finding that leads it and that one's condition. <paramref name="Hurried"/>: due sooner only because other work
+/// waits for it, so that it needs no protection meanwhile.
 /// </summary>
-internal sealed record Job(WorkItem Item, UrgencyAnswer? Governing, FindingAssessment? Lead = null, Condition? Condition = null)
+internal sealed record Job(
+    WorkItem Item,
+    UrgencyAnswer? Governing,
+    FindingAssessment? Lead = null,
+    Condition? Condition = null,
+    bool Hurried = false
+)
 {
     /// <summary>Where its first finding is, in plain words (<see cref="Places"/>).</summary>
     public string PlainPlace => Places.Plain(Item.Resolves![0].Place);
@@ -130,7 +137,7 @@ internal static class WorkList
                 : null,
             Photos = job.Item.Temporary || needs.Photos.Count == 0 ? null : needs.Photos,
             Interim =
-                needs.Hold is { } hold && (job.Item.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
+                needs.Hold is { } hold && !job.Hurried && (job.Item.Temporary || job.Item.Urgency >= UrgencyClass.ThisSeason)
                     ? Interim(job, hold, input.AsOf)
                     : null,
         };

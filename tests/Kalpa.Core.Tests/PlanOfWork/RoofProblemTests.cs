@@ -1,6 +1,7 @@
 using FsCheck.Xunit;
 using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Leaks;
 using Kalpa.Core.PlanOfWork;
 using Kalpa.Core.Rules;
 using Kalpa.Core.Tests.Walking;
@@ -17,6 +18,23 @@ public class RoofProblemTests
 
     [Fact]
     public void The_book_links_many_causes_with_what_they_bring_about() => Book.Links.Count.ShouldBeGreaterThanOrEqualTo(60);
+
+    /// <summary>
+    /// A stain goes with the way in that its answers lead to, where nobody who stood there put the two at different places; a test or feet on the plan go before such words.
+    /// </summary>
+    [Theory]
+    [InlineData("kitchen", LeakState.MostLikely, true)]
+    [InlineData("", LeakState.MostLikely, true)]
+    [InlineData("garage", LeakState.MostLikely, false)]
+    [InlineData("garage", LeakState.Found, true)]
+    [InlineData("kitchen", LeakState.Open, false)]
+    public void A_stain_goes_with_its_most_likely_way_in(string place, LeakState state, bool together)
+    {
+        // The rule book links the two by nothing else.
+        var (entry, stain) = (Cases.At("gutter-clogged", place), Cases.At("ceiling-stain", "kitchen"));
+        var leak = new StainLeak(stain.Id, new LeakAnswer(state, "", [], [], []), entry.Id);
+        RoofProblems.Of(Book, [entry, stain], [leak]).Count.ShouldBe(together ? 1 : 2);
+    }
 
     /// <summary>Each link with a case that it holds for, and near misses: another slope, and another place in words on the same slope.</summary>
     [Theory]
