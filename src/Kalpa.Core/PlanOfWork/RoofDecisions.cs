@@ -215,6 +215,7 @@ public static class RoofDecisions
             RoofAction.Reslope => "Re-slope",
             RoofAction.Specialist => "Evaluate",
             RoofAction.Evaluate => "Inspect",
+            RoofAction.Confirm when of.Asks.Length > 0 => of.Asks.Split(' ')[0],
             RoofAction.Confirm => "Confirm",
             RoofAction.Repair => "Repair",
             _ => "Maintain",
@@ -252,7 +253,7 @@ public static class RoofDecisions
             RoofAction.Reslope => $"{(now ? "Re-slope" : "Plan to re-slope")} {named} to 4:12{with}{when}",
             RoofAction.Specialist => $"Have {named} evaluated{(of.Who.Length > 0 ? $" by {of.Who}" : "")}{when}",
             RoofAction.Evaluate => $"Lift two tiles on {named} and inspect the underlayment",
-            RoofAction.Confirm => $"Confirm {named} to decide on {it}",
+            RoofAction.Confirm => $"{(of.Asks.Length > 0 ? of.Asks : "Confirm")} {named} to decide on {it}",
             RoofAction.Repair => $"Repair {kept}{when} and keep the covering",
             _ => $"Maintain {kept}{when}",
         };

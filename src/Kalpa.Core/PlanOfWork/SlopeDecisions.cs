@@ -9,7 +9,8 @@ using Kalpa.Core.Wording;
 namespace Kalpa.Core.PlanOfWork;
 
 /// <summary>
-/// What was decided of one slope; <c>New</c>, <c>Layer</c> and <c>With</c> as <see cref="NewRoof"/> has them. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>; <c>Before</c> the same, of an array that the slope would not outlast.
+/// What was decided of one slope; <c>New</c>, <c>Layer</c> and <c>With</c> as <see cref="NewRoof"/> has them. <c>When</c> stands behind a verb: <c>within a year</c>, <c>about 2030 (2028–2033)</c>, <c>before the closing</c>; <c>Before</c> the same, of an array that the slope would not outlast;
+/// <c>Asks</c>: what has to be done to the slope before anything can be decided on it.
 /// </summary>
 internal sealed record SlopeDecision(
     SlopeAssessment Slope,
@@ -28,7 +29,8 @@ internal sealed record SlopeDecision(
     string New = "",
     string Layer = "",
     bool Stainless = false,
-    string With = ""
+    string With = "",
+    string Asks = ""
 )
 {
     public bool Soon => Urgency >= UrgencyClass.WithinYear;
@@ -42,7 +44,7 @@ internal sealed record SlopeDecision(
     public (RoofAction, CoveringFamily?, UrgencyClass?, bool, bool, (string, string, string, string), bool, bool) Kind =>
         Renews
             ? (Action, Family, ByFacts ? null : Urgency, TooFlat, ByInspector, (Who, Before, New, Layer), !ByFacts && Due is null, InOption)
-            : (Action, null, Urgency, false, ByInspector, (Who, "", "", ""), true, InOption);
+            : (Action, null, Urgency, false, ByInspector, (Who, "", "", Asks), true, InOption);
 
     /// <summary>The same decision with what is laid.</summary>
     public SlopeDecision Laid(NewRoof roof) =>
@@ -121,11 +123,27 @@ internal static class SlopeDecisions
         {
             return decided with { Action = RoofAction.Evaluate, Why = unseen.Words };
         }
-        if (slope is { FiguresCovered: true, Life.Stated: not null })
+        if (slope.Life?.Stated is null)
+        {
+            // What nobody has rated is not said to last; its defects are repaired all the same.
+            return decided with
+            {
+                Action = RoofAction.Confirm,
+                Asks =
+                    covering is null ? "Record the covering of"
+                    : slope.Life is null ? ""
+                    : "Rate",
+                Why =
+                    covering is null ? "Its covering is not recorded, so its remaining life is unknown."
+                    : slope.Life is null ? "This rule book does not know its covering, so its remaining life is unknown."
+                    : "Neither its age nor its condition is recorded, so its remaining life is unknown: rate it, or find its age.",
+            };
+        }
+        if (slope.FiguresCovered)
         {
             return decided with { Action = RoofAction.Confirm, Why = "The remaining life is hidden until the slope is confirmed." };
         }
-        if (slope.Life?.Stated is { } left && left.Likely <= RoofDecisions.PlanYears)
+        if (slope.Life.Stated is { } left && left.Likely <= RoofDecisions.PlanYears)
         {
             var action = IsRelay(book, slope, family) ? RoofAction.Relay : RoofAction.Replace;
             var why = $"Remaining life: {Sentences.Lower(slope.Life.Headline)}. {slope.Life.Reasons[^1]}";

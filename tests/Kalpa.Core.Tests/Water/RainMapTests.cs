@@ -98,6 +98,23 @@ public sealed class RainMapTests
         shadow.Area!.RoofSquareFeet.ShouldBe(4, 0.02);
     }
 
+    /// <summary>Rain on a flue that stands in a chimney is the chimney's: the flue has no outlet of its own, not even an empty one.</summary>
+    [Fact]
+    public void Rain_on_a_thing_within_another_counts_once()
+    {
+        var house = Plans.Rectangle(1, 0, 0, 40, 30, 6, 1, 3);
+        var slope = house.Corners[0].SlopeId;
+        var run = Math.Cos(Math.Atan(0.5));
+        var answer = Rain(
+            Plans.Of(house),
+            Thing(700, DetailKind.Chimney, slope, 20, 8, 4, 4 / run),
+            Thing(701, DetailKind.Flue, slope, 20, 8, 1, 1 / run)
+        );
+        Closes(answer, 1200);
+        var top = answer.Outlets.Single(o => o.Kind == OutletKind.TopOfThing);
+        top.Area.RoofSquareFeet.ShouldBe(16, Exact);
+    }
+
     [Fact]
     public void A_narrow_pipe_parts_no_water()
     {

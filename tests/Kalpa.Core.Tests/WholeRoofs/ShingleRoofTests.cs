@@ -1,4 +1,6 @@
+using Kalpa.Core.Assessing;
 using Kalpa.Core.Facts;
+using Kalpa.Core.Rules;
 using static Kalpa.Core.Tests.WholeRoofs.ToldRoof;
 
 namespace Kalpa.Core.Tests.WholeRoofs;
@@ -358,5 +360,27 @@ public class ShingleRoofTests
         var job = roof.Judged().Work.Single();
         job.Steps.ShouldContain("Remove decayed boards and check the wrap");
         job.Resolves!.Select(f => f.Name).ShouldBe(["Missing kick-out flashing", "Decayed siding above the roof"]);
+    }
+
+    /// <summary>No age and no rating is no reason to say that a roof lasts; what was found on it is repaired all the same.</summary>
+    [Fact]
+    public void What_nobody_rated_is_not_said_to_last()
+    {
+        var roof = new ToldRoof("attic", "field")
+            .Slope("A", "6/12", Facing.South, Lam, null, null)
+            .Slope("B", "6/12", Facing.North, Lam, 2018, 1)
+            .Finds("A", "nail-exposed", "above the porch", Stained);
+        Holds(
+            roof,
+            "Rate slope A to decide on it; maintain slope B.",
+            "This season: Remove the nail and seal the hole (Slope A (south), above the porch)"
+        );
+        var decision = roof.Judged().RoofDecisions[0];
+        decision.Why.ShouldBe("Neither its age nor its condition is recorded, so its remaining life is unknown: rate it, or find its age.");
+        decision.Mark.ShouldBe("Rate");
+        var bare = roof.Facts();
+        Assessor
+            .Assess(bare with { Coverings = [.. bare.Coverings.Skip(1)], Findings = [] }, RuleBook.Current)
+            .Decision.ShouldBe("Record the covering of slope A to decide on it; maintain slope B.");
     }
 }
