@@ -190,7 +190,7 @@ function WorkRow({ item }: { item: WorkItem }) {
           <Text>{item.why}</Text>
           {(item.after ?? []).map((first) => (
             <Text key={first.number}>
-              <strong>{first.words.slice(0, -first.why.length)}</strong>
+              <strong>{(first.words ?? '').slice(0, -first.why.length)}</strong>
               {first.why}
             </Text>
           ))}
