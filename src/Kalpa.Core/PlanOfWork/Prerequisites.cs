@@ -47,7 +47,7 @@ internal static class Prerequisites
         {
             return job;
         }
-        var (precedes, least) = Of(book, job, conditions)
+        var (precedes, least) = PrecedenceOf(book, job, conditions)
             .Select(p => (Precedes: p, Least: Least(book, job, p, others, decisions, conditions)))
             .DefaultIfEmpty()
             .MaxBy(p => p.Least ?? UrgencyClass.Watch);
@@ -107,7 +107,7 @@ internal static class Prerequisites
             ordered.RemoveAll(before.Contains);
             ordered.InsertRange(at, before);
         }
-        foreach (var before in jobs.Where(j => j.Lead is not null && Of(book, j, conditions).Count > 0))
+        foreach (var before in jobs.Where(j => j.Lead is not null && PrecedenceOf(book, j, conditions).Count > 0))
         {
             var first = ordered.FindIndex(j =>
                 j.Lead is not null && j.Item.Urgency == before.Item.Urgency && Why(book, before, j, decisions, conditions) is not null
@@ -148,7 +148,7 @@ internal static class Prerequisites
                 (waits[at] ??= []).TryAdd(first, new JobBefore(first + 1, before.Title, Sentences.Ended(why)));
             }
         }
-        foreach (var (first, job) in ordered.Index().Where(j => Of(book, j.Item, conditions).Count > 0))
+        foreach (var (first, job) in ordered.Index().Where(j => PrecedenceOf(book, j.Item, conditions).Count > 0))
         {
             for (var at = 0; at < ordered.Count; at++)
             {
@@ -201,7 +201,7 @@ internal static class Prerequisites
         {
             return null;
         }
-        var precedes = Of(book, job, conditions);
+        var precedes = PrecedenceOf(book, job, conditions);
         if (DecisionOf(other, decisions) is { } decision)
         {
             // The wood of an eave is replaced with the new covering where it is not before. Masonry and what may fall are worked on like all that stands above it.
@@ -259,8 +259,11 @@ internal static class Prerequisites
     private static bool IsBefore(RuleBook book, List<Condition> resolved, Precedes precedes) =>
         resolved.Exists(c => (c.Before ?? book.FindElement(c.Element)?.Before) == precedes);
 
-    /// <summary>Why the work of a job comes before other work: as any of its findings says of masonry, wood and what may fall, and as its first one says of the rest.</summary>
-    private static List<Precedes> Of(RuleBook book, Job job, IReadOnlyDictionary<Guid, Condition> conditions) =>
+    /// <summary>
+    /// Why the work of a job comes before other work. Masonry, decayed wood and what may fall hold work up with any finding of the job; framing, sampling and work above the covering are jobs
+    /// of their own, so the finding that leads the job says it.
+    /// </summary>
+    private static List<Precedes> PrecedenceOf(RuleBook book, Job job, IReadOnlyDictionary<Guid, Condition> conditions) =>
         [
             .. (job.Item.Resolves ?? [])
                 .Select(f => conditions[f.FindingId].Before)
