@@ -86,7 +86,7 @@ test('from a roof to a PDF: the main job whole', async ({ page }, info) => {
   await page.getByLabel(/two letters/).fill('bo')
   await page.getByRole('button', { name: 'Torn pipe boot' }).click()
   await chooseKey(page, 'Water signs', 'Staining')
-  await page.getByLabel('Location on the slope').fill('soil pipe')
+  await page.getByLabel('Location (optional)').fill('soil pipe')
   await page.getByRole('button', { name: 'Save without a photo' }).click()
   await expect(page.getByText('Found here')).toBeVisible()
 

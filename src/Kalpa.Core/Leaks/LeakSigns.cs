@@ -48,6 +48,8 @@ public static class LeakSigns
         ("covering-too-flat", "slope-too-low", Wrong),
         ("tile-low-slope", "slope-too-low", Wrong),
         ("tie-in-over", "tie-in", Wrong),
+        ("cement-shingle-broken", "broken-piece", Hole),
+        ("repairs-several", "broken-piece", Patched),
         ("sealant-clear", "broken-piece", Patched),
         ("patch-odd", "broken-piece", Patched),
         ("mastic-makeshift", "broken-piece", Patched),
@@ -76,7 +78,7 @@ public static class LeakSigns
         ("gutter-clogged", "gutter-overflow", Hole),
         ("overshoot", "gutter-overflow", Hole),
         ("fascia-rotten", "gutter-overflow", Wrong),
-        ("gutter-internal", "interior-leader", Wrong),
+        ("gutter-internal", "gutter-overflow", Hole),
         ("cement-thick", "chimney-flashing", Wrong),
         ("counter-flashing-missing", "chimney-flashing", Hole),
         ("counter-flashing-short", "chimney-flashing", Wrong),
@@ -140,7 +142,6 @@ public static class LeakSigns
         ("drain-clogged", "drain-clamp", 1),
         ("insulation-wet", "wet-insulation", ReadsWet),
         ("unit-leaks", "unit-cabinet", Wrong),
-        ("equipment-edge-open", "unit-cabinet", Wrong),
         ("condensate-loose", "air-handler-pan", Wrong),
         ("nail-rust-attic", "attic-condensation", ReadsWet),
         ("attic-mold", "attic-condensation", Wrong),
@@ -152,7 +153,11 @@ public static class LeakSigns
         ("dryer-attic", "fan-duct", ReadsWet),
         ("flue-open-attic", "flue-condensate", Wrong),
         ("pipe-attic", "waste-pipe", Wrong),
-        ("ridge-vent-loose", "ridge-vent", Wrong)
+        ("ridge-vent-loose", "ridge-vent", Wrong),
+        ("ridge-cap-loose", "ridge-caps", Wrong),
+        ("ridge-cap-cracked", "ridge-caps", Wrong),
+        ("metal-hip-pulled", "ridge-caps", Wrong),
+        ("tile-mortar-cracked", "ridge-caps", Wrong)
     );
 
     /// <summary>The way in of a part, where its condition is not told apart.</summary>
@@ -221,6 +226,9 @@ public static class LeakSigns
             ? new LeakSign(kind, 1)
             : null;
     }
+
+    /// <summary>Whether water gets in at it by itself: wear and what is only unusual lets in none that can be pointed at.</summary>
+    public static bool IsOpening(string condition) => !ByCondition.TryGetValue(condition, out var sign) || sign.Evidence > 1;
 
     /// <summary>Ways in that a thing on the roof stands for.</summary>
     public static IReadOnlyList<string> OfDetail(string detail) =>

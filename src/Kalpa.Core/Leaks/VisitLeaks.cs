@@ -33,6 +33,10 @@ public sealed record StainLeak(
     [JsonIgnore]
     public IReadOnlySet<Guid> Unlikely { get; init; } = new HashSet<Guid>();
 
+    /// <summary>Findings that may well be this stain's way in, openings only.</summary>
+    [JsonIgnore]
+    public IReadOnlySet<Guid> Likely { get; init; } = new HashSet<Guid>();
+
     /// <summary>Whether a test or feet on the plan say where the water gets in: then words for places do not count.</summary>
     [JsonIgnore]
     public bool Located => Answer.State == LeakState.Found || Answer.Candidates is [{ Down: not null }, ..];
@@ -84,10 +88,7 @@ public static class VisitLeaks
         var clashing = tests.Where(t => (input.Records?.LeakTests ?? []).Any(o => RanTogether(t, o))).ToList();
         var request = asked with { Tests = [.. tests.Except(clashing).Where(t => !t.AfterRepair).SelectMany(Results)] };
         var answer = LeakDesk.Of(request, book);
-        var ways = answer
-            .Candidates.Where(c => c.Chance >= LeadsFrom && c.FindingId is not null)
-            .GroupBy(c => c.FindingId!.Value)
-            .ToDictionary(g => g.Key, g => g.Sum(c => c.Chance));
+        var ways = Likely(answer);
         var repair = LeakRepairs.Of(
             stain.Id,
             ways,
@@ -114,6 +115,7 @@ public static class VisitLeaks
         return leak with
         {
             Unlikely = Unlikely(book, input, request, answer),
+            Likely = ways.Keys.Where(id => LeakSigns.IsOpening(input.Findings.First(f => f.Id == id).Condition)).ToHashSet(),
             EntryId = leak.Settled ? lead?.FindingId : null,
             At = Measured(input, planned, stain) ?? planned.SpotOf(stain),
         };
@@ -134,6 +136,13 @@ public static class VisitLeaks
 
     /// <summary>Below this chance what was found there is hardly the way in.</summary>
     private const double HardlyBelow = 0.10;
+
+    /// <summary>Findings that may be the way in, with their chance.</summary>
+    private static Dictionary<Guid, double> Likely(LeakAnswer answer) =>
+        answer
+            .Candidates.Where(c => c.Chance >= LeadsFrom && c.FindingId is not null)
+            .GroupBy(c => c.FindingId!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(c => c.Chance));
 
     private static Spot? Measured(AssessInput input, PlannedRoof planned, FindingFact stain) =>
         InsideSpot(

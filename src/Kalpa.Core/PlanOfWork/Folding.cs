@@ -132,12 +132,13 @@ internal static class Folding
     private static bool Joins((ProblemPart Part, Job Job) lead, (ProblemPart Part, Job Job) other) =>
         IsDangerousDamage(lead) ? other.Part.Role != ProblemRole.Damage && IsSameWork(lead.Job, other.Job) || IsSignOnly(other)
         : IsRepair(lead.Job) ? IsRepair(other.Job) || IsSignOnly(other)
-        : IsEvaluated(other.Job) || IsOpenedFirst(lead, other);
+        : IsEvaluated(other.Job) || IsOpenedFirst(lead, other) || IsSign(other);
 
     private static bool IsSignOnly((ProblemPart Part, Job Job) of) =>
-        of.Part.Role == ProblemRole.Sign
-        && of.Job.Item.Urgency != UrgencyClass.MakeSafeNow
-        && of.Job.Lead!.Outcome is FindingOutcome.Investigate or FindingOutcome.Watch;
+        IsSign(of) && of.Job.Lead!.Outcome is FindingOutcome.Investigate or FindingOutcome.Watch;
+
+    private static bool IsSign((ProblemPart Part, Job Job) of) =>
+        of.Part.Role == ProblemRole.Sign && of.Job.Item.Urgency != UrgencyClass.MakeSafeNow;
 
     private static bool IsRepair(Job job) =>
         job.Item.Urgency != UrgencyClass.MakeSafeNow

@@ -66,7 +66,11 @@ public static class RoofProblems
         {
             groups.Join(cause, effect, $"{placed[cause].Name} can bring about {Sentences.Lower(placed[effect].Name)}");
         }
-        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0]), settled))];
+        var ways = (leaks ?? []).ToDictionary(
+            l => l.FindingId,
+            l => (IReadOnlySet<Guid>)l.Likely.Concat(l.EntryId is { } id ? [id] : []).ToHashSet()
+        );
+        return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0]), ways))];
     }
 
     /// <summary>
@@ -148,9 +152,10 @@ public static class RoofProblems
                             !p.Item.Alone
                             && p.Item.Condition.Code == link.Cause
                             && leak?.Unlikely.Contains(p.Item.Finding.Id) != true
-                            && MayBeAt(p.Item, of, link)
+                            && MayBeAt(p.Item, of, link.WholeRoof)
                         )
                 )
+                .Concat(placed.Index().Where(p => !p.Item.Alone && leak?.Likely.Contains(p.Item.Finding.Id) == true && MayBeAt(p.Item, of)))
                 .Select(p => p.Index)
                 .Distinct()
                 .ToList();
@@ -166,10 +171,10 @@ public static class RoofProblems
         }
     }
 
-    private static bool MayBeAt(Placed cause, Placed effect, CauseEffect link) =>
+    private static bool MayBeAt(Placed cause, Placed effect, bool anywhereOnTheRoof = false) =>
         SameOrUnknown(cause.Finding.RoofId, effect.Finding.RoofId)
         && (
-            link.WholeRoof
+            anywhereOnTheRoof
             || (
                 SameOrUnknown(cause.Finding.SlopeId, effect.Finding.SlopeId)
                 && SameOrUnknown(cause.Finding.DetailId, effect.Finding.DetailId)
@@ -193,10 +198,10 @@ public static class RoofProblems
 
     private static bool? SamePlace(Placed one, Placed other) => Places.Same(one.Place, other.Place);
 
-    private static RoofProblem Problem(RuleBook book, List<Placed> members, string why, Dictionary<Guid, Guid?> settled)
+    private static RoofProblem Problem(RuleBook book, List<Placed> members, string why, Dictionary<Guid, IReadOnlySet<Guid>> ways)
     {
         var parts = members
-            .Select(m => new ProblemPart(m.Finding.Id, RoleOf(book, m, members, settled), m.Name))
+            .Select(m => new ProblemPart(m.Finding.Id, RoleOf(book, m, members, ways), m.Name))
             .OrderBy(p => p.Role)
             .ThenBy(p => p.FindingId)
             .ToList();
@@ -210,12 +215,12 @@ public static class RoofProblems
         );
     }
 
-    private static ProblemRole RoleOf(RuleBook book, Placed of, List<Placed> members, Dictionary<Guid, Guid?> settled)
+    private static ProblemRole RoleOf(RuleBook book, Placed of, List<Placed> members, Dictionary<Guid, IReadOnlySet<Guid>> ways)
     {
         // A stain tells of water; what stays wet out of sight is damaged.
         return of.Condition is { Shows: WaterEvidence.Stained, Consequence: not Consequence.HiddenWet } ? ProblemRole.Sign
             : of.Condition.Makeshift && members.Count > 1 ? ProblemRole.Makeshift
-            : settled.GetValueOrDefault(of.Finding.Id) is { } entry && members.Any(m => m.Finding.Id == entry) ? ProblemRole.Damage
+            : ways.GetValueOrDefault(of.Finding.Id) is { } entries && members.Any(m => entries.Contains(m.Finding.Id)) ? ProblemRole.Damage
             : book.LinksTo(of.Condition.Code).Any(l => members.Any(m => m.Condition.Code == l.Cause)) ? ProblemRole.Damage
             : ProblemRole.Cause;
     }

@@ -95,10 +95,17 @@ internal sealed class SectionRepairs
             HasOpening(repair, decision, asOf)
             && (
                 found.Exists(f => f.Evidence.ShowsWater())
-                || !(IsOnlyWear(repair) || (IsDueShortly(decision, asOf) && found.TrueForAll(f => IsWidespread(book, f))))
+                || !(
+                    IsOnlyWear(repair)
+                    || (IsDueShortly(decision, asOf) && (IsDormant(repair) || found.TrueForAll(f => IsWidespread(book, f))))
+                )
             )
             && repair.Item.Urgency >= DueBefore(decision, repair.Condition!, asOf)
         );
+
+    /// <summary>It may wait a year and hardly grows: for the few years that are left nobody rebuilds it to take it off again (common practice).</summary>
+    private static bool IsDormant(Job repair) =>
+        repair.Item.Urgency <= UrgencyClass.WithinYear && repair.Condition!.Progression is Progression.None or Progression.Slow;
 
     /// <summary>All over the covering: to repair that is a good part of a new one.</summary>
     private static bool IsWidespread(RuleBook book, FindingFact found) =>

@@ -101,8 +101,9 @@ public static class Reasons
         }
         if (first.Class == then.Class && first.Rank > then.Rank)
         {
-            return then.Rank > 0
-                ? $"{above} because the active leak here is over a finished space."
+            return first.Consequence == Consequence.LifeSafety
+                    ? $"{above} because someone can be injured; safety comes before property damage."
+                : then.Rank > 0 ? $"{above} because the active leak here is over a finished space."
                 : $"{above} because water is coming in here now.";
         }
         var why =
@@ -113,6 +114,9 @@ public static class Reasons
         return first.LossHigh > then.LossHigh && then.LossHigh > 0
                 ? $"{above}: waiting a year costs about {Loss(first)} here and {Loss(then)} there ({why})."
             : first.Class > then.Class ? $"{above}: {Sentences.Lower(first.Words)} comes before {Sentences.Lower(then.Words)} ({why})."
+            // A danger is not priced.
+            : first.Consequence == Consequence.LifeSafety || then.Consequence == Consequence.LifeSafety
+                ? $"As urgent as “{Sentences.Lower(second)}”; either may come first."
             : $"As urgent as “{Sentences.Lower(second)}”, and waiting costs about the same; either may come first.";
     }
 

@@ -109,13 +109,18 @@ public static class Urgencies
             Quantise.Chance(chance),
             consequence,
             moved,
-            danger is { } kind ? Dangers.Rank(condition, kind) : Wetting(consequence, facts)
+            danger is { } kind ? Dangers.Rank(condition, kind)
+                : consequence == Consequence.LifeSafety && Dangers.Stands(facts) ? Endangering
+                : Wetting(consequence, facts)
         );
     }
 
     /// <summary>Most urgent first: the class, within it the rank, then the loss of waiting. What is alike keeps its order.</summary>
     public static IOrderedEnumerable<T> MostUrgentFirst<T>(IEnumerable<T> items, Func<T, UrgencyAnswer> urgency) =>
         items.OrderByDescending(i => urgency(i).Class).ThenByDescending(i => urgency(i).Rank).ThenByDescending(i => urgency(i).LossHigh);
+
+    /// <summary>A danger has no price: within its class it goes before all that has one, and before any leak.</summary>
+    private const int Endangering = 3;
 
     /// <summary>An active leak goes before what is dry, and one over a room before one over a garage, a porch or an overhang.</summary>
     private static int Wetting(Consequence consequence, UrgencyFacts facts) =>

@@ -214,14 +214,12 @@ public static class Words
         {
             return null;
         }
-        var answers = string.Join(
-            " ",
-            open.Branches.Select(b => $"“{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.WithoutStop(b.Then))}.")
+        var answers = string.Concat(
+            open.Branches.Select(b => $" “{Sentences.Upper(b.If)}”: {Sentences.Lower(Sentences.WithoutStop(b.Then))}.")
         );
-        return $"Still to be answered: {Sentences.Lower(open.Ask)} {answers} To find out: {Sentences.Lower(open.Settle)}";
+        return $"Still to be answered: {Sentences.Lower(open.Ask)}{answers} To find out: {Sentences.Lower(open.Settle)}";
     }
 
-    /// <summary>Behind a recommendation in brackets; what may wait for no date has none.</summary>
     /// <summary>When to act, as it follows what is to be done; empty where nothing is due.</summary>
     public static string When(UrgencyClass? urgency) =>
         urgency switch

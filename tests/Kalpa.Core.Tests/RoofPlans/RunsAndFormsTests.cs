@@ -75,6 +75,16 @@ public sealed class RunsAndFormsTests
         (problem.Run, problem.Code).ShouldBe((run, code));
     }
 
+    /// <summary>As many runs as a part may have corners.</summary>
+    [Theory]
+    [InlineData(400, false)]
+    [InlineData(401, true)]
+    public void A_footprint_has_at_most_400_runs(int runs, bool refused) =>
+        PlanRuns
+            .Of(new RunsRequest(string.Join(", ", Enumerable.Range(0, runs).Select(i => i % 2 == 0 ? "east 1'" : "north 1'"))))
+            .Problems.Any(p => p.Code == "runs.count")
+            .ShouldBe(refused);
+
     [Theory]
     [InlineData(StarterForm.Gable, 2)]
     [InlineData(StarterForm.Hip, 4)]

@@ -41,6 +41,83 @@ public class LowSlopeRoofTests
             "Monitor: Isolate the dissimilar metals (Slope C (south), edge AC)"
         );
 
+    /// <summary>Built-up of 1994, rated widespread: two years are left, and a dry stand without its unit is taken off with the roof. One that leaks is not left so long.</summary>
+    [Theory]
+    [InlineData("curb-dead", WaterEvidence.NoneSeen, null)]
+    [InlineData("curb-low", WaterEvidence.NoneSeen, null)]
+    [InlineData("curb-dead", Stained, "This season: Remove the curb and close the deck (Slope A (south), east)")]
+    [InlineData("plants-growing", WaterEvidence.NoneSeen, "Within a year: Remove the plants and repair below them (Slope A (south), east)")]
+    public void What_hardly_grows_and_shows_no_water_waits_for_a_membrane_due_in_two_years(string code, WaterEvidence water, string? repair)
+    {
+        List<string> plan = ["Plan to replace the membrane on slope A about 2028 (2026–2031)."];
+        if (repair is not null)
+        {
+            plan.Add(repair);
+        }
+        plan.Add("With re-roof: Plan to replace the membrane on slope A (Slope A)");
+        Holds(
+            new ToldRoof("inside")
+                .Slope("A", "0.25/12", Facing.South, CoveringKind.BuiltUp, 1994, 3, 60, 40, Under.HeatedRoom)
+                .Finds("A", code, "east", water),
+            [.. plan]
+        );
+    }
+
+    /// <summary>Four years and more away: it is repaired by itself.</summary>
+    [Fact]
+    public void On_a_membrane_that_lasts_longer_it_is_repaired() =>
+        Holds(
+            new ToldRoof("inside")
+                .Slope("A", "0.25/12", Facing.South, CoveringKind.ModifiedBitumen, 2008, 2, 60, 40, Under.HeatedRoom)
+                .Finds("A", "curb-dead", "east"),
+            "Plan to replace the membrane on slope A about 2030 (2027–2034).",
+            "Within a year: Remove the curb and close the deck (Slope A (south), east)",
+            "With re-roof: Plan to replace the membrane on slope A (Slope A)"
+        );
+
+    /// <summary>Cement smeared on a base flashing that is too low: new base flashing takes it off, and is as urgent as the leak.</summary>
+    [Theory]
+    [InlineData("base-flashing-low", "Raise the base flashing")]
+    [InlineData("corner-failed", "Replace the corner flashing")]
+    [InlineData("membrane-shrunk", "Relieve and refasten the membrane")]
+    [InlineData("termination-loose", "Refasten and seal the termination bar")]
+    public void Cement_on_a_base_flashing_goes_with_what_is_wrong_there(string code, string title) =>
+        Holds(
+            new ToldRoof("inside")
+                .Slope("A", "0.25/12", Facing.South, CoveringKind.ModifiedBitumen, 2018, 1, 60, 40, Under.HeatedRoom)
+                .Finds("A", code, "west wall", measure: code == "base-flashing-low" ? "5" : null)
+                .Finds("A", "cement-as-flashing", "west wall", Stained),
+            "Repair slope A and keep the covering.",
+            $"Before next rain: {title} (Slope A (south), west wall)"
+        );
+
+    /// <summary>A pipe for the condensate and a guard are two trades and two reasons, though they are at one unit.</summary>
+    [Fact]
+    public void A_guard_at_a_unit_is_not_part_of_the_work_on_the_unit_and_goes_before_it()
+    {
+        var roof = new ToldRoof("inside")
+            .Slope("A", "0.25/12", Facing.South, CoveringKind.Tpo, 2020, 1, 60, 40, Under.HeatedRoom)
+            .Finds("A", "condensate-loose", "unit 1")
+            .Finds("A", "curb-low", "unit 1", measure: "4")
+            .Finds("A", "hatch-edge-open", "hatch")
+            .Finds("A", "equipment-edge-open", "unit 1");
+        Holds(
+            roof,
+            "Repair slope A and keep the covering.",
+            "Within a year: Install a guard at the hatch (Slope A (south), hatch)",
+            "Within a year: Install a guard at the edge (Slope A (south), unit 1)",
+            "Within a year: Raise the curb (Slope A (south), unit 1)",
+            "Within a year: Pipe the condensate to a drain (Slope A (south), unit 1)"
+        );
+        roof.Judged()
+            .Work.Take(2)
+            .Select(w => w.AboveNext)
+            .ShouldBe([
+                "As urgent as “install a guard at the edge”; either may come first.",
+                "Ranked above “raise the curb” because someone can be injured; safety comes before property damage.",
+            ]);
+    }
+
     [Fact]
     public void A_clogged_drain_without_overflow_is_a_danger_and_the_pond_waits_for_the_new_membrane() =>
         Holds(

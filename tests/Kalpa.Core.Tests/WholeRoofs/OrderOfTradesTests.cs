@@ -24,11 +24,22 @@ public class OrderOfTradesTests
                 .Finds("A", "chimney-short", "main chimney"),
             "Re-roof the whole roof within a year.",
             "Before next rain: Temporary repair (torn pipe boot) (Slope B (north), bath)",
-            "Within a year: Refer pruning to an arborist (Rear)",
             "Within a year: Have an engineer evaluate the sagging framing (Slope A (south), mid span)",
             "Within a year: Have a chimney specialist evaluate the height (Slope A (south), main chimney)",
+            "Within a year: Refer pruning to an arborist (Rear)",
             "Within a year: Re-roof the whole roof (Slopes A and B)"
         );
+
+    /// <summary>One mason does both, and is named by the closer name; a roofer is named beside somebody else only.</summary>
+    [Fact]
+    public void Trades_of_one_job_are_named_once()
+    {
+        var roof = new ToldRoof("attic", "inside")
+            .Slope("A", "8/12", Facing.South, Lam, 2018, 0)
+            .Finds("A", "crown-cracked", "chimney")
+            .Finds("A", "mortar-open", "chimney");
+        roof.Judged().Work.ShouldHaveSingleItem().Trade.ShouldBe("chimney mason");
+    }
 
     [Fact]
     public void A_sag_that_was_to_be_watched_is_evaluated_with_a_re_roof_this_season() =>

@@ -164,7 +164,7 @@ public class ShingleRoofTests
                 .Finds("", "soffit-blocked", "north")
                 .Finds("", "bath-fan-attic", "bath"),
             "Plan the re-roof of the whole roof about 2030 (2027–2033).",
-            "This season: Trace the stain to its source (Slope A (north), eave)",
+            "This season: Trace the source of the stain (Slope A (north), eave)",
             "This season: Vent the bath fan outdoors (Bath)",
             "Within a year: Open the soffit vents (North)",
             "With re-roof: Plan the re-roof of the whole roof (Slopes A and B)"
@@ -267,8 +267,8 @@ public class ShingleRoofTests
                 .Finds("A", "boot-collar-torn", "bath", Active),
             "Have slope A evaluated by a roofer.",
             "Before next rain: Replace the pipe boot (Slope A (south), bath)",
-            "Within a year: Have slope A evaluated by a roofer (Slope A)",
-            "Within a year: Have an engineer evaluate the sagging framing (Slope A (south), mid)"
+            "Within a year: Have an engineer evaluate the sagging framing (Slope A (south), mid)",
+            "Within a year: Have slope A evaluated by a roofer (Slope A)"
         );
 
     [Fact]

@@ -9,6 +9,19 @@ public class SlateWoodAndMetalRoofTests
     private const WaterEvidence Stained = WaterEvidence.Stained;
     private const WaterEvidence Active = WaterEvidence.Active;
 
+    /// <summary>Laps that open because the slope is too flat for them are one job with that; so are laps that are too short.</summary>
+    [Theory]
+    [InlineData("metal-lap-low")]
+    [InlineData("metal-end-lap")]
+    public void Open_laps_go_with_what_opens_them(string cause) =>
+        new ToldRoof("attic", "inside")
+            .Slope("A", "2.5/12", Facing.South, "metalLapped", 2015, 1)
+            .Finds("A", cause, "", extent: Extent.Scattered)
+            .Finds("A", "metal-lap-open", "", WaterEvidence.Stained, extent: Extent.Scattered)
+            .Judged()
+            .Work.ShouldHaveSingleItem()
+            .Resolves!.Count.ShouldBe(2);
+
     [Fact]
     public void Slate_of_ninety_years_is_repaired_and_what_hangs_over_the_walk_comes_first() =>
         Holds(

@@ -87,7 +87,7 @@ export function SeenFields({
   )
 }
 
-/** What a visit can do without: place, words, what is to come of it, what it may come from. */
+/** What a visit can do without: words, what is to come of it, what it may come from. */
 export function FurtherFields({
   draft,
   condition,
@@ -99,14 +99,6 @@ export function FurtherFields({
 }) {
   return (
     <Stack gap="4">
-      <Field.Root>
-        <Field.Label>Location on the slope (optional)</Field.Label>
-        <Input
-          value={draft.place}
-          onChange={(event) => onChange({ place: event.target.value })}
-          placeholder="third course above the eave"
-        />
-      </Field.Root>
       <Field.Root>
         <Field.Label>Note (optional)</Field.Label>
         <Textarea value={draft.note} onChange={(event) => onChange({ note: event.target.value })} rows={2} />

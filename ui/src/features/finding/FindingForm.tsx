@@ -20,6 +20,7 @@ import { LeakPanel } from './LeakPanel'
 import { MoveUrgency } from './MoveUrgency'
 import { OwnFields } from './OwnFields'
 import { PhotoStrip } from './PhotoStrip'
+import { PlaceWords } from './PlaceWords'
 import { PlanPlace } from './PlanPlace'
 import { PondFields, pondCondition } from './PondFields'
 import { ProblemCard } from './ProblemCard'
@@ -128,6 +129,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             }}
           />
         )}
+        {condition && <PlaceWords draft={draft} onChange={set} />}
         {condition && (
           <SeenFields
             draft={draft}
@@ -209,7 +211,6 @@ function stateOf(draft: FindingFact, visit: Context['visit'], book: Context['boo
   return [
     slope ? `Slope ${slope.letter}` : 'No slope',
     book.stations.find(({ key }) => key === draft.station)?.name,
-    draft.place,
     outcomes[draft.outcome ?? 'mend'],
     basis !== 'observed' && bases[basis],
     draft.cause?.words,
