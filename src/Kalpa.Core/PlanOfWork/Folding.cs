@@ -137,8 +137,9 @@ internal static class Folding
     private static bool IsSignOnly((ProblemPart Part, Job Job) of) =>
         IsSign(of) && of.Job.Lead!.Outcome is FindingOutcome.Investigate or FindingOutcome.Watch;
 
+    /// <summary>What tells of the leak: a stain, or a tarp that somebody laid over it.</summary>
     private static bool IsSign((ProblemPart Part, Job Job) of) =>
-        of.Part.Role == ProblemRole.Sign && of.Job.Item.Urgency != UrgencyClass.MakeSafeNow;
+        of.Part.Role is ProblemRole.Sign or ProblemRole.Makeshift && of.Job.Item.Urgency != UrgencyClass.MakeSafeNow;
 
     private static bool IsRepair(Job job) =>
         job.Item.Urgency != UrgencyClass.MakeSafeNow
@@ -174,7 +175,10 @@ internal static class Folding
             NotARepair = of.Select(o => o.Job.Item.NotARepair).FirstOrDefault(n => n.Length > 0) ?? "",
             LossLow = dearest.LossLow,
             LossHigh = dearest.LossHigh,
-            Trade = IsEvaluated(lead) ? lead.Item.Trade : Trades([.. of.Select(o => o.Job.Item.Trade)]),
+            // A stain is nobody's work by itself.
+            Trade = IsEvaluated(lead)
+                ? lead.Item.Trade
+                : Trades([.. of.Where(o => o.Job == lead || !IsSign(o)).Select(o => o.Job.Item.Trade)]),
             Resolves = [.. of.SelectMany(o => o.Job.Item.Resolves!)],
         };
         return lead with { Item = item, Governing = governing.Governing! with { LossLow = item.LossLow, LossHigh = item.LossHigh } };
@@ -197,12 +201,36 @@ internal static class Folding
         {
             return lead;
         }
+        var both = others.Count == 1 && others[0] != lead ? Both(lead, others[0]) : "";
+        return both.Length is > 0 and <= LongestTitle ? both : $"{lead}, with {Sentences.Count(others.Count, "related repair")}";
+    }
+
+    private static string Both(string lead, string other)
+    {
+        var next = Sentences.Lower(other);
         // Two that are double in themselves are told apart by more than a third "and".
-        var isDouble = lead.Contains(" and ", StringComparison.Ordinal) || others[0].Contains(" and ", StringComparison.Ordinal);
-        var both = $"{lead}{(isDouble ? ";" : " and")} {Sentences.Lower(others[0])}";
-        return others.Count == 1 && both.Length <= LongestTitle && others[0] != lead
-            ? both
-            : $"{lead}, with {Sentences.Count(others.Count, "related repair")}";
+        return lead.Contains(" and ", StringComparison.Ordinal) || other.Contains(" and ", StringComparison.Ordinal) ? $"{lead}; {next}"
+            : lead.EndsWith($" or {next}", StringComparison.Ordinal) ? other
+            : other.EndsWith($" or {Sentences.Lower(lead)}", StringComparison.Ordinal) ? lead
+            : IsOneVerb(lead.Split(' '), other.Split(' ')) ? InOne(lead.Split(' '), other.Split(' '))
+            : $"{lead} and {next}";
+    }
+
+    /// <summary>Each has one verb, and it is the same: then it is said once.</summary>
+    private static bool IsOneVerb(string[] one, string[] other) =>
+        one.Length > 2
+        && other.Length > 2
+        && one[0] == other[0]
+        && one[1] != "or"
+        && other[1] != "or"
+        && !one.Concat(other).Any(word => word.EndsWith(',') || word.EndsWith(';'));
+
+    /// <summary>“Install step flashing and kick-out flashing”, “Refer the crown and the spalled brick to a mason”.</summary>
+    private static string InOne(string[] one, string[] other)
+    {
+        var (first, second) = (Array.IndexOf(one, "to"), Array.IndexOf(other, "to"));
+        var kept = first > 0 && second > 0 && one[first..].SequenceEqual(other[second..]) ? first : one.Length;
+        return $"{string.Join(' ', one[..kept])} and {string.Join(' ', other[1..])}";
     }
 
     /// <summary>A roofer where none is named; several are named together.</summary>

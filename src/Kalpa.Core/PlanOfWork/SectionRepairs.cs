@@ -49,7 +49,9 @@ internal sealed class SectionRepairs
     {
         var included = repairs
             .Where(r =>
-                decision.Renews && (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced) && !IsSeparate(book, r)
+                decision.Renews
+                && (r.Lead!.SlopeId is { } slope ? decision.SlopeIds.Contains(slope) : unplaced)
+                && !IsSeparate(book, r, problems)
             )
             .ToList();
         var cannotWait = included
@@ -76,12 +78,17 @@ internal sealed class SectionRepairs
         );
     }
 
-    private static bool IsSeparate(RuleBook book, Job repair) =>
+    private static bool IsSeparate(RuleBook book, Job repair, IReadOnlyList<RoofProblem> problems) =>
         repair.Item.Urgency == UrgencyClass.MakeSafeNow
         || repair.Item.Trade.Length > 0
         || (repair.Condition!.AtRenewal == AtRenewal.Apart && repair.Lead!.RemedyTitle == repair.Condition.Remedy.Title)
         || book.FindElement(repair.Condition.Element) is { Separate: true }
-        || repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate;
+        || (repair.Lead!.Outcome is FindingOutcome.HaveJudged or FindingOutcome.Investigate && !IsSeenThrough(repair, problems));
+
+    /// <summary>A tarp whose reason was found below it: there is nothing left to look into.</summary>
+    private static bool IsSeenThrough(Job repair, IReadOnlyList<RoofProblem> problems) =>
+        repair.Condition!.Makeshift
+        && problems.Any(p => p.Parts.Any(part => part.FindingId == repair.Lead!.FindingId && part.Role == ProblemRole.Makeshift));
 
     /// <summary>Something that is closed before the section is renewed.</summary>
     private static bool HasOpening(Job repair, RoofDecision decision, DateOnly asOf) =>

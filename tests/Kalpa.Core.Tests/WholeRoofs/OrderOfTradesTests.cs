@@ -30,16 +30,20 @@ public class OrderOfTradesTests
             "Within a year: Re-roof the whole roof (Slopes A and B)"
         );
 
-    /// <summary>One mason does both, and is named by the closer name; a roofer is named beside somebody else only.</summary>
-    [Fact]
-    public void Trades_of_one_job_are_named_once()
-    {
-        var roof = new ToldRoof("attic", "inside")
+    /// <summary>One mason does both, and is named by the closer name; a stain calls for nobody of its own, and a roofer is named beside somebody else only.</summary>
+    [Theory]
+    [InlineData("crown-cracked", "mortar-open", "chimney mason")]
+    [InlineData("crown-cracked", "ceiling-stain", "chimney mason")]
+    [InlineData("cricket-missing", "cement-thick", "")]
+    [InlineData("mortar-open", "chimney-cap-gone", "chimney mason")]
+    public void Trades_of_one_job_are_named_once(string one, string other, string trade) =>
+        new ToldRoof("attic", "inside")
             .Slope("A", "8/12", Facing.South, Lam, 2018, 0)
-            .Finds("A", "crown-cracked", "chimney")
-            .Finds("A", "mortar-open", "chimney");
-        roof.Judged().Work.ShouldHaveSingleItem().Trade.ShouldBe("chimney mason");
-    }
+            .Finds("A", one, "chimney")
+            .Finds("A", other, "chimney")
+            .Judged()
+            .Work.ShouldHaveSingleItem()
+            .Trade.ShouldBe(trade);
 
     [Fact]
     public void A_sag_that_was_to_be_watched_is_evaluated_with_a_re_roof_this_season() =>
@@ -212,7 +216,7 @@ public class OrderOfTradesTests
         Holds(
             roof,
             "Repair slope A and keep the covering.",
-            "This season: Refer the crown to a mason and refer the spalled brick to a mason (Slope A (south), chimney)",
+            "This season: Refer the crown and the spalled brick to a mason (Slope A (south), chimney)",
             "This season: Install counter-flashing (Slope A (south), chimney)"
         );
         var work = roof.Judged().Work;

@@ -195,7 +195,7 @@ public sealed class PrerequisiteTests
         Holds(
             roof,
             "Repair slope A and keep the covering.",
-            "Within a year: Replace the step flashing and replace the counter-flashing (Slope A (south), dormer)"
+            "Within a year: Replace the step flashing and the counter-flashing (Slope A (south), dormer)"
         );
         roof.Judged().RoofProblems!.Single().Why.ShouldBe("They are on flashing at one place.");
     }

@@ -182,7 +182,6 @@ public class ShingleRoofTests
                 .Finds("A", "shingle-missing", "ridge", Active, amount: new(Count: 20))
                 .Finds("A", "gutter-granules", "front"),
             "Plan the re-roof of slope A about 2030 (2027–2034); maintain slope B.",
-            "Before next rain: Open the tarp and inspect below it (Slope A (west), ridge)",
             "Before next rain: Replace the missing shingles (Slope A (west), ridge)",
             "With re-roof: Plan the re-roof of slope A (Slope A)",
             "Monitor: Clean the gutter and rate the slope above (Slope A (west), front)"

@@ -151,6 +151,34 @@ public sealed class StainRoofTests
             .Judged()
             .Work.ShouldContain(w => w.Title == "Trace the source of the stain");
 
+    /// <summary>What a tarp covers is repaired; nobody is sent to look below it where that was seen (common practice). Elsewhere it hides what it hides.</summary>
+    [Theory]
+    [InlineData("ridge", "Before next rain: Replace the missing shingles (Slope A (south), ridge)")]
+    [InlineData(
+        "kitchen",
+        "Before next rain: Replace the missing shingles (Slope A (south), ridge)",
+        "This season: Open the tarp and inspect below it (Slope A (south), kitchen)"
+    )]
+    public void A_tarp_over_an_opening_is_part_of_its_repair(string place, params string[] work) =>
+        Holds(
+            Roof("laminatedShingle").Finds("A", "shingle-missing", "ridge", WaterEvidence.Active).Finds("A", "tarp-in-place", place),
+            ["Repair slope A and keep the covering.", .. work]
+        );
+
+    /// <summary>One verb for both, where each has one: “install … and install …” is nobody's English.</summary>
+    [Theory]
+    [InlineData("kickout-missing", "step-flashing-missing", "Install step flashing and kick-out flashing")]
+    [InlineData("step-flashing-short", "counter-flashing-short", "Replace the step flashing and the counter-flashing")]
+    [InlineData("crown-cracked", "brick-spalled", "Refer the crown and the spalled brick to a mason")]
+    [InlineData("ridge-cap-loose", "ridge-cap-cracked", "Replace the ridge caps")]
+    public void A_verb_is_said_once(string one, string other, string title) =>
+        Roof("laminatedShingle")
+            .Finds("A", one, "den wall")
+            .Finds("A", other, "den wall")
+            .Judged()
+            .Work.ShouldHaveSingleItem()
+            .Title.ShouldBe(title);
+
     /// <summary>What has to be opened by somebody is opened once, for the stain as well.</summary>
     [Fact]
     public void A_stain_at_a_wall_that_is_opened_goes_with_that() =>
