@@ -69,6 +69,32 @@ test('a job says what has to be done before it, and the flashing of one chimney 
   )
 })
 
+test('a place that was named is chosen with one tap, and a stain there goes with the opening found at it', async ({
+  phonePage: page,
+}) => {
+  await signIn(page)
+  const { visit, slopes } = await makeVisit(page, 'Stain House', [shingle('A', 'south')])
+  await open(page, `/visits/${visit}/findings/new?station=penetrations&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('Cracked plastic vent')
+  await page.getByRole('button', { name: 'Cracked plastic vent', exact: true }).click()
+  await page.getByLabel('Location (optional)').fill('over the bath')
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
+
+  await open(page, `/visits/${visit}/findings/new?station=inside&slope=${slopes[0]}`)
+  await page.getByLabel(/two letters/).fill('Ceiling stain')
+  await page.getByRole('button', { name: 'Ceiling stain', exact: true }).click()
+  await chooseKey(page, 'Named before', 'over the bath')
+  await expect(page.getByLabel('Location (optional)')).toHaveValue('over the bath')
+  await page.getByRole('button', { name: 'Save without a photo' }).click()
+  await expect(page.getByText('Found here')).toBeVisible()
+
+  await open(page, `/visits/${visit}/work`)
+  await expect(page.getByRole('heading', { name: '1. Replace the vent' })).toBeVisible()
+  await expect(page.getByText(/^Resolves: /)).toHaveText('Resolves: cracked plastic vent; ceiling stain.')
+  await expect(page.getByText('Trace the source of the stain')).toHaveCount(0)
+})
+
 test('what becomes of the roof stands first on Work; the inspector’s recommendation governs, and repairs on the slope go with it', async ({
   phonePage: page,
 }) => {

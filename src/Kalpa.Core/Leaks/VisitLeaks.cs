@@ -115,7 +115,11 @@ public static class VisitLeaks
         return leak with
         {
             Unlikely = Unlikely(book, input, request, answer),
-            Likely = ways.Keys.Where(id => LeakSigns.IsOpening(input.Findings.First(f => f.Id == id).Condition)).ToHashSet(),
+            Likely = input
+                .Findings.Where(f => LeakSigns.IsOpening(f.Condition))
+                .Select(f => f.Id)
+                .Intersect(Likely(answer).Keys)
+                .ToHashSet(),
             EntryId = leak.Settled ? lead?.FindingId : null,
             At = Measured(input, planned, stain) ?? planned.SpotOf(stain),
         };

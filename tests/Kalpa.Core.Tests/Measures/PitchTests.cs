@@ -91,6 +91,7 @@ public class PitchTests
     [InlineData("4/0", "measure.zero-denominator")]
     [InlineData("25/12", "measure.out-of-range")]
     [InlineData("95°", "measure.out-of-range")] // the tangent is negative there
+    [InlineData("200°", "measure.out-of-range")] // and positive again here: no roof of 4.4:12
     [InlineData("300 %", "measure.out-of-range")]
     public void Refuses_what_is_no_pitch(string typed, string code) => PitchText.Parse(typed).Problem!.Code.ShouldBe(code);
 

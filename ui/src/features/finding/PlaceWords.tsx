@@ -19,6 +19,7 @@ export function PlaceWords({
       <Field.Root>
         <Field.Label>Location (optional)</Field.Label>
         <Input
+          size="lg"
           value={draft.place}
           onChange={(event) => onChange({ place: event.target.value })}
           placeholder="Chimney, bath vent, front eave"
