@@ -229,7 +229,7 @@ internal static class Folding
     private static string InOne(string[] one, string[] other)
     {
         var (first, second) = (Array.IndexOf(one, "to"), Array.IndexOf(other, "to"));
-        var kept = first > 0 && second > 0 && one[first..].SequenceEqual(other[second..]) ? first : one.Length;
+        var kept = first > 0 && second > 0 && one.Skip(first).SequenceEqual(other.Skip(second)) ? first : one.Length;
         return $"{string.Join(' ', one[..kept])} and {string.Join(' ', other[1..])}";
     }
 
