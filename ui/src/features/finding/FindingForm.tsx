@@ -129,7 +129,6 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             }}
           />
         )}
-        {condition && <PlaceWords draft={draft} onChange={set} />}
         {condition && (
           <SeenFields
             draft={draft}
@@ -139,6 +138,7 @@ export function FindingForm({ start: given, isNew, tray, measuredThere }: FormPr
             onUnread={form.setAmountUnread}
           />
         )}
+        {condition && <PlaceWords draft={draft} onChange={set} />}
         {draft.condition === pondCondition && (
           <PondFields
             draft={draft}

@@ -21,9 +21,16 @@ export function WalkPage() {
   const [query, setQuery] = useSearchParams()
   const navigate = useNavigate()
   const { coverage, progress } = assessment
+  const { findings } = visit.facts
   const stations = useMemo(
-    () => progress.stations.flatMap((key) => book.stations.find((station) => station.key === key) ?? []),
-    [progress.stations, book.stations],
+    () => [
+      ...progress.stations.flatMap((key) => book.stations.find((station) => station.key === key) ?? []),
+      // A place that this walk does not ask for, but where something was found.
+      ...book.stations.filter(
+        ({ key }) => !progress.stations.includes(key) && findings.some(({ station }) => station === key),
+      ),
+    ],
+    [progress.stations, book.stations, findings],
   )
   const firstOpen = stations.find((station) => coverage.left.some((left) => left.station === station.key))
   const wrapping = query.get('station') === WRAP || (!query.get('station') && !firstOpen)
