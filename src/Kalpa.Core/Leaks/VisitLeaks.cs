@@ -33,9 +33,13 @@ public sealed record StainLeak(
     [JsonIgnore]
     public IReadOnlySet<Guid> Unlikely { get; init; } = new HashSet<Guid>();
 
-    /// <summary>Findings that may well be this stain's way in, openings only.</summary>
+    /// <summary>Openings that may well be this stain's way in, wherever they are.</summary>
     [JsonIgnore]
     public IReadOnlySet<Guid> Likely { get; init; } = new HashSet<Guid>();
+
+    /// <summary>Openings that can be its way in: of these, one at the stain's very place is taken for it.</summary>
+    [JsonIgnore]
+    public IReadOnlySet<Guid> Possible { get; init; } = new HashSet<Guid>();
 
     /// <summary>Whether a test or feet on the plan say where the water gets in: then words for places do not count.</summary>
     [JsonIgnore]
@@ -88,7 +92,7 @@ public static class VisitLeaks
         var clashing = tests.Where(t => (input.Records?.LeakTests ?? []).Any(o => RanTogether(t, o))).ToList();
         var request = asked with { Tests = [.. tests.Except(clashing).Where(t => !t.AfterRepair).SelectMany(Results)] };
         var answer = LeakDesk.Of(request, book);
-        var ways = Likely(answer);
+        var ways = Ways(answer, LeadsFrom);
         var repair = LeakRepairs.Of(
             stain.Id,
             ways,
@@ -115,11 +119,8 @@ public static class VisitLeaks
         return leak with
         {
             Unlikely = Unlikely(book, input, request, answer),
-            Likely = input
-                .Findings.Where(f => LeakSigns.IsOpening(f.Condition))
-                .Select(f => f.Id)
-                .Intersect(Likely(answer).Keys)
-                .ToHashSet(),
+            Likely = Openings(input, answer, LeadsFrom),
+            Possible = Openings(input, answer, HardlyBelow),
             EntryId = leak.Settled ? lead?.FindingId : null,
             At = Measured(input, planned, stain) ?? planned.SpotOf(stain),
         };
@@ -141,12 +142,18 @@ public static class VisitLeaks
     /// <summary>Below this chance what was found there is hardly the way in.</summary>
     private const double HardlyBelow = 0.10;
 
-    /// <summary>Findings that may be the way in, with their chance.</summary>
-    private static Dictionary<Guid, double> Likely(LeakAnswer answer) =>
+    /// <summary>Findings that may be the way in, from a chance on, with it.</summary>
+    private static Dictionary<Guid, double> Ways(LeakAnswer answer, double from) =>
         answer
-            .Candidates.Where(c => c.Chance >= LeadsFrom && c.FindingId is not null)
+            .Candidates.Where(c => c.Chance >= from && c.FindingId is not null)
             .GroupBy(c => c.FindingId!.Value)
             .ToDictionary(g => g.Key, g => g.Sum(c => c.Chance));
+
+    private static HashSet<Guid> Openings(AssessInput input, LeakAnswer answer, double from)
+    {
+        var ways = Ways(answer, from);
+        return [.. input.Findings.Where(f => ways.ContainsKey(f.Id) && LeakSigns.IsOpening(f.Condition)).Select(f => f.Id)];
+    }
 
     private static Spot? Measured(AssessInput input, PlannedRoof planned, FindingFact stain) =>
         InsideSpot(

@@ -68,7 +68,7 @@ public static class RoofProblems
         }
         var ways = (leaks ?? []).ToDictionary(
             l => l.FindingId,
-            l => (IReadOnlySet<Guid>)l.Likely.Concat(l.EntryId is { } id ? [id] : []).ToHashSet()
+            l => (IReadOnlySet<Guid>)l.Possible.Concat(l.EntryId is { } id ? [id] : []).ToHashSet()
         );
         return [.. groups.All().Select(members => Problem(book, [.. members.Select(m => placed[m])], groups.WhyOf(members[0]), ways))];
     }
@@ -155,7 +155,7 @@ public static class RoofProblems
                             && MayBeAt(p.Item, of, link.WholeRoof)
                         )
                 )
-                .Concat(placed.Index().Where(p => !p.Item.Alone && leak?.Likely.Contains(p.Item.Finding.Id) == true && MayBeAt(p.Item, of)))
+                .Concat(placed.Index().Where(p => !p.Item.Alone && leak is not null && IsWayIn(p.Item, of, leak)))
                 .Select(p => p.Index)
                 .Distinct()
                 .ToList();
@@ -170,6 +170,11 @@ public static class RoofProblems
             }
         }
     }
+
+    /// <summary>An opening at the stain's very place needs no links and little chance; one elsewhere has to be likely.</summary>
+    private static bool IsWayIn(Placed opening, Placed stain, StainLeak leak) =>
+        MayBeAt(opening, stain)
+        && (leak.Likely.Contains(opening.Finding.Id) || (leak.Possible.Contains(opening.Finding.Id) && IsAt(opening, stain)));
 
     private static bool MayBeAt(Placed cause, Placed effect, bool anywhereOnTheRoof = false) =>
         SameOrUnknown(cause.Finding.RoofId, effect.Finding.RoofId)

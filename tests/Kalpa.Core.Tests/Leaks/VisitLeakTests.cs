@@ -261,7 +261,6 @@ public sealed class VisitLeakTests
             .Chance.ShouldBeGreaterThan(Under(LeakAssembly.Trusses).Candidates.Single(c => c.Kind == "pipe-boot").Chance);
     }
 
-    /// <summary>40 by 30 ft, overhangs of 12 in, walls of 5.5 in: 4 ft from the eave wall and 18.54 ft from the left one lie 5.46 ft up and 20 ft along on plan.</summary>
     /// <summary>The age of the house is the age of what is not the covering: 2, 7, 15 and 40 years, the middle of what the owner chose (chances by figures from memory).</summary>
     [Theory]
     [InlineData("3", 0.05)]
@@ -272,6 +271,15 @@ public sealed class VisitLeakTests
         Of([Found("ceiling-stain", "inside", null)], [Says("leak-when", "wind-rain"), Says("house-age", age)])!
             .Candidates.Single(c => c.Kind == "wall-or-window")
             .Chance.ShouldBe(chance);
+
+    /// <summary>“For years” counts three: a house of up to three years, taken as two, cannot have leaked so long; one of three to ten can.</summary>
+    [Theory]
+    [InlineData("3", true)]
+    [InlineData("10", false)]
+    public void A_leak_is_not_older_than_the_house(string age, bool clashes) =>
+        Of([Found("ceiling-stain", "inside", null)], [Says("leak-since", "years"), Says("house-age", age)])!
+            .Clashes.Contains("It has leaked for longer than the house is old: check both years.")
+            .ShouldBe(clashes);
 
     /// <summary>Each stain is drawn where it was put, not where another is.</summary>
     [Fact]
@@ -296,6 +304,7 @@ public sealed class VisitLeakTests
         spots.Single(s => s.Id == other.Id).X.ShouldBe(8 * 12, 1);
     }
 
+    /// <summary>40 by 30 ft, overhangs of 12 in, walls of 5.5 in: 4 ft from the eave wall and 18.54 ft from the left one lie 5.46 ft up and 20 ft along on plan.</summary>
     [Fact]
     public void Feet_from_two_walls_place_a_stain_and_are_surer_than_a_tap()
     {

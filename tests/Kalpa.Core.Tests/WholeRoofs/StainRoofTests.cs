@@ -95,15 +95,16 @@ public sealed class StainRoofTests
         ],
     };
 
-    public static TheoryData<string, string, string> Pairs()
+    public static TheoryData<string, string, string, WaterEvidence> Pairs()
     {
-        var pairs = new TheoryData<string, string, string>();
+        var pairs = new TheoryData<string, string, string, WaterEvidence>();
         foreach (var (covering, conditions) in Openings)
         {
             foreach (var condition in conditions)
             {
-                pairs.Add(covering, condition, "ceiling-stain");
-                pairs.Add(covering, condition, "attic-stain");
+                pairs.Add(covering, condition, "ceiling-stain", Stained);
+                pairs.Add(covering, condition, "ceiling-stain", WaterEvidence.NotChecked);
+                pairs.Add(covering, condition, "attic-stain", Stained);
             }
         }
         return pairs;
@@ -111,10 +112,15 @@ public sealed class StainRoofTests
 
     [Theory]
     [MemberData(nameof(Pairs))]
-    public void A_stain_at_the_place_of_an_opening_is_part_of_its_repair(string covering, string condition, string stain)
+    public void A_stain_at_the_place_of_an_opening_is_part_of_its_repair(
+        string covering,
+        string condition,
+        string stain,
+        WaterEvidence atTheOpening
+    )
     {
         var judged = Roof(covering, covering == "epdm" ? "0.5/12" : "8/12")
-            .Finds("A", condition, "over the bath", Stained)
+            .Finds("A", condition, "over the bath", atTheOpening)
             .Finds("A", stain, "over the bath", Stained)
             .Judged();
         var job = judged.Work.ShouldHaveSingleItem();
