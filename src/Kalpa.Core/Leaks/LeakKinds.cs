@@ -82,7 +82,7 @@ public static class LeakKinds
             "the laps of a slope that is too low"
         ),
         OnRoof("tie-in", "Tie-in to another roof", AnyRain, BuiltWrong, [5, 4, 4, 4], "the tie-in of two roofs"),
-        OnRoof("solar-foot", "Solar mount", AnyRain, BuiltWrong, [4, 3, 1, 2], "a solar mount"),
+        OnRoof("solar-foot", "Solar mount", AnyRain, BuiltWrong, [3, 4, 1, 2], "a solar mount"),
         Anywhere("nail-pop", "Nail pop", AnyRain, Chance, [2, 0, 0, 0], "a popped nail"),
         Anywhere("broken-piece", "Torn, cracked or slipped piece", AnyRain, Chance, [4, 6, 2, 0], "a broken or missing piece"),
         OnRoof("mount", "Mount or old hole", AnyRain, Chance, [5, 3, 3, 4], "a mount or an old hole"),

@@ -174,7 +174,12 @@ public static class RoofProblems
     /// <summary>An opening at the stain's very place needs no links and little chance; one elsewhere has to be likely.</summary>
     private static bool IsWayIn(Placed opening, Placed stain, StainLeak leak) =>
         MayBeAt(opening, stain)
-        && (leak.Likely.Contains(opening.Finding.Id) || (leak.Possible.Contains(opening.Finding.Id) && IsAt(opening, stain)));
+        && (leak.Likely.Contains(opening.Finding.Id) || (leak.Possible.Contains(opening.Finding.Id) && IsPointedAt(opening, stain)));
+
+    /// <summary>One thing of the plan, one pin, or words that name a thing.</summary>
+    private static bool IsPointedAt(Placed one, Placed other) =>
+        IsAt(one with { Place = "" }, other)
+        || (SamePlace(one, other) == true && Places.NamesThing(one.Place) && Places.NamesThing(other.Place));
 
     private static bool MayBeAt(Placed cause, Placed effect, bool anywhereOnTheRoof = false) =>
         SameOrUnknown(cause.Finding.RoofId, effect.Finding.RoofId)

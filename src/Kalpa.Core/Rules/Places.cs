@@ -102,6 +102,9 @@ internal static class Places
         Same(one, other) == false
         && (ShareNothing(one, other) || (Sided(one).Count > 0 && Sided(other).Count > 0 && !Sided(one).Overlaps(Sided(other))));
 
+    /// <summary>Whether it says more than a side: “rear” is half a roof, “rear chimney” a place to point at.</summary>
+    public static bool NamesThing(string place) => Named(place).Count > 0;
+
     private static HashSet<string> Named(string place) => [.. WordsOf(place).Where(w => !NamesNothing(w) && !Sides.Contains(w))];
 
     private static bool NamesNothing(string word) => Fillers.Contains(word) || Anywhere.Contains(word);

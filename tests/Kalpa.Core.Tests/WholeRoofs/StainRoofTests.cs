@@ -185,6 +185,20 @@ public sealed class StainRoofTests
             .Work.ShouldHaveSingleItem()
             .Title.ShouldBe(title);
 
+    /// <summary>“Rear” is half a roof: of three openings there nobody knows which one it was; of three at one thing all are repaired.</summary>
+    [Theory]
+    [InlineData("rear", 4)]
+    [InlineData("rear slope", 4)]
+    [InlineData("rear bath", 1)]
+    public void A_side_of_the_roof_is_no_place_to_point_at(string place, int jobs) =>
+        Roof("laminatedShingle")
+            .Finds("A", "vent-cracked", place, WaterEvidence.NotChecked)
+            .Finds("A", "nail-exposed", place, WaterEvidence.NotChecked)
+            .Finds("A", "ridge-vent-loose", place, WaterEvidence.NotChecked)
+            .Finds("A", "ceiling-stain", place, Stained)
+            .Judged()
+            .Work.Count.ShouldBe(jobs);
+
     /// <summary>What has to be opened by somebody is opened once, for the stain as well.</summary>
     [Fact]
     public void A_stain_at_a_wall_that_is_opened_goes_with_that() =>
