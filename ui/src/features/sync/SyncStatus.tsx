@@ -28,6 +28,8 @@ export function SyncStatus({ session }: { session: SessionAnswer }) {
       <Button
         variant="ghost"
         size="sm"
+        // Its ground changes with its words: half way between two, neither could be read.
+        transition="none"
         onClick={() => setOpen(true)}
         _hover={{ bg: 'whiteAlpha.300' }}
         aria-label={`Sync status: ${words}`}
