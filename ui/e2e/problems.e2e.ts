@@ -92,7 +92,9 @@ test('a place that was named is chosen with one tap, and a stain there goes with
 
   await open(page, `/visits/${visit}/work`)
   await expect(page.getByRole('heading', { name: '1. Replace the vent' })).toBeVisible()
-  await expect(page.getByText(/^Resolves: /)).toHaveText('Resolves: cracked plastic vent, over the bath; ceiling stain, over the bath.')
+  await expect(page.getByText(/^Resolves: /)).toHaveText(
+    'Resolves: cracked plastic vent, over the bath; ceiling stain, over the bath.',
+  )
   await expect(page.getByText('Trace the source of the stain')).toHaveCount(0)
 })
 
