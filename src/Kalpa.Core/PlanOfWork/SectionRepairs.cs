@@ -104,14 +104,14 @@ internal sealed class SectionRepairs
                 found.Exists(f => f.Evidence.ShowsWater())
                 || !(
                     IsOnlyWear(repair)
-                    || (IsDueShortly(decision, asOf) && (IsDormant(repair) || found.TrueForAll(f => IsWidespread(book, f))))
+                    || (IsDueShortly(decision, asOf) && (IsSlowToGrow(repair) || found.TrueForAll(f => IsWidespread(book, f))))
                 )
             )
             && repair.Item.Urgency >= DueBefore(decision, repair.Condition!, asOf)
         );
 
     /// <summary>It may wait a year and hardly grows: for the few years that are left nobody rebuilds it to take it off again (common practice).</summary>
-    private static bool IsDormant(Job repair) =>
+    private static bool IsSlowToGrow(Job repair) =>
         repair.Item.Urgency <= UrgencyClass.WithinYear && repair.Condition!.Progression is Progression.None or Progression.Slow;
 
     /// <summary>All over the covering: to repair that is a good part of a new one.</summary>
